@@ -1,0 +1,48 @@
+# Settings that every target of ours shares, and the two build checks of the house.
+
+add_library(plucky_settings INTERFACE)
+target_compile_options(plucky_settings INTERFACE
+  -Wall -Wextra -Wshadow -Wnon-virtual-dtor -Woverloaded-virtual -Wno-missing-field-initializers -Werror)
+if(PLUCKY_SANITIZE)
+  target_compile_options(plucky_settings INTERFACE -fsanitize=address,undefined -fno-omit-frame-pointer)
+  target_link_options(plucky_settings INTERFACE -fsanitize=address,undefined)
+endif()
+
+# Fails at configure time when a source of core/ or io/ includes Qt: those layers stay free of it.
+function(plucky_forbid_qt folder)
+  file(GLOB_RECURSE sources CONFIGURE_DEPENDS ${folder}/*.h ${folder}/*.cpp)
+  foreach(source IN LISTS sources)
+    file(STRINGS ${source} includes REGEX "^[ \t]*#[ \t]*include[ \t]*[<\"](Q[A-Za-z]|qcustomplot|Qt)")
+    if(includes)
+      message(FATAL_ERROR "${source} includes Qt (${includes}); core and io are free of Qt, see docs/architecture.md")
+    endif()
+  endforeach()
+endfunction()
+
+# Fails when a core folder includes one that stands above it in the order of docs/architecture.md.
+function(plucky_check_order root)
+  set(order ${ARGN})
+  set(above ${order})
+  foreach(folder IN LISTS order)
+    list(POP_FRONT above)
+    file(GLOB_RECURSE sources CONFIGURE_DEPENDS ${root}/${folder}/*.h ${root}/${folder}/*.cpp)
+    foreach(source IN LISTS sources)
+      foreach(upper IN LISTS above)
+        file(STRINGS ${source} includes REGEX "^#include \"${upper}/")
+        if(includes)
+          message(FATAL_ERROR "${source} includes ${upper}/, which stands above ${folder}/ in the one direction of the house")
+        endif()
+      endforeach()
+    endforeach()
+  endforeach()
+endfunction()
+
+# Turns a text file into a C++ source that defines `const char* const NAME`, so that data ships inside the program.
+function(plucky_embed_text target file name)
+  set(out ${CMAKE_CURRENT_BINARY_DIR}/${name}.cpp)
+  set_property(DIRECTORY APPEND PROPERTY CMAKE_CONFIGURE_DEPENDS ${file})
+  file(READ ${file} content)
+  file(CONFIGURE OUTPUT ${out} @ONLY CONTENT
+    "namespace plucky::embedded { extern const char* const ${name}; const char* const ${name} = R\"~plucky~(@content@)~plucky~\"; }\n")
+  target_sources(${target} PRIVATE ${out})
+endfunction()

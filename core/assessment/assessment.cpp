@@ -1,0 +1,147 @@
+#include "assessment/assessment.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "assessment/rules.h"
+#include "base/error.h"
+
+namespace plucky {
+
+namespace {
+
+std::shared_ptr<const HullStage> build_hull_stage(const HullDesign& design) {
+  auto stage = std::make_shared<HullStage>();
+  stage->model = build_hull(design);
+  stage->body = ImmersedBody(stage->model.buoyant);
+  if (design.family == HullFamily::imported) stage->mesh = check_mesh(*design.mesh, false);
+  return stage;
+}
+
+FreeboardReport freeboards(const Assessment& a) {
+  FreeboardReport r;
+  const WaterPlane& plane = a.flotation.plane;
+  const HullModel& hull = a.hull->model;
+  r.least = 1e300;
+  for (const Vec3& p : hull.deck_edge) {
+    const double h = plane.height(p);
+    if (h < r.least) {
+      r.least = h;
+      r.least_place = p;
+    }
+  }
+  if (!hull.deck_edge.empty()) {
+    const std::size_t half = hull.deck_edge.size() / 2;
+    r.stern = std::min(plane.height(hull.deck_edge.front()), plane.height(hull.deck_edge.back()));
+    r.bow = std::min(plane.height(hull.deck_edge[half - 1]), plane.height(hull.deck_edge[half]));
+  }
+  for (const FloodPoint& f : hull.flood_points) {
+    auto it = std::find_if(r.openings.begin(), r.openings.end(), [&](const auto& o) { return o.id == f.id; });
+    if (it == r.openings.end()) it = r.openings.insert(it, {.id = f.id, .name = f.name, .height = 1e300, .downflood_heel = {}, .sealed = f.sealed});
+    it->height = std::min(it->height, plane.height(f.place));
+    for (const auto* side : {&a.stability.starboard, &a.stability.port})
+      if (const auto heel = submersion_heel(*side, f.place); heel && (!it->downflood_heel || *heel < *it->downflood_heel))
+        it->downflood_heel = heel;
+  }
+  for (const auto& o : r.openings)
+    if (!o.sealed && o.downflood_heel && (!r.downflood_heel || *o.downflood_heel < *r.downflood_heel))
+      r.downflood_heel = o.downflood_heel;
+  return r;
+}
+
+/// Bands by type, share of length from the transom: common practice, no source.
+CgBand cg_band(const Assessment& a) {
+  const double length = a.hull->model.length(), transom = a.hull->model.box.low.x();
+  const auto share = [&](double low, double high, const char* source) {
+    return CgBand{transom + low * length, transom + high * length, source};
+  };
+  switch (a.project.brief.type) {
+    case BoatType::shaft_monohull: return share(0.31, 0.38, "common practice: about a third of the length, or a little forward of it");
+    case BoatType::air_sled: return share(0.30, 0.37, "common practice: about a third of the length");
+    case BoatType::jet: return share(0.28, 0.36, "common practice: about a third of the length, further aft in flat water");
+    case BoatType::displacement: break;
+  }
+  const double volume = a.mass.total / a.density();
+  if (volume >= a.hull->body.volume()) return {};
+  const double lcb = a.hull->body.below(solve_sinkage(a.hull->body, volume, {})).centre_of_buoyancy().x();
+  return {lcb - 0.015 * length, lcb + 0.015 * length, "under the centre of buoyancy at the level water line"};
+}
+
+std::vector<Vec3> thinned(const std::vector<Vec3>& points, std::size_t most) {
+  if (points.size() <= most) return points;
+  std::vector<Vec3> out;
+  for (std::size_t i = 0; i < most; ++i) out.push_back(points[i * points.size() / most]);
+  return out;
+}
+
+Spread spread_of(const Assessment& a) {
+  std::vector<UncertainMass> masses;
+  for (const MassItem& m : a.mass.items)
+    masses.push_back({m.mass, m.sigma, m.place, Vec3::Constant(m.place_sigma)});
+  return sample_spread(a.flotation, masses, a.density(), thinned(a.hull->model.deck_edge, 36));
+}
+
+SwampedAnswer swamped_of(const Assessment& a) {
+  std::vector<SolidMass> things;
+  for (const MassItem& m : a.mass.items) things.push_back({m.mass, m.solid_volume});
+  return swamped_flotation(things, a.density(), foam_density, a.project.brief.swamped_reserve);
+}
+
+}  // namespace
+
+const PartFit* Assessment::fit(Id part) const {
+  const auto it = std::find_if(fits.begin(), fits.end(), [&](const PartFit& f) { return f.part == part; });
+  return it == fits.end() ? nullptr : &*it;
+}
+
+int Assessment::count(Severity severity) const {
+  return static_cast<int>(std::count_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.severity == severity; }));
+}
+
+int Assessment::count(Severity severity, Stage stage) const {
+  return static_cast<int>(std::count_if(findings.begin(), findings.end(),
+                                        [&](const Finding& f) { return f.severity == severity && f.stage == stage; }));
+}
+
+Assessment Assessor::assess(const Project& project, bool with_remedies) {
+  if (!kept_hull_ || !(kept_design_ == project.hull)) {
+    auto hull = build_hull_stage(project.hull);
+    kept_hull_ = std::move(hull);
+    kept_design_ = project.hull;
+    kept_fits_.clear();
+  }
+  Assessment a;
+  a.project = project;
+  a.with_remedies = with_remedies;
+  a.hull = kept_hull_;
+  const HullModel& hull = a.hull->model;
+  a.mass = mass_budget(hull, project.hull, project.layout);
+  a.flotation = solve_equilibrium(a.hull->body, a.loading(), a.density());
+  a.cg_band = cg_band(a);
+  a.swamped = swamped_of(a);
+  if (a.flotation.status == FloatStatus::afloat) {
+    // The curve is rolled from upright, even when the boat does not rest there.
+    WaterPlane upright = a.flotation.plane;
+    upright.attitude.heel = 0.0;
+    a.stability = assess_stability(a.hull->body, a.loading(), a.density(), upright);
+    a.freeboard = freeboards(a);
+    if (a.flotation.upright()) a.form = form_coefficients(hull, a.flotation.plane, a.flotation.immersion);
+    a.spread = spread_of(a);
+  }
+  for (const Part& part : project.layout.parts) {
+    auto kept = kept_fits_.find(part.id);
+    if (kept == kept_fits_.end() || !(kept->second.part == part)) {
+      const SkinFit fit = fit_to_skin(hull, project.hull.skin, part);
+      kept = kept_fits_.insert_or_assign(part.id, KeptFit{part, fit}).first;
+    }
+    a.fits.push_back(fit_part(hull, project.hull, project.layout, part, kept->second.fit));
+  }
+  a.findings = run_rules(a);
+  return a;
+}
+
+Assessment assess(const Project& project) { return Assessor().assess(project); }
+
+}  // namespace plucky

@@ -1,0 +1,100 @@
+// Everything that follows from a project. In: Project. Out: Assessment, a plain value that belongs to that project.
+//
+// One direction: hull -> mass -> flotation -> fit -> findings. A stage reads the project and earlier results only.
+#pragma once
+
+#include <map>
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "assessment/finding.h"
+#include "flotation/equilibrium.h"
+#include "flotation/form.h"
+#include "flotation/righting.h"
+#include "flotation/solvers.h"
+#include "flotation/spread.h"
+#include "geometry/mesh_check.h"
+#include "hull/model.h"
+#include "layout/fit.h"
+#include "layout/mass.h"
+#include "project/project.h"
+
+namespace plucky {
+
+/// What the hull design alone decides; computed once per hull and shared.
+struct HullStage {
+  HullModel model;
+  ImmersedBody body;
+  MeshReport mesh;  ///< of the bare skin, without the slow search for crossing faces
+};
+
+/// Height of the deck edge and of the openings over the water at rest.
+struct FreeboardReport {
+  double least = 0.0;              ///< m, over the deck edge; negative when awash
+  Vec3 least_place = Vec3::Zero();
+  double bow = 0.0, stern = 0.0;   ///< m, at the two ends of the deck edge, lower side
+  struct Opening {
+    Id id = 0;
+    std::string name;
+    double height = 0.0;                   ///< m over the water at rest, its lowest corner
+    std::optional<double> downflood_heel;  ///< rad, lesser of both sides; empty when it never dips under
+    bool sealed = false;
+  };
+  std::vector<Opening> openings;
+  std::optional<double> downflood_heel;  ///< rad, first of the openings that are not sealed
+};
+
+/// Where the CG should be by the rule of the boat's type, m from the transom.
+struct CgBand {
+  double low = 0.0, high = 0.0;
+  std::string source;
+};
+
+struct Assessment {
+  Project project;                             ///< the project it belongs to
+  std::shared_ptr<const HullStage> hull;
+  MassBudget mass;
+  Equilibrium flotation;
+  FormCoefficients form;                       ///< zero unless upright
+  FreeboardReport freeboard;
+  Stability stability;
+  Spread spread;
+  CgBand cg_band;
+  SwampedAnswer swamped;
+  std::vector<PartFit> fits;
+  std::vector<Finding> findings;               ///< worst first, passed checks last
+  bool with_remedies = true;                   ///< false while a drag is on: remedies are sought when it ends
+
+  [[nodiscard]] Loading loading() const { return {mass.total, mass.cg}; }
+  [[nodiscard]] double density() const { return project.brief.water_density(); }
+  [[nodiscard]] const PartFit* fit(Id part) const;
+  [[nodiscard]] int count(Severity severity) const;
+  [[nodiscard]] int count(Severity severity, Stage stage) const;
+};
+
+/// Computes assessments and keeps what an edit did not reach: the hull while its design is the same, a part's fit to the
+/// skin while neither moves. Not for use from two threads at once.
+class Assessor {
+ public:
+  /// Throws InvalidInput when the hull cannot be built; the kept state is then unchanged.
+  /// Without remedies the findings are the same but offer no edits: searching free places takes longer than a frame.
+  [[nodiscard]] Assessment assess(const Project& project, bool with_remedies = true);
+
+ private:
+  struct KeptFit {
+    Part part;
+    SkinFit fit;
+  };
+  HullDesign kept_design_;
+  std::shared_ptr<const HullStage> kept_hull_;
+  std::map<Id, KeptFit> kept_fits_;
+};
+
+/// Without memory: same project, same assessment.
+[[nodiscard]] Assessment assess(const Project& project);
+
+/// Foam's density used in the swamped sum, kg/m3: closed-cell board, common practice, no source.
+inline constexpr double foam_density = 35.0;
+
+}  // namespace plucky

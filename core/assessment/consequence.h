@@ -1,0 +1,36 @@
+// What an edit did: the difference of two assessments as a list. In: before and after. Out: changes.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "assessment/assessment.h"
+
+namespace plucky {
+
+/// Which way a number should go.
+enum class Sense { neutral, more_is_better, less_is_better };
+
+/// One number the builder watches. Empty when it does not exist for this boat (it sinks, say).
+struct LedgerRow {
+  std::string key;    ///< e.g. "trim"
+  std::string label;
+  std::optional<Quantity> value;
+  Sense sense = Sense::neutral;
+  Severity severity = Severity::fine;  ///< worst finding that is about this number
+  bool operator==(const LedgerRow&) const = default;
+};
+
+/// All watched numbers in their fixed order.
+[[nodiscard]] std::vector<LedgerRow> ledger(const Assessment& a);
+
+/// A row whose value differs by more than display precision, or that appeared or vanished.
+struct Change {
+  std::string key, label;
+  std::optional<Quantity> before, after;
+  bool better = false, worse = false;
+};
+[[nodiscard]] std::vector<Change> consequences(const Assessment& before, const Assessment& after);
+
+}  // namespace plucky

@@ -1,0 +1,118 @@
+// Do the parts go in, clear each other and come out again?
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "assessment/rules.h"
+
+namespace plucky {
+
+namespace {
+
+std::string name_of(const Assessment& a, Id id) {
+  const Part* p = a.project.layout.find(id);
+  return p ? p->name : std::string();
+}
+
+/// Nearest free place around the part, trying upward, inward and along the boat in growing steps.
+std::optional<Vec3> nearest_free_place(const Assessment& a, const Part& part) {
+  const double inward = part.place.y() > 0.0 ? -1.0 : 1.0;
+  const Vec3 ways[] = {{0, 0, 1}, {0, inward, 0}, {-1, 0, 0}, {1, 0, 0}, {0, -inward, 0}, {0, 0, -1},
+                       {0, inward, 1}, {-1, 0, 1}};
+  for (double step = 0.001; step <= 0.06; step += step < 0.01 ? 0.001 : 0.004)
+    for (const Vec3& way : ways) {
+      const Vec3 place = part.place + step * way;
+      if (part.rail != 0 && (constrained_place(a.project.layout, part, place) - place).norm() > 1e-6) continue;
+      if (place_is_free(a, part, place)) return place;
+    }
+  return std::nullopt;
+}
+
+void offer_free_place(const Assessment& a, const Part& part, Finding& f) {
+  if (!a.with_remedies) return;
+  if (const auto place = nearest_free_place(a, part)) {
+    f.remedy = Edit{fmt::format("Move {} {{0}} to the nearest free place", part.name), MovePart{part.id, *place}};
+    f.remedy_values = {length_quantity((*place - part.place).norm())};
+  }
+}
+
+void skin(const Assessment& a, const Part& part, const PartFit& fit, std::vector<Finding>& out) {
+  if (part.outside) return;
+  Finding f{.id = "layout.skin", .subject = part.id, .stage = Stage::layout, .source = "skin thickness of the hull"};
+  if (!fit.skin.inside) {
+    f.severity = Severity::stop;
+    f.number = length_quantity(-fit.skin.cut_depth);
+    f.values = {length_quantity(fit.skin.cut_depth), length_quantity(fit.skin.where.x() - a.hull->model.box.low.x())};
+    f.text = part.name + " stands {0} through the inside of the skin, {1} from the transom.";
+    offer_free_place(a, part, f);
+  } else {
+    f.number = length_quantity(fit.skin.clearance);
+    f.values = {f.number};
+    f.text = part.name + " clears the skin by {0}.";
+  }
+  out.push_back(f);
+}
+
+void collisions(const Assessment& a, const Part& part, const PartFit& fit, std::vector<Finding>& out) {
+  for (const Id other : fit.overlaps) {
+    if (other < part.id) continue;  // each pair once
+    const Part* second = a.project.layout.find(other);
+    Finding f{.id = "layout.overlap", .subject = part.id, .stage = Stage::layout, .severity = Severity::stop,
+              .text = part.name + " and " + name_of(a, other) + " share the same space.", .source = "their sizes"};
+    const Part& lighter = part.effective_mass() <= second->effective_mass() ? part : *second;
+    offer_free_place(a, lighter, f);
+    out.push_back(f);
+  }
+  for (const Id id : fit.bulkheads) {
+    const auto it = std::find_if(a.project.hull.bulkheads.begin(), a.project.hull.bulkheads.end(), [&](const auto& b) { return b.id == id; });
+    Finding f{.id = "layout.bulkhead", .subject = part.id, .stage = Stage::layout, .severity = Severity::stop,
+              .text = part.name + " stands through the bulkhead at {0}.", .source = "its place"};
+    f.values = {length_quantity(it->x - a.hull->model.box.low.x())};
+    offer_free_place(a, part, f);
+    out.push_back(f);
+  }
+}
+
+void passage(const Part& part, const PartFit& fit, std::vector<Finding>& out) {
+  if (part.outside || part.kind == PartKind::hose || part.kind == PartKind::drive_line) return;
+  Finding f{.id = "layout.hatch", .subject = part.id, .stage = Stage::layout, .source = "its size against the hatch opening"};
+  // A battery comes out for every charge; other parts stay, but not for ever.
+  const bool often = part.kind == PartKind::battery;
+  switch (fit.passage) {
+    case HatchPassage::no_hatch:
+      f.severity = often ? Severity::stop : Severity::note;
+      f.text = part.name + ": there is no hatch to take it out through.";
+      if (!often) return;  // one finding about the missing hatch is enough
+      break;
+    case HatchPassage::straight: f.text = part.name + " passes the hatch as it stands."; break;
+    case HatchPassage::turned: f.text = part.name + " passes the hatch turned in plan."; break;
+    case HatchPassage::tilted:
+      f.text = part.name + " passes the hatch tilted by at least {0}.";
+      f.values = {{fit.tilt, Dimension::angle}};
+      if (often) f.severity = Severity::note;
+      break;
+    case HatchPassage::never:
+      f.severity = often ? Severity::stop : Severity::watch;
+      f.text = part.name + " does not pass any hatch" + (often ? ": it could not be taken out to charge." : ": fit it before the deck is glued.");
+      break;
+  }
+  out.push_back(f);
+}
+
+}  // namespace
+
+void layout_rules(const Assessment& a, std::vector<Finding>& out) {
+  for (const PartFit& fit : a.fits) {
+    const Part& part = *a.project.layout.find(fit.part);
+    skin(a, part, fit, out);
+    collisions(a, part, fit, out);
+    passage(part, fit, out);
+    if (fit.off_rail)
+      out.push_back({.id = "layout.rail", .subject = part.id, .stage = Stage::layout, .severity = Severity::watch,
+                     .text = part.name + " stands off its rail.", .source = "the rail's line and travel",
+                     .remedy = Edit{"Put " + part.name + " on its rail", MovePart{part.id, constrained_place(a.project.layout, part, part.place)}}});
+  }
+}
+
+}  // namespace plucky

@@ -1,0 +1,26 @@
+// The rules that turn an assessment into findings. In: an Assessment without findings. Out: findings, worst first.
+#pragma once
+
+#include "assessment/assessment.h"
+
+namespace plucky {
+
+/// Runs every rule. Each rule that applies gives one finding, `fine` when it is passed.
+[[nodiscard]] std::vector<Finding> run_rules(const Assessment& a);
+
+/// Would the part at this place be inside the skin, clear of the other parts and of the bulkheads?
+[[nodiscard]] bool place_is_free(const Assessment& a, Part part, const Vec3& place);
+
+/// The part a builder would slide to trim the boat: the heaviest battery, else the heaviest part on a rail; 0 if none.
+[[nodiscard]] Id part_to_slide(const Assessment& a);
+
+/// An edit that slides part_to_slide() so that the boat rests at the wanted trim, as far as rail, skin and other parts let
+/// it; empty when there is no such part or it cannot move that way.
+[[nodiscard]] std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim);
+
+void flotation_rules(const Assessment& a, std::vector<Finding>& out);
+void stability_rules(const Assessment& a, std::vector<Finding>& out);
+void layout_rules(const Assessment& a, std::vector<Finding>& out);
+void hull_rules(const Assessment& a, std::vector<Finding>& out);
+
+}  // namespace plucky

@@ -1,0 +1,31 @@
+// Numbers that know what they measure, so that the interface can show them in the builder's units.
+#pragma once
+
+namespace plucky {
+
+/// What a number measures. The core holds SI values (m, kg, s, N, rad); conversion happens at the interface's edge.
+enum class Dimension {
+  none,         ///< a bare number or a count
+  length,       ///< m, shown in mm or in
+  mass,         ///< kg, shown in g or oz
+  angle,        ///< rad, shown in degrees
+  area,         ///< m2, shown in cm2 or in2
+  volume,       ///< m3, shown in ml or in3
+  ratio,        ///< 1, shown in per cent
+  speed,        ///< m/s, shown in km/h, mph or kn
+  density,      ///< kg/m3
+  areal_density ///< kg/m2, shown in g/m2
+};
+
+/// An SI value together with what it measures.
+struct Quantity {
+  double si = 0.0;
+  Dimension dimension = Dimension::none;
+  bool operator==(const Quantity&) const = default;
+};
+
+/// Shorthands for the commonest quantities, SI.
+[[nodiscard]] constexpr Quantity length_quantity(double m) { return {m, Dimension::length}; }
+[[nodiscard]] constexpr Quantity angle_quantity(double rad) { return {rad, Dimension::angle}; }
+
+}  // namespace plucky

@@ -1,0 +1,42 @@
+// Cuts of a mesh by planes: stations for drawing and areas, half-space clips for flood chambers and compartments.
+#pragma once
+
+#include <vector>
+
+#include "geometry/triangle_mesh.h"
+
+namespace plucky {
+
+/// One closed loop of a section in the plane x = const; points are (y, z). Anticlockwise loops (seen from the bow,
+/// y to the right) enclose the solid. `closed` is false where the mesh has a hole on the cut.
+struct SectionLoop {
+  std::vector<Vec2> points;
+  bool closed = true;
+};
+
+/// The mesh cut at one station.
+struct Section {
+  double x = 0.0;
+  std::vector<SectionLoop> loops;
+
+  /// Is (y, z) inside the solid at this station? Even-odd rule over all loops.
+  [[nodiscard]] bool contains(const Vec2& p) const;
+  /// Enclosed area below height z, m2.
+  [[nodiscard]] double area_below(double z) const;
+};
+
+/// Cuts the mesh at every given station in one pass over its triangles, or over the first `triangles` of them. Stations
+/// must be increasing.
+[[nodiscard]] std::vector<Section> sections(const TriangleMesh& mesh, const std::vector<double>& stations,
+                                            std::size_t triangles = static_cast<std::size_t>(-1));
+
+/// The part of the solid with normal . r <= offset, closed by a cap.
+///
+/// The cap is a fan from one of its own points, with signed areas where the outline is not convex: every volume, moment
+/// and water plane integral over the result is exact, but it is not meant for display or printing.
+[[nodiscard]] TriangleMesh clip_for_integrals(const TriangleMesh& mesh, const Vec3& normal, double offset);
+
+/// The part of the solid inside an axis-aligned box, closed as in clip_for_integrals().
+[[nodiscard]] TriangleMesh clip_for_integrals(const TriangleMesh& mesh, const Box3& box);
+
+}  // namespace plucky

@@ -1,0 +1,147 @@
+// What the builder decides about the hull. Plain data; hull/loft.h turns it into a surface.
+#pragma once
+
+#include <cstdint>
+#include <memory>
+#include <span>
+#include <string>
+#include <vector>
+
+#include "base/quantity.h"
+#include "geometry/triangle_mesh.h"
+
+namespace plucky {
+
+/// Permanent number of anything that can be referred to: parts, hatches, bulkheads, chambers. 0 means none.
+using Id = std::uint32_t;
+
+enum class HullFamily {
+  deep_v,       ///< deep-V planing monohull
+  flat_bottom,  ///< flat-bottom sled (blunt bow) or skiff (pointed bow)
+  round_bilge,  ///< round-bilge displacement hull
+  imported      ///< a mesh from a file
+};
+
+/// The handful of measures that shape a hull; which of them a family uses is told by hull_parameters(). SI.
+struct HullShape {
+  double length = 0.60;             ///< m, transom to bow tip
+  double beam = 0.20;               ///< m, greatest, at the deck edge
+  double depth = 0.10;              ///< m, keel to deck edge amidships
+  double widest = 0.40;             ///< place of the greatest beam, share of length from the transom
+  double transom_width = 0.90;      ///< share of the beam
+  double bow_width = 0.0;           ///< share of the beam; 0 is a pointed bow
+  double bow_fullness = 0.4;        ///< 0 fine entry to 1 bluff
+  double bow_rake = 0.15;           ///< m, how far the stem leans forward of the forefoot
+  double bow_rise = 0.05;           ///< m, height of the bottom at the bow (flat bottom)
+  double deadrise_transom = 0.3;    ///< rad
+  double deadrise_midships = 0.35;  ///< rad
+  double rocker = 0.0;              ///< m, rise of the keel towards the transom
+  double flare = 0.1;               ///< rad, topsides leaning outward
+  double bilge_radius = 0.03;       ///< m
+  double sheer = 0.015;             ///< m, rise of the deck edge from amidships to the bow
+  double camber = 0.004;            ///< m, crown of the deck at its widest
+  bool operator==(const HullShape&) const = default;
+};
+
+/// One entry of the table that describes a family's parameters; the same table serves interface, command line and file.
+struct HullParameter {
+  const char* key;    ///< name in files and on the command line, unit included
+  const char* label;  ///< name for people
+  double HullShape::* member;
+  Dimension dimension;
+  double low, high;   ///< allowed range, SI
+  const char* help;   ///< one sentence
+};
+
+/// The parameters a family uses, in the order in which people think of them. Empty for imported hulls.
+[[nodiscard]] std::span<const HullParameter> hull_parameters(HullFamily family);
+
+/// Every parameter of any family.
+[[nodiscard]] std::span<const HullParameter> all_hull_parameters();
+
+/// A sensible boat of the family to begin with.
+[[nodiscard]] HullShape default_shape(HullFamily family);
+
+/// Key of a family in files and on the command line, e.g. "deep-v"; and back (throws InvalidInput with the choices).
+[[nodiscard]] const char* family_key(HullFamily family);
+[[nodiscard]] HullFamily family_from_key(const std::string& key);
+/// Name for people, e.g. "deep-V planing monohull".
+[[nodiscard]] const char* family_name(HullFamily family);
+
+/// What the skin is made of. Thicknesses in m, density in kg/m3.
+struct Skin {
+  std::string material = "PETG print";
+  double density = 1270.0;
+  double shell_thickness = 0.0016;
+  double deck_thickness = 0.0012;
+  double frame_thickness = 0.002;  ///< bulkheads and frames
+  bool operator==(const Skin&) const = default;
+};
+
+/// Hatch in the deck; x is its aft edge, y its centre line. A coaming raises its edge above the deck.
+struct Hatch {
+  Id id = 0;
+  std::string name = "Hatch";
+  double x = 0.2, y = 0.0, length = 0.2, width = 0.1, coaming = 0.006;  ///< m
+  bool sealed = false;  ///< counts as an opening for downflooding unless sealed
+  bool operator==(const Hatch&) const = default;
+};
+
+/// Closed volume on the deck: cabin, turtle deck or buoyancy hump. Box with its sides leaning in by `lean`.
+struct Cabin {
+  Id id = 0;
+  std::string name = "Cabin";
+  double x = 0.1, length = 0.15, width = 0.1, height = 0.05;  ///< m; x is the after end, on the centre line
+  double lean = 0.15;      ///< share of half width and half length lost from deck to roof
+  bool sealed = true;      ///< an open cabin gives no buoyancy
+  bool operator==(const Cabin&) const = default;
+};
+
+/// Space on one side that fills with water through its own openings and so gives no buoyancy.
+struct FloodChamber {
+  Id id = 0;
+  std::string name = "Flood chamber";
+  double x = 0.1, length = 0.2;           ///< m, after end and length
+  double inner = 0.02;                    ///< m, distance of its inner wall from the centre line
+  double z_low = 0.0, z_high = 0.2;       ///< m, floor and roof
+  bool port = true;                       ///< side
+  bool operator==(const FloodChamber&) const = default;
+};
+
+/// Transverse wall at x (its after face).
+struct Bulkhead {
+  Id id = 0;
+  std::string name = "Bulkhead";
+  double x = 0.3;
+  bool watertight = true;
+  bool operator==(const Bulkhead&) const = default;
+};
+
+/// Another way in for water than a hatch: shaft tube end, vent, aerial hole.
+struct Opening {
+  Id id = 0;
+  std::string name = "Opening";
+  Vec3 place = Vec3::Zero();  ///< m
+  bool sealed = false;
+  bool operator==(const Opening&) const = default;
+};
+
+/// The whole hull as the builder describes it.
+struct HullDesign {
+  HullFamily family = HullFamily::deep_v;
+  HullShape shape;
+  Skin skin;
+  std::vector<Hatch> hatches;
+  std::vector<Cabin> cabins;
+  std::vector<FloodChamber> chambers;
+  std::vector<Bulkhead> bulkheads;
+  std::vector<Opening> openings;
+  double fineness = 1.0;  ///< 1 is about five thousand triangles; the count grows with the square
+  /// Only for imported hulls: the skin in boat axes, shared and never changed.
+  std::shared_ptr<const TriangleMesh> mesh;
+  std::string mesh_source;  ///< file the mesh came from, for the record
+
+  bool operator==(const HullDesign&) const = default;
+};
+
+}  // namespace plucky

@@ -1,0 +1,28 @@
+// From the builder's measures to the outer skin. In: HullDesign. Out: a closed mesh that knows its deck edge.
+//
+// Method: master curves (keel, deck edge in plan and profile, deadrise) as monotone cubic splines over the length; at
+// every station a half section of straight bottom, bilge arc and side; stations joined by triangles, ends capped.
+#pragma once
+
+#include <vector>
+
+#include "geometry/triangle_mesh.h"
+#include "hull/design.h"
+
+namespace plucky {
+
+/// What a triangle of the skin belongs to.
+enum class Surface : std::uint8_t { shell, transom, deck, coaming, cabin };
+
+/// Outer skin of the bare hull with deck.
+struct LoftedSkin {
+  TriangleMesh mesh;              ///< closed, faces outward
+  std::vector<Surface> surface;   ///< one per triangle
+  std::vector<Vec3> deck_edge;    ///< port side from the transom to the bow, then starboard back
+};
+
+/// Lofts one of the parametric families. Throws InvalidInput naming the parameter and the reason when a value lies outside
+/// its range or when surfaces would cross (chine above the deck edge, no bottom left under the flare, ...).
+[[nodiscard]] LoftedSkin loft(HullFamily family, const HullShape& shape, double fineness = 1.0);
+
+}  // namespace plucky

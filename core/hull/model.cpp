@@ -1,0 +1,268 @@
+#include "hull/model.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "base/error.h"
+
+namespace plucky {
+
+namespace {
+
+std::string mm(double v) { return fmt::format("{:.0f} mm", 1e3 * v); }
+
+/// Deck, transom and shell of a mesh from a file, told by which way its faces look.
+std::vector<Surface> guess_surfaces(const TriangleMesh& mesh, const Box3& box) {
+  std::vector<Surface> marks;
+  marks.reserve(mesh.triangles.size());
+  for (std::size_t i = 0; i < mesh.triangles.size(); ++i) {
+    const Vec3 &a = mesh.corner(i, 0), &b = mesh.corner(i, 1), &c = mesh.corner(i, 2);
+    const Vec3 n = (b - a).cross(c - a).normalized();
+    const Vec3 centre = (a + b + c) / 3.0;
+    const bool high = centre.z() > box.low.z() + 0.4 * box.size().z();
+    if (n.z() > 0.6 && high) marks.push_back(Surface::deck);
+    else if (n.x() < -0.8 && centre.x() < box.low.x() + 0.1 * box.size().x()) marks.push_back(Surface::transom);
+    else marks.push_back(Surface::shell);
+  }
+  return marks;
+}
+
+std::vector<double> outline_stations(const Box3& box) {
+  // Just inside both ends, where a cut still has an area.
+  constexpr int count = 120;
+  std::vector<double> x;
+  const double inset = 1e-4 * box.size().x();
+  for (int i = 0; i <= count; ++i)
+    x.push_back(box.low.x() + inset + (box.size().x() - 2.0 * inset) * i / count);
+  return x;
+}
+
+Outline outline_of(const std::vector<Section>& sections) {
+  Outline o;
+  for (const Section& s : sections) {
+    double low = 1e300, high = -1e300, port = -1e300, starboard = -1e300;
+    for (const SectionLoop& loop : s.loops)
+      for (const Vec2& p : loop.points) {
+        low = std::min(low, p.y());
+        high = std::max(high, p.y());
+        port = std::max(port, p.x());
+        starboard = std::max(starboard, -p.x());
+      }
+    if (low > high) continue;
+    o.x.push_back(s.x);
+    o.keel.push_back(low);
+    o.top.push_back(high);
+    o.half_port.push_back(port);
+    o.half_starboard.push_back(starboard);
+  }
+  return o;
+}
+
+/// Deck edge of a mesh from a file: at each station and side the highest of the outermost points.
+std::vector<Vec3> guess_deck_edge(const std::vector<Section>& sections, const Outline& outline) {
+  std::vector<Vec3> port, starboard;
+  std::size_t k = 0;
+  for (const Section& s : sections) {
+    if (s.loops.empty()) continue;
+    const double half[2] = {outline.half_port[k], outline.half_starboard[k]};
+    ++k;
+    for (int side = 0; side < 2; ++side) {
+      const double sign = side == 0 ? 1.0 : -1.0;
+      Vec2 best(0.0, -1e300);
+      for (const SectionLoop& loop : s.loops)
+        for (const Vec2& p : loop.points)
+          if (sign * p.x() >= 0.93 * half[side] && p.y() > best.y()) best = p;
+      (side == 0 ? port : starboard).emplace_back(s.x, best.x(), best.y());
+    }
+  }
+  port.insert(port.end(), starboard.rbegin(), starboard.rend());
+  return port;
+}
+
+double top_at(const Section& s, double y) {
+  double top = -1e300;
+  for (const SectionLoop& loop : s.loops)
+    for (std::size_t i = 0, j = loop.points.size() - 1; i < loop.points.size(); j = i++) {
+      const Vec2 &a = loop.points[i], &b = loop.points[j];
+      if ((a.x() > y) != (b.x() > y)) top = std::max(top, a.y() + (b.y() - a.y()) * (y - a.x()) / (b.x() - a.x()));
+    }
+  return top;
+}
+
+/// A closed block that stands on the deck, its foot following the deck, its sides leaning in.
+TriangleMesh block_on_deck(const HullModel& model, double x, double length, double y, double width, double height,
+                           double lean) {
+  constexpr int nx = 12, ny = 4;
+  TriangleMesh mesh;
+  const auto vertex = [&](int i, int j, bool roof) {
+    const double shrink = roof ? 1.0 - lean : 1.0;
+    const double px = x + 0.5 * length + shrink * length * (static_cast<double>(i) / nx - 0.5);
+    const double py = y + shrink * width * (static_cast<double>(j) / ny - 0.5);
+    const double foot_x = x + length * i / nx, foot_y = y + width * (static_cast<double>(j) / ny - 0.5);
+    const double z = model.deck_height(foot_x, foot_y);
+    return Vec3(px, py, roof ? z + height : z);
+  };
+  const auto at = [&](int i, int j, bool roof) {
+    return static_cast<std::uint32_t>((roof ? (nx + 1) * (ny + 1) : 0) + i * (ny + 1) + j);
+  };
+  for (const bool roof : {false, true})
+    for (int i = 0; i <= nx; ++i)
+      for (int j = 0; j <= ny; ++j) mesh.vertices.push_back(vertex(i, j, roof));
+  const auto quad = [&](std::uint32_t a, std::uint32_t b, std::uint32_t c, std::uint32_t d) {
+    mesh.triangles.insert(mesh.triangles.end(), {{a, b, c}, {a, c, d}});
+  };
+  for (int i = 0; i < nx; ++i)
+    for (int j = 0; j < ny; ++j) {
+      quad(at(i, j, true), at(i + 1, j, true), at(i + 1, j + 1, true), at(i, j + 1, true));
+      quad(at(i, j, false), at(i, j + 1, false), at(i + 1, j + 1, false), at(i + 1, j, false));
+    }
+  for (int i = 0; i < nx; ++i) {
+    quad(at(i, 0, false), at(i + 1, 0, false), at(i + 1, 0, true), at(i, 0, true));
+    quad(at(i + 1, ny, false), at(i, ny, false), at(i, ny, true), at(i + 1, ny, true));
+  }
+  for (int j = 0; j < ny; ++j) {
+    quad(at(0, j + 1, false), at(0, j, false), at(0, j, true), at(0, j + 1, true));
+    quad(at(nx, j, false), at(nx, j + 1, false), at(nx, j + 1, true), at(nx, j, true));
+  }
+  return mesh;
+}
+
+void check_along(const HullModel& model, const std::string& what, double x, double length) {
+  if (!(x >= model.box.low.x() - 1e-9 && length >= 0.0 && x + length <= model.box.high.x() + 1e-9))
+    throw InvalidInput(what, fmt::format("lies from {} to {}, outside the hull's {} to {}", mm(x), mm(x + length),
+                                         mm(model.box.low.x()), mm(model.box.high.x())));
+}
+
+/// Adds a closed block to the skin; its foot lies on the deck and is not skin.
+void add_block(HullModel& model, const TriangleMesh& block, Surface kind, bool floats) {
+  append(model.skin, block);
+  model.surface.resize(model.skin.triangles.size(), kind);
+  if (!floats) return;
+  append(model.buoyant.mesh, block);
+  model.buoyant.wetted.resize(model.buoyant.mesh.triangles.size(), 1);
+}
+
+void add_hatches_and_cabins(HullModel& model, const HullDesign& design) {
+  for (const Hatch& h : design.hatches) {
+    if (!(h.length > 0.0 && h.width > 0.0 && h.coaming >= 0.0))
+      throw InvalidInput(h.name, "wants a length and width above zero and a coaming of at least zero");
+    check_along(model, h.name, h.x, h.length);
+    for (const double x : {h.x, h.x + h.length})
+      for (const double y : {h.y - 0.5 * h.width, h.y + 0.5 * h.width})
+        model.flood_points.push_back({h.id, h.name, Vec3(x, y, model.deck_height(x, y) + h.coaming), h.sealed});
+    // The coaming with its cover keeps water out only when sealed; either way it is skin that weighs something.
+    if (h.coaming > 0.0)
+      add_block(model, block_on_deck(model, h.x, h.length, h.y, h.width, h.coaming, 0.0), Surface::coaming, h.sealed);
+  }
+  for (const Cabin& c : design.cabins) {
+    if (!(c.length > 0.0 && c.width > 0.0 && c.height > 0.0 && c.lean >= 0.0 && c.lean < 1.0))
+      throw InvalidInput(c.name, "wants length, width and height above zero and a lean from 0 to below 100 %");
+    check_along(model, c.name, c.x, c.length);
+    add_block(model, block_on_deck(model, c.x, c.length, 0.0, c.width, c.height, c.lean), Surface::cabin, c.sealed);
+  }
+}
+
+void add_chambers(HullModel& model, const HullDesign& design, const TriangleMesh& bare) {
+  for (const FloodChamber& c : design.chambers) {
+    check_along(model, c.name, c.x, c.length);
+    if (!(c.z_high > c.z_low)) throw InvalidInput(c.name, "has its roof below its floor");
+    const double far = model.box.size().norm();
+    Box3 space{{c.x, c.inner, c.z_low}, {c.x + c.length, far, c.z_high}};
+    if (!c.port) space = {{c.x, -far, c.z_low}, {c.x + c.length, -c.inner, c.z_high}};
+    const TriangleMesh part = clip_for_integrals(bare, space);
+    const double volume = part.triangles.empty() ? 0.0 : signed_volume(part);
+    if (!(volume > 0.0)) throw InvalidInput(c.name, "encloses no part of the hull");
+    model.chambers.push_back({c.id, c.name, volume, volume_centroid(part)});
+    append(model.buoyant.mesh, part, true);
+    model.buoyant.wetted.resize(model.buoyant.mesh.triangles.size(), 0);
+  }
+}
+
+void add_areas(HullModel& model) {
+  for (std::size_t i = 0; i < model.skin.triangles.size(); ++i) {
+    const Vec3 &a = model.skin.corner(i, 0), &b = model.skin.corner(i, 1), &c = model.skin.corner(i, 2);
+    const double area = triangle_area(a, b, c);
+    const Vec3 moment = area * (a + b + c) / 3.0;
+    const auto add = [&](double& sum, Vec3& centre) {
+      sum += area;
+      centre += moment;
+    };
+    switch (model.surface[i]) {
+      case Surface::shell: add(model.shell_area, model.shell_centroid); break;
+      case Surface::transom: add(model.transom_area, model.transom_centroid); break;
+      case Surface::deck: add(model.deck_area, model.deck_centroid); break;
+      // A block's foot lies on the deck and is no wall: looks straight down.
+      case Surface::coaming:
+      case Surface::cabin:
+        if ((b - a).cross(c - a).z() > -1.2 * area) add(model.upper_area, model.upper_centroid);
+        break;
+    }
+  }
+  const auto finish = [](double area, Vec3& centre) {
+    if (area > 0.0) centre /= area;
+  };
+  finish(model.shell_area, model.shell_centroid);
+  finish(model.transom_area, model.transom_centroid);
+  finish(model.deck_area, model.deck_centroid);
+  finish(model.upper_area, model.upper_centroid);
+}
+
+}  // namespace
+
+const Section& HullModel::section_near(double x) const {
+  const auto it = std::lower_bound(sections.begin(), sections.end(), x,
+                                   [](const Section& s, double at) { return s.x < at; });
+  if (it == sections.begin()) return sections.front();
+  if (it == sections.end()) return sections.back();
+  return x - (it - 1)->x < it->x - x ? *(it - 1) : *it;
+}
+
+double HullModel::deck_height(double x, double y) const {
+  const auto it = std::lower_bound(sections.begin(), sections.end(), x,
+                                   [](const Section& s, double at) { return s.x < at; });
+  const Section& after = it == sections.end() ? sections.back() : *it;
+  const Section& before = it == sections.begin() ? sections.front() : *(it - 1);
+  const double a = top_at(before, y), b = top_at(after, y);
+  if (a < -1e299 || b < -1e299) return std::max(a, b) < -1e299 ? box.high.z() : std::max(a, b);
+  const double run = after.x - before.x;
+  return run > 0.0 ? a + (b - a) * std::clamp((x - before.x) / run, 0.0, 1.0) : a;
+}
+
+HullModel build_hull(const HullDesign& design) {
+  HullModel model;
+  if (design.family == HullFamily::imported) {
+    if (!design.mesh || design.mesh->triangles.empty()) throw InvalidInput("hull", "has no mesh");
+    model.skin = *design.mesh;
+    model.box = bounds(model.skin);
+    model.surface = guess_surfaces(model.skin, model.box);
+  } else {
+    LoftedSkin lofted = loft(design.family, design.shape, design.fineness);
+    model.skin = std::move(lofted.mesh);
+    model.surface = std::move(lofted.surface);
+    model.deck_edge = std::move(lofted.deck_edge);
+    model.box = bounds(model.skin);
+  }
+  const TriangleMesh bare = model.skin;
+  model.bare_triangles = bare.triangles.size();
+  model.volume = signed_volume(bare);
+  if (!(model.volume > 0.0))
+    throw InvalidInput("hull", "encloses no volume: the skin must be closed with its faces outward");
+  model.buoyant.mesh = bare;
+  model.buoyant.wetted.assign(bare.triangles.size(), 1);
+  model.sections = sections(bare, outline_stations(model.box));
+  model.outline = outline_of(model.sections);
+  if (design.family == HullFamily::imported) model.deck_edge = guess_deck_edge(model.sections, model.outline);
+  add_hatches_and_cabins(model, design);
+  for (const Opening& o : design.openings) model.flood_points.push_back({o.id, o.name, o.place, o.sealed});
+  add_chambers(model, design, bare);
+  for (const Bulkhead& b : design.bulkheads) check_along(model, b.name, b.x, 0.0);
+  add_areas(model);
+  const double beam = model.beam();
+  for (std::size_t i = 0; i < model.outline.x.size(); ++i)
+    if (std::abs(model.outline.half_port[i] - model.outline.half_starboard[i]) > 1e-3 * beam) model.symmetrical = false;
+  return model;
+}
+
+}  // namespace plucky

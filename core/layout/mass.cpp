@@ -1,0 +1,90 @@
+#include "layout/mass.h"
+
+#include <algorithm>
+
+namespace plucky {
+
+namespace {
+
+void sum_up(MassBudget& budget) {
+  budget.total = 0.0;
+  budget.cg = Vec3::Zero();
+  double measured = 0.0;
+  for (const MassItem& item : budget.items) {
+    budget.total += item.mass;
+    budget.cg += item.mass * item.place;
+    if (item.measured) measured += item.mass;
+  }
+  if (budget.total <= 0.0) return;
+  budget.cg /= budget.total;
+  budget.measured_share = measured / budget.total;
+}
+
+MassItem structure(const char* name, double volume, double density, const Vec3& place) {
+  const double mass = volume * density;
+  return {.name = name, .mass = mass, .sigma = structure_mass_scatter * mass, .place = place, .place_sigma = 0.001,
+          .solid_volume = volume};
+}
+
+/// Bulkheads as full sections of the hull at their station.
+void add_bulkheads(MassBudget& budget, const HullModel& hull, const HullDesign& design) {
+  double volume = 0.0;
+  Vec3 moment = Vec3::Zero();
+  for (const Bulkhead& b : design.bulkheads) {
+    const Section& s = hull.section_near(b.x);
+    const double area = s.area_below(1e3);
+    double low = 1e300, high = -1e300;
+    for (const SectionLoop& loop : s.loops)
+      for (const Vec2& p : loop.points) {
+        low = std::min(low, p.y());
+        high = std::max(high, p.y());
+      }
+    if (area <= 0.0) continue;
+    // Height of the section's middle from its area curve: integral of area below z over z gives the first moment.
+    double first = 0.0;
+    constexpr int steps = 24;
+    for (int i = 0; i < steps; ++i) first += s.area_below(low + (high - low) * (i + 0.5) / steps);
+    const double z = high - first * (high - low) / steps / area;
+    const double v = area * design.skin.frame_thickness;
+    volume += v;
+    moment += v * Vec3(b.x, 0.0, z);
+  }
+  if (volume > 0.0) budget.items.push_back(structure("Bulkheads", volume, design.skin.density, moment / volume));
+}
+
+}  // namespace
+
+MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const Layout& layout) {
+  MassBudget budget;
+  const Skin& skin = design.skin;
+  const double shell = skin.shell_thickness, deck = skin.deck_thickness;
+  budget.items.push_back(structure("Shell", hull.shell_area * shell, skin.density, hull.shell_centroid));
+  if (hull.transom_area > 0.0)
+    budget.items.push_back(structure("Transom", hull.transom_area * shell, skin.density, hull.transom_centroid));
+  if (hull.deck_area > 0.0)
+    budget.items.push_back(structure("Deck", hull.deck_area * deck, skin.density, hull.deck_centroid));
+  if (hull.upper_area > 0.0)
+    budget.items.push_back(structure("Coamings and cabins", hull.upper_area * deck, skin.density, hull.upper_centroid));
+  add_bulkheads(budget, hull, design);
+  for (const Part& p : layout.parts) {
+    MassItem item{.part = p.id, .name = p.name, .mass = p.effective_mass(), .sigma = p.effective_sigma(),
+                  .place = p.place, .place_sigma = p.place_sigma, .measured = p.measured_mass.has_value()};
+    const double fill = p.shape == PartShape::box ? 1.0 : pi / 4.0;
+    // A part displaces its outer volume, but no more than stuff of twice water's density would: coarse for motors and
+    // cells, exact enough for the foam sum (common practice, no source). Foam is closed-cell and displaces all of it.
+    const double outer = fill * p.size.prod();
+    item.solid_volume = p.kind == PartKind::foam ? outer : std::min(outer, item.mass / 2000.0);
+    budget.items.push_back(item);
+  }
+  sum_up(budget);
+  return budget;
+}
+
+MassBudget without(const MassBudget& budget, Id part) {
+  MassBudget rest = budget;
+  std::erase_if(rest.items, [&](const MassItem& item) { return item.part == part; });
+  sum_up(rest);
+  return rest;
+}
+
+}  // namespace plucky

@@ -1,0 +1,41 @@
+// The mass budget. In: hull model, skin, parts. Out: every mass with its place, the total and the CG.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "hull/model.h"
+#include "layout/part.h"
+
+namespace plucky {
+
+/// One line of the budget.
+struct MassItem {
+  Id part = 0;              ///< 0 for the structure
+  std::string name;
+  double mass = 0.0;        ///< kg
+  double sigma = 0.0;       ///< kg
+  Vec3 place = Vec3::Zero();       ///< m
+  double place_sigma = 0.0;        ///< m along each axis
+  double solid_volume = 0.0;       ///< m3 of stuff that displaces water when the hull is flooded
+  bool measured = false;
+};
+
+struct MassBudget {
+  std::vector<MassItem> items;
+  double total = 0.0;            ///< kg
+  Vec3 cg = Vec3::Zero();        ///< m
+  double measured_share = 0.0;   ///< of the total
+
+  [[nodiscard]] double share(const MassItem& item) const { return total > 0.0 ? item.mass / total : 0.0; }
+};
+
+/// Scatter of a printed or built skin's mass against area x thickness x density (common practice, no source).
+inline constexpr double structure_mass_scatter = 0.08;
+
+[[nodiscard]] MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const Layout& layout);
+
+/// Mass and CG without one part, for "what if it were elsewhere".
+[[nodiscard]] MassBudget without(const MassBudget& budget, Id part);
+
+}  // namespace plucky

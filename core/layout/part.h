@@ -1,0 +1,75 @@
+// Things that stand in the boat. Plain data.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "hull/design.h"
+
+namespace plucky {
+
+enum class PartKind {
+  battery, esc, motor, receiver, servo, pump, hose, camera, payload, ballast, foam, drive_line, propeller, rudder, other
+};
+/// Key in files ("drive_line") and back; throws InvalidInput with the choices.
+[[nodiscard]] const char* part_kind_key(PartKind kind);
+[[nodiscard]] PartKind part_kind_from_key(const std::string& key);
+/// Name for people.
+[[nodiscard]] const char* part_kind_name(PartKind kind);
+
+enum class PartShape {
+  box,
+  cylinder_x,  ///< lies along the boat
+  cylinder_y,  ///< lies across
+  cylinder_z   ///< stands
+};
+[[nodiscard]] const char* part_shape_key(PartShape shape);
+[[nodiscard]] PartShape part_shape_from_key(const std::string& key);
+
+/// One part. Place is its middle, size its outer measures along x, y and z; its weight acts in its middle.
+struct Part {
+  Id id = 0;
+  std::string name;
+  PartKind kind = PartKind::other;
+  PartShape shape = PartShape::box;
+  Vec3 size = Vec3::Constant(0.02);        ///< m
+  Vec3 place = Vec3::Zero();               ///< m
+  double mass = 0.0;                       ///< kg, estimate from catalogue or size
+  double mass_sigma = 0.0;                 ///< kg, standard deviation of the estimate
+  std::optional<double> measured_mass;     ///< kg, replaces the estimate
+  double measured_sigma = 0.0005;          ///< kg, the scale's
+  double place_sigma = 0.001;              ///< m, along each axis
+  bool may_get_wet = false;
+  bool outside = false;                    ///< stands on deck or under the hull: not checked against the skin
+  bool lithium = false;                    ///< a lithium battery: cautions are shown with it
+  Id rail = 0;                             ///< rail it slides on, or 0
+
+  [[nodiscard]] double effective_mass() const { return measured_mass.value_or(mass); }
+  [[nodiscard]] double effective_sigma() const { return measured_mass ? measured_sigma : mass_sigma; }
+  [[nodiscard]] Box3 box() const { return {place - 0.5 * size, place + 0.5 * size}; }
+  bool operator==(const Part&) const = default;
+};
+
+/// A rail or tray along the boat. A part on it has its middle between `from` and `to`, stands at `y` and on `z`.
+struct Rail {
+  Id id = 0;
+  std::string name = "Rail";
+  double from = 0.1, to = 0.3;  ///< m from the transom
+  double y = 0.0, z = 0.01;     ///< m
+  bool operator==(const Rail&) const = default;
+};
+
+struct Layout {
+  std::vector<Part> parts;
+  std::vector<Rail> rails;
+  bool operator==(const Layout&) const = default;
+
+  [[nodiscard]] const Part* find(Id id) const;
+  [[nodiscard]] const Rail* find_rail(Id id) const;
+};
+
+/// Where a part may go when asked for `wanted`: on its rail's line and within its travel, or just there.
+[[nodiscard]] Vec3 constrained_place(const Layout& layout, const Part& part, const Vec3& wanted);
+
+}  // namespace plucky

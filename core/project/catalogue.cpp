@@ -1,0 +1,82 @@
+#include "project/catalogue.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "base/error.h"
+#include "project/json_fields.h"
+
+namespace plucky {
+
+namespace embedded {
+extern const char* const catalogue_json;
+}
+
+namespace {
+
+Json parse(const std::string& text) {
+  try {
+    return Json::parse(text);
+  } catch (const nlohmann::json::exception& e) {
+    throw InvalidInput("catalogue", std::string("is not JSON: ") + e.what());
+  }
+}
+
+const Json& list_at(const Json& json, const char* key) {
+  const auto it = json.find(key);
+  if (it == json.end() || !it->is_array()) throw InvalidInput(std::string("catalogue/") + key, "wants a list");
+  return *it;
+}
+
+}  // namespace
+
+Catalogue catalogue_from_json(const std::string& text) {
+  const Json json = parse(text);
+  Catalogue catalogue;
+  UnknownFields unknown;
+  std::size_t index = 0;
+  for (const Json& item : list_at(json, "parts")) {
+    JsonReader v(item, fmt::format("catalogue/parts/{}", index++), unknown);
+    CatalogueEntry e;
+    v("name", e.part.name);
+    v("note", e.note);
+    v.choice("kind", e.part.kind, part_kind_key, part_kind_from_key);
+    v.choice("shape", e.part.shape, part_shape_key, part_shape_from_key);
+    v("size_m", e.part.size, {1e-4, 10.0});
+    v("mass_kg", e.part.mass, {0.0, 100.0});
+    v("mass_sigma_kg", e.part.mass_sigma, {0.0, 100.0});
+    v("may_get_wet", e.part.may_get_wet);
+    v("outside", e.part.outside);
+    v("lithium", e.part.lithium);
+    catalogue.parts.push_back(std::move(e));
+  }
+  index = 0;
+  for (const Json& item : list_at(json, "materials")) {
+    JsonReader v(item, fmt::format("catalogue/materials/{}", index++), unknown);
+    Material m;
+    v("name", m.name);
+    v("density_kg_m3", m.density, {1.0, 30000.0});
+    v("shell_thickness_m", m.shell_thickness, {0.0, 0.1});
+    v("deck_thickness_m", m.deck_thickness, {0.0, 0.1});
+    catalogue.materials.push_back(std::move(m));
+  }
+  return catalogue;
+}
+
+const Catalogue& builtin_catalogue() {
+  static const Catalogue catalogue = catalogue_from_json(embedded::catalogue_json);
+  return catalogue;
+}
+
+const CatalogueEntry* Catalogue::find(const std::string& name) const {
+  const auto it = std::find_if(parts.begin(), parts.end(), [&](const auto& e) { return e.part.name == name; });
+  return it == parts.end() ? nullptr : &*it;
+}
+
+const Material* Catalogue::find_material(const std::string& name) const {
+  const auto it = std::find_if(materials.begin(), materials.end(), [&](const auto& m) { return m.name == name; });
+  return it == materials.end() ? nullptr : &*it;
+}
+
+}  // namespace plucky

@@ -1,0 +1,39 @@
+// Generic parts and materials by kind and size. In: the built-in data/catalogue.json. Out: parts ready to place.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "hull/design.h"
+#include "layout/part.h"
+
+namespace plucky {
+
+struct CatalogueEntry {
+  Part part;         ///< without id and place
+  std::string note;
+};
+
+/// A material with the usual thicknesses of a small hull built from it.
+struct Material {
+  std::string name;
+  double density = 0.0;          ///< kg/m3
+  double shell_thickness = 0.0;  ///< m
+  double deck_thickness = 0.0;   ///< m
+};
+
+struct Catalogue {
+  std::vector<CatalogueEntry> parts;
+  std::vector<Material> materials;
+
+  [[nodiscard]] const CatalogueEntry* find(const std::string& name) const;
+  [[nodiscard]] const Material* find_material(const std::string& name) const;
+};
+
+/// Reads a catalogue. Throws InvalidInput with the JSON path.
+[[nodiscard]] Catalogue catalogue_from_json(const std::string& text);
+
+/// The catalogue that ships inside the program.
+[[nodiscard]] const Catalogue& builtin_catalogue();
+
+}  // namespace plucky

@@ -1,0 +1,70 @@
+// Edits: named functions from project to project. Undo keeps earlier projects, so no edit writes its own inverse.
+#pragma once
+
+#include <string>
+#include <variant>
+
+#include "project/project.h"
+
+namespace plucky {
+
+/// Puts a part's middle at a place; a rail holds it on its line and within its travel.
+struct MovePart {
+  Id part = 0;
+  Vec3 place = Vec3::Zero();
+  bool operator==(const MovePart&) const = default;
+};
+/// Replaces a part's data, found by its id.
+struct ChangePart {
+  Part part;
+  bool operator==(const ChangePart&) const = default;
+};
+/// Adds a part; its id is given by the project.
+struct AddPart {
+  Part part;
+  bool operator==(const AddPart&) const = default;
+};
+struct RemovePart {
+  Id part = 0;
+  bool operator==(const RemovePart&) const = default;
+};
+/// Sets one hull parameter by its key, SI.
+struct SetHullParameter {
+  std::string key;
+  double value = 0.0;
+  bool operator==(const SetHullParameter&) const = default;
+};
+/// Replaces hull, brief or the rails as a whole.
+struct ChangeHull {
+  HullDesign hull;
+  bool operator==(const ChangeHull&) const = default;
+};
+struct ChangeBrief {
+  Brief brief;
+  bool operator==(const ChangeBrief&) const = default;
+};
+struct ChangeRails {
+  std::vector<Rail> rails;
+  bool operator==(const ChangeRails&) const = default;
+};
+struct Rename {
+  std::string name;
+  bool operator==(const Rename&) const = default;
+};
+
+/// A named edit. The label is what undo, the ledger and a "do it" button show.
+struct Edit {
+  std::string label;
+  std::variant<MovePart, ChangePart, AddPart, RemovePart, SetHullParameter, ChangeHull, ChangeBrief, ChangeRails, Rename>
+      change;
+  bool operator==(const Edit&) const = default;
+};
+
+/// The project after the edit. Throws InvalidInput when the edit names something that does not exist or would break the
+/// project's rules; whether the hull can still be lofted is for assess() to say.
+[[nodiscard]] Project apply(const Project& project, const Edit& edit);
+
+/// What refers to a part or rail, in words; empty when nothing does.
+[[nodiscard]] std::vector<std::string> references_to(const Project& project, Id id);
+
+}  // namespace plucky

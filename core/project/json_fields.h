@@ -1,0 +1,133 @@
+// One description of each struct's fields serves reading, checking and writing. See json.cpp for the descriptions.
+#pragma once
+
+#include <nlohmann/json.hpp>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "base/error.h"
+#include "geometry/vec.h"
+#include "project/project.h"
+
+namespace plucky {
+
+using Json = nlohmann::ordered_json;
+
+/// Allowed values of a number.
+struct Allowed {
+  double low = -1e6, high = 1e6;
+};
+
+/// Fills structs from JSON. Missing fields keep their defaults; wrong types and values outside their range throw
+/// InvalidInput with the JSON path; fields nobody asked for are kept in `unknown`.
+class JsonReader {
+ public:
+  JsonReader(const Json& json, std::string path, UnknownFields& unknown);
+
+  void operator()(const char* key, double& value, Allowed allowed = {});
+  void operator()(const char* key, bool& value);
+  void operator()(const char* key, std::string& value);
+  void operator()(const char* key, Id& value);
+  void operator()(const char* key, Vec3& value, Allowed allowed = {});
+  void operator()(const char* key, std::optional<double>& value, Allowed allowed = {});
+
+  /// An enumeration through its key functions.
+  template <class E>
+  void choice(const char* key, E& value, const char* (*)(E), E (*from)(const std::string&)) {
+    std::string text;
+    (*this)(key, text);
+    if (json_.contains(key)) value = guarded(key, [&] { return from(text); });
+  }
+
+  /// A nested object or list of objects, each with its own describe() function.
+  template <class T>
+  void object(const char* key, T& value) {
+    if (const Json* child = take(key)) {
+      JsonReader reader(*child, path_ + "/" + key, unknown_);
+      describe(reader, value);
+      reader.keep_rest();
+    }
+  }
+  template <class T>
+  void list(const char* key, std::vector<T>& values) {
+    const Json* child = take(key);
+    if (!child) return;
+    check_list(key, *child);
+    values.clear();
+    for (std::size_t i = 0; i < child->size(); ++i) {
+      JsonReader reader((*child)[i], item_path(key, (*child)[i], i), unknown_);
+      T value;
+      describe(reader, value);
+      reader.keep_rest();
+      values.push_back(std::move(value));
+    }
+  }
+
+  /// Stores the fields that were not asked for. Call last.
+  void keep_rest();
+
+ private:
+  const Json* take(const char* key);
+  [[noreturn]] void refuse(const char* key, const std::string& reason) const;
+  void check_list(const char* key, const Json& list) const;
+  [[nodiscard]] std::string item_path(const char* key, const Json& item, std::size_t index) const;
+  template <class F>
+  auto guarded(const char* key, F f) {
+    try {
+      return f();
+    } catch (const InvalidInput& e) {
+      throw e.within(path_ + "/" + key);
+    }
+  }
+
+  const Json& json_;
+  std::string path_;
+  UnknownFields& unknown_;
+  std::vector<std::string> taken_;
+};
+
+/// The same calls, writing.
+class JsonWriter {
+ public:
+  JsonWriter(std::string path, const UnknownFields& unknown) : path_(std::move(path)), unknown_(unknown) {}
+
+  void operator()(const char* key, const double& value, Allowed = {}) { json_[key] = value; }
+  void operator()(const char* key, const bool& value) { json_[key] = value; }
+  void operator()(const char* key, const std::string& value) { json_[key] = value; }
+  void operator()(const char* key, const Id& value) { json_[key] = value; }
+  void operator()(const char* key, const Vec3& value, Allowed = {}) { json_[key] = {value.x(), value.y(), value.z()}; }
+  void operator()(const char* key, const std::optional<double>& value, Allowed = {}) {
+    if (value) json_[key] = *value;
+  }
+  template <class E>
+  void choice(const char* key, const E& value, const char* (*name)(E), E (*)(const std::string&)) {
+    json_[key] = name(value);
+  }
+  template <class T>
+  void object(const char* key, T& value) {
+    JsonWriter writer(path_ + "/" + key, unknown_);
+    describe(writer, value);
+    json_[key] = writer.finish();
+  }
+  template <class T>
+  void list(const char* key, std::vector<T>& values) {
+    Json out = Json::array();
+    for (std::size_t i = 0; i < values.size(); ++i) {
+      JsonWriter writer(path_ + "/" + key + "/#" + std::to_string(values[i].id), unknown_);
+      describe(writer, values[i]);
+      out.push_back(writer.finish());
+    }
+    json_[key] = std::move(out);
+  }
+
+  /// The object with its unknown fields put back.
+  [[nodiscard]] Json finish();
+
+ private:
+  std::string path_;
+  const UnknownFields& unknown_;
+  Json json_ = Json::object();
+};
+
+}  // namespace plucky

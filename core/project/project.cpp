@@ -1,0 +1,75 @@
+#include "project/project.h"
+
+#include <fmt/format.h>
+
+#include <array>
+#include <cmath>
+#include <set>
+
+#include "base/error.h"
+#include "water/fluid.h"
+
+namespace plucky {
+
+namespace {
+
+struct TypeName {
+  BoatType type;
+  const char* key;
+  const char* name;
+};
+constexpr std::array types{TypeName{BoatType::shaft_monohull, "shaft_monohull", "monohull with shaft"},
+                           TypeName{BoatType::air_sled, "air_sled", "air-propelled sled"},
+                           TypeName{BoatType::jet, "jet", "jet boat"},
+                           TypeName{BoatType::displacement, "displacement", "displacement boat"}};
+
+}  // namespace
+
+const char* boat_type_key(BoatType type) { return types[static_cast<std::size_t>(type)].key; }
+const char* boat_type_name(BoatType type) { return types[static_cast<std::size_t>(type)].name; }
+BoatType boat_type_from_key(const std::string& key) {
+  std::string choices;
+  for (const auto& row : types) {
+    if (key == row.key) return row.type;
+    choices += choices.empty() ? row.key : std::string(", ") + row.key;
+  }
+  throw InvalidInput("boat type", "\"" + key + "\" is not one of " + choices);
+}
+
+double Brief::water_density() const { return salt_water ? sea_water_density : fresh_water_density; }
+
+void check_project(const Project& project) {
+  std::set<Id> seen;
+  const auto claim = [&](const std::string& place, Id id) {
+    if (id == 0) throw InvalidInput(place, "has no permanent number");
+    if (!seen.insert(id).second) throw InvalidInput(place, fmt::format("uses number {} a second time", id));
+    if (id >= project.next_id)
+      throw InvalidInput(place, fmt::format("has number {}, beyond the next free number {}", id, project.next_id));
+  };
+  const HullDesign& hull = project.hull;
+  for (const auto& h : hull.hatches) claim("hatch \"" + h.name + "\"", h.id);
+  for (const auto& c : hull.cabins) claim("cabin \"" + c.name + "\"", c.id);
+  for (const auto& c : hull.chambers) claim("chamber \"" + c.name + "\"", c.id);
+  for (const auto& b : hull.bulkheads) claim("bulkhead \"" + b.name + "\"", b.id);
+  for (const auto& o : hull.openings) claim("opening \"" + o.name + "\"", o.id);
+  for (const auto& r : project.layout.rails) {
+    claim("rail \"" + r.name + "\"", r.id);
+    if (!(r.to >= r.from)) throw InvalidInput("rail \"" + r.name + "\"", "ends before it begins");
+  }
+  for (const auto& p : project.layout.parts) {
+    const std::string place = "part \"" + p.name + "\"";
+    claim(place, p.id);
+    if (!((p.size.array() > 0.0).all() && p.size.allFinite()))
+      throw InvalidInput(place, "wants a size above zero along every axis");
+    if (!p.place.allFinite()) throw InvalidInput(place, "stands at a place that is not a number");
+    if (!(p.mass >= 0.0)) throw InvalidInput(place, fmt::format("weighs {} kg; wants zero or more", p.mass));
+    if (p.measured_mass && !(*p.measured_mass > 0.0))
+      throw InvalidInput(place, fmt::format("has a measured mass of {} kg; wants more than zero", *p.measured_mass));
+    if (!(p.mass_sigma >= 0.0 && p.measured_sigma >= 0.0 && p.place_sigma >= 0.0))
+      throw InvalidInput(place, "has a negative uncertainty");
+    if (p.rail != 0 && !project.layout.find_rail(p.rail))
+      throw InvalidInput(place, fmt::format("stands on rail {}, which does not exist", p.rail));
+  }
+}
+
+}  // namespace plucky

@@ -1,0 +1,15 @@
+// Water as the boat meets it. In: nothing. Out: densities. Source: 03-physics values, fresh water 20 C and sea water 15 C.
+#pragma once
+
+namespace plucky {
+
+/// Standard gravity, m/s2.
+inline constexpr double gravity = 9.80665;
+
+/// Density of fresh water at 20 C, kg/m3.
+inline constexpr double fresh_water_density = 998.2;
+
+/// Density of sea water at 15 C, kg/m3.
+inline constexpr double sea_water_density = 1026.0;
+
+}  // namespace plucky

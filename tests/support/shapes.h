@@ -1,0 +1,29 @@
+// Bodies whose properties are known in closed form, and small projects for tests.
+#pragma once
+
+#include <functional>
+
+#include "flotation/immersed_body.h"
+#include "project/project.h"
+
+namespace plucky::test {
+
+/// Prism along x from 0 to length with the given section (anticlockwise seen from +x: y to the right, z up).
+TriangleMesh prism(const std::vector<Vec2>& section, double length, int slices = 1);
+
+/// Circular cylinder along x with its axis at z = 0.
+TriangleMesh cylinder(double radius, double length, int sides);
+
+/// Sphere about the origin by latitude and longitude.
+TriangleMesh sphere(double radius, int rings, int sectors);
+
+/// Wigley hull: y = B/2 (1 - (2x/L)^2)(1 - (z/T)^2) below the water at z = 0, wall-sided above up to `height`. x from
+/// -L/2 to L/2.
+TriangleMesh wigley(double L, double B, double T, double height, int nx, int nz);
+
+/// A small complete boat: deep-V hull of 620 mm with battery on a rail, motor, ESC and receiver, floating upright.
+Project sample_boat();
+
+ImmersedBody body_of(const TriangleMesh& mesh, std::size_t leaf = 12);
+
+}  // namespace plucky::test
