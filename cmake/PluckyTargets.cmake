@@ -2,7 +2,7 @@
 
 add_library(plucky_settings INTERFACE)
 target_compile_options(plucky_settings INTERFACE
-  -Wall -Wextra -Wshadow -Wnon-virtual-dtor -Woverloaded-virtual -Wno-missing-field-initializers -Werror)
+  -Wall -Wextra -Wshadow -Wnon-virtual-dtor -Woverloaded-virtual -Wno-missing-field-initializers -Wno-restrict -Werror)
 if(PLUCKY_SANITIZE)
   target_compile_options(plucky_settings INTERFACE -fsanitize=address,undefined -fno-omit-frame-pointer)
   target_link_options(plucky_settings INTERFACE -fsanitize=address,undefined)

@@ -102,6 +102,21 @@ void passage(const Part& part, const PartFit& fit, std::vector<Finding>& out) {
 
 }  // namespace
 
+Vec3 find_place(const Assessment& a, const Part& part) {
+  const HullModel& hull = a.hull->model;
+  if (part.outside) return {hull.box.low.x() - 0.5 * part.size.x(), 0.0, hull.box.low.z()};
+  const double centre = a.mass.total > 0.0 ? a.mass.cg.x() : hull.box.centre().x();
+  for (double off = 0.0; off < hull.length(); off += 0.012)
+    for (const double x : {centre - off, centre + off}) {
+      if (x < hull.box.low.x() || x > hull.box.high.x()) continue;
+      for (double up = 0.003; up < hull.box.size().z(); up += 0.004) {
+        const Vec3 place(x, 0.0, hull.box.low.z() + up + 0.5 * part.size.z());
+        if (place_is_free(a, part, place)) return place;
+      }
+    }
+  return hull.box.centre();
+}
+
 void layout_rules(const Assessment& a, std::vector<Finding>& out) {
   for (const PartFit& fit : a.fits) {
     const Part& part = *a.project.layout.find(fit.part);

@@ -11,6 +11,9 @@ namespace plucky {
 /// Would the part at this place be inside the skin, clear of the other parts and of the bulkheads?
 [[nodiscard]] bool place_is_free(const Assessment& a, Part part, const Vec3& place);
 
+/// A free place for a new part, as low and as near to the CG as it goes; the hull's middle when nothing is free.
+[[nodiscard]] Vec3 find_place(const Assessment& a, const Part& part);
+
 /// The part a builder would slide to trim the boat: the heaviest battery, else the heaviest part on a rail; 0 if none.
 [[nodiscard]] Id part_to_slide(const Assessment& a);
 

@@ -49,44 +49,53 @@ double surface_area(const TriangleMesh& mesh) {
 
 namespace {
 
-/// Open-addressing hash grid from a cell of space to the first vertex kept in it. Much faster and smaller than a node
-/// based map: a million-triangle file arrives as three million loose corners.
+/// Open-addressing hash from a cell of space to the vertices kept in it. Much faster and smaller than a node based map: a
+/// million-triangle file arrives as three million loose corners.
 class VertexGrid {
  public:
-  explicit VertexGrid(std::size_t expected) : slots_(std::bit_ceil(std::max<std::size_t>(16, expected * 2)), none) {}
+  explicit VertexGrid(std::size_t expected) : slots_(std::bit_ceil(std::max<std::size_t>(16, expected)), none) {}
 
   struct Cell {
     std::int64_t x, y, z;
-    bool operator==(const Cell&) const = default;
   };
 
+  /// The first kept vertex in the cell's chain for which `same` holds, or none. Chains may hold other cells' vertices too.
+  template <class Same>
+  [[nodiscard]] std::uint32_t find(const Cell& cell, Same same) const {
+    for (std::size_t i = hash(cell) & mask(); slots_[i] != none; i = (i + 1) & mask())
+      if (same(slots_[i])) return slots_[i];
+    return none;
+  }
+
+  /// `cell_of(index)` must give the cell a kept vertex was inserted with; needed when the table grows.
+  template <class CellOf>
+  void insert(const Cell& cell, std::uint32_t index, CellOf cell_of) {
+    if (++count_ * 2 > slots_.size()) {
+      std::vector<std::uint32_t> old(slots_.size() * 4, none);
+      old.swap(slots_);
+      for (const auto i : old)
+        if (i != none) place(cell_of(i), i);
+    }
+    place(cell, index);
+  }
+
+  static constexpr std::uint32_t none = std::numeric_limits<std::uint32_t>::max();
+
+ private:
+  void place(const Cell& cell, std::uint32_t index) {
+    std::size_t i = hash(cell) & mask();
+    while (slots_[i] != none) i = (i + 1) & mask();
+    slots_[i] = index;
+  }
   static std::size_t hash(const Cell& c) {
     std::uint64_t h = static_cast<std::uint64_t>(c.x) * 0x9E3779B97F4A7C15ull;
     h = (h ^ (h >> 29)) + static_cast<std::uint64_t>(c.y) * 0xBF58476D1CE4E5B9ull;
     h = (h ^ (h >> 31)) + static_cast<std::uint64_t>(c.z) * 0x94D049BB133111EBull;
     return h ^ (h >> 32);
   }
-
-  /// Calls `same(index)` for every kept vertex whose slot chain matches `cell` until it returns true.
-  template <class Same>
-  std::uint32_t find(const Cell& cell, const std::vector<Cell>& cells, Same same) const {
-    for (std::size_t i = hash(cell) & mask();; i = (i + 1) & mask()) {
-      if (slots_[i] == none) return none;
-      if (cells[slots_[i]] == cell && same(slots_[i])) return slots_[i];
-    }
-  }
-
-  void insert(const Cell& cell, std::uint32_t index) {
-    std::size_t i = hash(cell) & mask();
-    while (slots_[i] != none) i = (i + 1) & mask();
-    slots_[i] = index;
-  }
-
-  static constexpr std::uint32_t none = std::numeric_limits<std::uint32_t>::max();
-
- private:
   [[nodiscard]] std::size_t mask() const { return slots_.size() - 1; }
   std::vector<std::uint32_t> slots_;
+  std::size_t count_ = 0;
 };
 
 VertexGrid::Cell exact_cell(const Vec3& v) {
@@ -102,15 +111,15 @@ VertexGrid::Cell space_cell(const Vec3& v, double size) {
 
 /// The index of a kept vertex within `distance` of v, or none. Looks into the neighbouring cells only where v lies
 /// near their side.
-std::uint32_t find_near(const VertexGrid& grid, const std::vector<VertexGrid::Cell>& cells,
-                        const std::vector<Vec3>& kept, const Vec3& v, double distance, double size) {
+std::uint32_t find_near(const VertexGrid& grid, const std::vector<Vec3>& kept, const Vec3& v, double distance,
+                        double size) {
   const auto close = [&](std::uint32_t i) { return (kept[i] - v).squaredNorm() <= distance * distance; };
   const auto low = space_cell(v - Vec3::Constant(distance), size);
   const auto high = space_cell(v + Vec3::Constant(distance), size);
   for (auto x = low.x; x <= high.x; ++x)
     for (auto y = low.y; y <= high.y; ++y)
       for (auto z = low.z; z <= high.z; ++z)
-        if (const auto found = grid.find({x, y, z}, cells, close); found != VertexGrid::none) return found;
+        if (const auto found = grid.find({x, y, z}, close); found != VertexGrid::none) return found;
   return VertexGrid::none;
 }
 
@@ -118,26 +127,24 @@ std::uint32_t find_near(const VertexGrid& grid, const std::vector<VertexGrid::Ce
 
 std::size_t weld(TriangleMesh& mesh, double distance) {
   const std::size_t before = mesh.vertices.size();
-  VertexGrid grid(before);
-  std::vector<VertexGrid::Cell> cells;
+  VertexGrid grid(before / 2);
   std::vector<Vec3> kept;
   std::vector<std::uint32_t> target(before);
-  cells.reserve(before / 4);
   kept.reserve(before / 4);
   const double size = 8.0 * distance;
+  const auto cell_of = [&](const Vec3& v) { return distance > 0.0 ? space_cell(v, size) : exact_cell(v); };
   for (std::size_t i = 0; i < before; ++i) {
     const Vec3& v = mesh.vertices[i];
-    const auto cell = distance > 0.0 ? space_cell(v, size) : exact_cell(v);
-    const auto found = distance > 0.0 ? find_near(grid, cells, kept, v, distance, size)
-                                      : grid.find(cell, cells, [](std::uint32_t) { return true; });
+    const auto cell = cell_of(v);
+    const auto found = distance > 0.0 ? find_near(grid, kept, v, distance, size)
+                                      : grid.find(cell, [&](std::uint32_t k) { return kept[k] == v; });
     if (found != VertexGrid::none) {
       target[i] = found;
       continue;
     }
     target[i] = static_cast<std::uint32_t>(kept.size());
-    grid.insert(cell, target[i]);
-    cells.push_back(cell);
     kept.push_back(v);
+    grid.insert(cell, target[i], [&](std::uint32_t k) { return cell_of(kept[k]); });
   }
   for (Triangle& t : mesh.triangles)
     for (auto& index : t) index = target[index];

@@ -7,6 +7,7 @@
 #include <functional>
 
 #include "base/error.h"
+#include "base/tolerance.h"
 #include "geometry/curve.h"
 
 namespace plucky {
@@ -33,9 +34,16 @@ class Master {
                       {family == HullFamily::flat_bottom ? 0.0 : aft, amid, amid + 0.45 * (bow - amid), bow});
   }
 
-  [[nodiscard]] double keel(double x) const { return keel_z_(x); }
+  // Where keel meets deck edge, or side meets side, they meet exactly: rounding must not leave slivers at the stem.
+  [[nodiscard]] double keel(double x) const {
+    const double keel = keel_z_(x), top = sheer_z_(x);
+    return top - keel < tolerance::weld_m ? top : keel;
+  }
   [[nodiscard]] double sheer(double x) const { return sheer_z_(x); }
-  [[nodiscard]] double half_beam(double x) const { return std::max(0.0, half_beam_(x)); }
+  [[nodiscard]] double half_beam(double x) const {
+    const double half = half_beam_(x);
+    return half < tolerance::weld_m ? 0.0 : half;
+  }
   [[nodiscard]] double camber(double x) const {
     const double share = half_beam(x) / (0.5 * s_.beam);
     return s_.camber * share * share;
@@ -203,6 +211,13 @@ std::vector<double> loft_stations(const HullShape& s, int count) {
     x.push_back(s.length * (0.65 * u + 0.35 * std::sin(0.5 * pi * u)));
   }
   x.back() = s.length;
+  // One station each where the beam is greatest and where the stem begins, so that both measures come out exactly.
+  for (const double wanted : {s.widest * s.length, s.length - s.bow_rake}) {
+    const auto nearest = std::min_element(x.begin() + 1, x.end() - 1, [&](double a, double b) {
+      return std::abs(a - wanted) < std::abs(b - wanted);
+    });
+    *nearest = wanted;
+  }
   return x;
 }
 

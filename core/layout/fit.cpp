@@ -212,7 +212,8 @@ PartFit fit_part(const HullModel& hull, const HullDesign& design, const Layout& 
   fit.part = part.id;
   fit.skin = skin;
   for (const Part& other : layout.parts)
-    if (other.id != part.id && overlap(part, other)) fit.overlaps.push_back(other.id);
+    // Parts of the drive outside the skin are threaded on each other on purpose.
+    if (other.id != part.id && !(part.outside && other.outside) && overlap(part, other)) fit.overlaps.push_back(other.id);
   if (!part.outside && part.kind != PartKind::drive_line && part.kind != PartKind::hose) {
     for (const Bulkhead& b : design.bulkheads) {
       const double after = b.x, fore = b.x + design.skin.frame_thickness;

@@ -1,0 +1,35 @@
+// Where metres lie on the board: profile above, plan below, one ruler between, one scale for both.
+#pragma once
+
+#include <QPointF>
+#include <QRectF>
+#include <QSize>
+
+#include "assessment/assessment.h"
+
+namespace plucky::app {
+
+class BoardMap {
+ public:
+  BoardMap() = default;
+  BoardMap(const Assessment& a, const QSize& size);
+
+  [[nodiscard]] double scale() const { return scale_; }  ///< pixels per metre
+  [[nodiscard]] double x(double boat_x) const { return left_ + (boat_x - x_low_) * scale_; }
+  [[nodiscard]] QPointF profile(double boat_x, double boat_z) const { return {x(boat_x), profile_base_ - (boat_z - z_low_) * scale_}; }
+  [[nodiscard]] QPointF plan(double boat_x, double boat_y) const { return {x(boat_x), plan_middle_ - boat_y * scale_}; }
+  [[nodiscard]] double boat_x(double px) const { return x_low_ + (px - left_) / scale_; }
+  [[nodiscard]] double boat_z(double py) const { return z_low_ + (profile_base_ - py) / scale_; }
+  [[nodiscard]] double boat_y(double py) const { return (plan_middle_ - py) / scale_; }
+
+  [[nodiscard]] const QRectF& profile_area() const { return profile_area_; }
+  [[nodiscard]] const QRectF& ruler_area() const { return ruler_area_; }
+  [[nodiscard]] const QRectF& plan_area() const { return plan_area_; }
+  [[nodiscard]] const QRectF& section_area() const { return section_area_; }
+
+ private:
+  double scale_ = 1000.0, left_ = 0.0, x_low_ = 0.0, z_low_ = 0.0, profile_base_ = 0.0, plan_middle_ = 0.0;
+  QRectF profile_area_, ruler_area_, plan_area_, section_area_;
+};
+
+}  // namespace plucky::app

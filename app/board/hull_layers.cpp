@@ -1,0 +1,167 @@
+#include <QPainterPath>
+#include <cmath>
+
+#include "board/layers.h"
+#include "theme/theme.h"
+
+namespace plucky::app {
+
+namespace {
+
+QPainterPath profile_path(const Canvas& c) {
+  const Outline& o = c.a().hull->model.outline;
+  QPainterPath path;
+  for (std::size_t i = 0; i < o.x.size(); ++i) {
+    const QPointF p = c.map.profile(o.x[i], o.keel[i]);
+    i == 0 ? path.moveTo(p) : path.lineTo(p);
+  }
+  for (std::size_t i = o.x.size(); i-- > 0;) path.lineTo(c.map.profile(o.x[i], o.top[i]));
+  path.closeSubpath();
+  return path;
+}
+
+QPainterPath plan_path(const Canvas& c) {
+  const Outline& o = c.a().hull->model.outline;
+  QPainterPath path;
+  for (std::size_t i = 0; i < o.x.size(); ++i) {
+    const QPointF p = c.map.plan(o.x[i], o.half_port[i]);
+    i == 0 ? path.moveTo(p) : path.lineTo(p);
+  }
+  for (std::size_t i = o.x.size(); i-- > 0;) path.lineTo(c.map.plan(o.x[i], -o.half_starboard[i]));
+  path.closeSubpath();
+  return path;
+}
+
+/// The water's surface across the whole profile: two points on the centre plane.
+std::pair<QPointF, QPointF> surface(const Canvas& c) {
+  const WaterPlane& w = c.a().flotation.plane;
+  const double left = c.map.boat_x(0.0), right = c.map.boat_x(c.map.profile_area().width());
+  return {c.map.profile(left, w.z_at(left)), c.map.profile(right, w.z_at(right))};
+}
+
+bool water_is_drawable(const Canvas& c) {
+  return c.a().flotation.status == FloatStatus::afloat && std::abs(c.a().flotation.plane.attitude.up().z()) > 0.2;
+}
+
+QPainterPath water_path(const Canvas& c) {
+  const auto [a, b] = surface(c);
+  QPainterPath path(a);
+  path.lineTo(b);
+  path.lineTo(c.map.profile_area().bottomRight());
+  path.lineTo(c.map.profile_area().bottomLeft());
+  path.closeSubpath();
+  return path;
+}
+
+void paint_fittings(Canvas& c) {
+  QPainter& p = c.painter;
+  const Look& l = look();
+  const HullModel& hull = c.a().hull->model;
+  const HullDesign& design = c.session.project().hull;
+  for (const Hatch& h : design.hatches) {
+    const QRectF plan(c.map.plan(h.x, h.y + 0.5 * h.width), c.map.plan(h.x + h.length, h.y - 0.5 * h.width));
+    p.setPen(QPen(l.reed, 1.6, Qt::DashLine));
+    p.setBrush(Qt::NoBrush);
+    p.drawRoundedRect(plan, 3, 3);
+    const QPointF a = c.map.profile(h.x, hull.deck_height(h.x, h.y) + h.coaming);
+    const QPointF b = c.map.profile(h.x + h.length, hull.deck_height(h.x + h.length, h.y) + h.coaming);
+    p.setPen(QPen(l.reed, 4.0, Qt::SolidLine, Qt::FlatCap));
+    p.drawLine(a, b);
+    p.setFont(ui_font(8.5, QFont::Medium));
+    p.setPen(l.reed_text);
+    const QString text = QString("%1 %2 \u00d7 %3").arg(QString::fromStdString(h.name), c.session.shown(length_quantity(h.length)), c.session.shown(length_quantity(h.width)));
+    c.labels.place(p, b, text, {{-60, -13}, {-140, -13}, {40, -13}});
+  }
+  for (const Cabin& k : design.cabins) {
+    const double z0 = hull.deck_height(k.x, 0.0), z1 = hull.deck_height(k.x + k.length, 0.0);
+    const double in = 0.5 * k.lean * k.length;
+    const QPolygonF side({c.map.profile(k.x, z0), c.map.profile(k.x + in, z0 + k.height), c.map.profile(k.x + k.length - in, z1 + k.height), c.map.profile(k.x + k.length, z1)});
+    p.setPen(QPen(l.ink, 1.4));
+    p.setBrush(l.hull);
+    p.drawPolygon(side);
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(l.muted, 1.0));
+    p.drawRect(QRectF(c.map.plan(k.x, 0.5 * k.width), c.map.plan(k.x + k.length, -0.5 * k.width)));
+  }
+  for (const FloodChamber& f : design.chambers) {
+    const double far = 0.5 * hull.beam();
+    const QRectF plan(c.map.plan(f.x, f.port ? far : -f.inner), c.map.plan(f.x + f.length, f.port ? f.inner : -far));
+    p.fillRect(plan, QBrush(l.water_line, Qt::BDiagPattern));
+    p.setPen(QPen(l.water_line, 1.0));
+    p.drawRect(plan);
+  }
+  p.setPen(QPen(l.muted, 1.2));
+  for (const Bulkhead& b : design.bulkheads) {
+    const Section& s = hull.section_near(b.x);
+    double low = 1e9, high = -1e9, port = 0.0, starboard = 0.0;
+    for (const SectionLoop& loop : s.loops)
+      for (const Vec2& q : loop.points) {
+        low = std::min(low, q.y());
+        high = std::max(high, q.y());
+        port = std::max(port, q.x());
+        starboard = std::min(starboard, q.x());
+      }
+    if (low > high) continue;
+    p.drawLine(c.map.profile(b.x, low), c.map.profile(b.x, high));
+    p.drawLine(c.map.plan(b.x, port), c.map.plan(b.x, starboard));
+  }
+}
+
+}  // namespace
+
+void paint_water(Canvas& c) {
+  c.painter.fillRect(QRectF(0, 0, c.map.profile_area().width(), c.map.plan_area().bottom()), look().paper);
+  if (!water_is_drawable(c)) return;
+  c.painter.save();
+  c.painter.setClipRect(c.map.profile_area());
+  c.painter.fillPath(water_path(c), look().water);
+  c.painter.restore();
+}
+
+void paint_hull(Canvas& c) {
+  QPainter& p = c.painter;
+  const Look& l = look();
+  const HullModel& hull = c.a().hull->model;
+  p.setBrush(l.hull);
+  p.setPen(QPen(l.ink, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+  const QPainterPath profile = profile_path(c), plan = plan_path(c);
+  p.drawPath(profile);
+  p.drawPath(plan);
+  // Deck edge in profile: where the freeboard is measured.
+  p.setPen(QPen(l.muted, 1.0));
+  QPolygonF edge;
+  for (std::size_t i = 0; i < hull.deck_edge.size() / 2; ++i) edge << c.map.profile(hull.deck_edge[i].x(), hull.deck_edge[i].z());
+  p.drawPolyline(edge);
+  // Centre line and the water line's shape in plan.
+  p.setPen(QPen(l.muted, 1.0, Qt::DashDotLine));
+  p.drawLine(QPointF(12, c.map.plan(0, 0).y()), QPointF(c.map.plan_area().width() - 12, c.map.plan(0, 0).y()));
+  paint_fittings(c);
+}
+
+void paint_water_front(Canvas& c) {
+  if (!water_is_drawable(c)) return;
+  QPainter& p = c.painter;
+  const Look& l = look();
+  p.save();
+  p.setClipPath(profile_path(c));
+  QColor veil = l.water;
+  veil.setAlpha(veil.alpha() / 2);
+  p.fillPath(water_path(c), veil);
+  p.restore();
+  p.save();
+  p.setClipRect(c.map.profile_area());
+  const auto [a, b] = surface(c);
+  p.setPen(QPen(l.water_line, 2.0));
+  p.drawLine(a, b);
+  p.restore();
+  const Attitude& at = c.a().flotation.plane.attitude;
+  const QString side = at.trim < 0.0 ? QObject::tr("bow down") : QObject::tr("bow up");
+  p.setFont(ui_font(8.5, QFont::DemiBold));
+  p.setPen(l.water_line);
+  const double right = c.map.x(c.a().hull->model.box.high.x());
+  const QPointF anchor(right - 10, c.map.profile(0, c.a().flotation.plane.z_at(c.map.boat_x(right))).y());
+  c.labels.place(p, anchor, QObject::tr("water at rest, trim %1 %2").arg(c.session.shown(angle_quantity(std::abs(at.trim))), side),
+                 {{0, 14}, {0, 28}, {-60, 42}});
+}
+
+}  // namespace plucky::app

@@ -1,0 +1,202 @@
+#include <QPainterPath>
+#include <cmath>
+
+#include "board/layers.h"
+#include "theme/theme.h"
+
+namespace plucky::app {
+
+namespace {
+
+void cross(QPainter& p, const QPointF& at, const QColor& colour) {
+  p.setPen(QPen(colour, 2.2));
+  p.setBrush(Qt::NoBrush);
+  p.drawEllipse(at, 9, 9);
+  p.drawLine(at - QPointF(13, 0), at + QPointF(13, 0));
+  p.drawLine(at - QPointF(0, 13), at + QPointF(0, 13));
+}
+
+void paint_cg(Canvas& c) {
+  const Assessment& a = c.a();
+  const Look& l = look();
+  QPainter& p = c.painter;
+  const Vec3& cg = a.mass.cg;
+  const Box3& box = a.hull->model.box;
+  const bool good = cg.x() >= a.cg_band.low && cg.x() <= a.cg_band.high;
+  const QColor colour = good ? l.reed : l.buoy;
+  const double top = c.map.profile(0, box.high.z()).y();
+  if (a.cg_band.high > a.cg_band.low) {
+    QColor band = l.reed;
+    band.setAlpha(46);
+    const QRectF profile(c.map.profile(a.cg_band.low, box.high.z()), c.map.profile(a.cg_band.high, box.low.z()));
+    const double half = 0.5 * a.hull->model.beam();
+    p.fillRect(profile, band);
+    p.fillRect(QRectF(c.map.plan(a.cg_band.low, half), c.map.plan(a.cg_band.high, -half)), band);
+    p.setFont(ui_font(8.5, QFont::DemiBold));
+    p.setPen(l.reed_text);
+    const double length = a.hull->model.length();
+    const auto share = [&](double x) { return QString::number(100.0 * (x - box.low.x()) / length, 'f', 0); };
+    c.labels.place(p, QPointF(profile.center().x(), top), QObject::tr("CG wanted %1\u2013%2 %").arg(share(a.cg_band.low), share(a.cg_band.high)), {{0, -32}, {-70, -32}, {70, -32}});
+  }
+  const QPointF at = c.map.profile(cg.x(), cg.z());
+  p.setPen(QPen(colour, 1.2, Qt::DashLine));
+  p.drawLine(QPointF(at.x(), top - 8), at);
+  p.setFont(ui_font(9.5, QFont::Bold));
+  p.setPen(good ? l.reed_text : l.buoy_text);
+  c.labels.place(p, QPointF(at.x(), top),
+                 QString("CG %1 \u00b7 %2 %").arg(c.session.shown(length_quantity(cg.x() - box.low.x())), QString::number(100.0 * (cg.x() - box.low.x()) / a.hull->model.length(), 'f', 0)),
+                 {{0, -16}, {60, -16}, {-60, -16}});
+  cross(p, at, colour);
+  cross(p, c.map.plan(cg.x(), cg.y()), colour);
+}
+
+void paint_freeboards(Canvas& c) {
+  const Assessment& a = c.a();
+  if (!a.flotation.upright() || a.hull->model.deck_edge.empty()) return;
+  QPainter& p = c.painter;
+  const Look& l = look();
+  const auto& edge = a.hull->model.deck_edge;
+  const std::size_t last = edge.size() / 2 - 1;
+  p.setFont(ui_font(8.5, QFont::DemiBold));
+  const auto measure = [&](const Vec3& at, double value, double inset, double label_dx) {
+    const double x = at.x() + inset / c.map.scale();
+    const QPointF top = c.map.profile(x, at.z()), foot = c.map.profile(x, a.flotation.plane.z_at(x, at.y()));
+    p.setPen(QPen(value < a.project.brief.wanted_freeboard ? l.buoy : l.ink, 1.2));
+    p.drawLine(top, foot);
+    p.drawLine(top - QPointF(4, 0), top + QPointF(4, 0));
+    p.drawLine(foot - QPointF(4, 0), foot + QPointF(4, 0));
+    p.setPen(value < a.project.brief.wanted_freeboard ? l.buoy_text : l.ink);
+    const double middle = 0.5 * (top.y() + foot.y());
+    c.labels.place(p, QPointF(top.x(), middle), c.session.shown(length_quantity(value)), {{label_dx, 0}, {-label_dx, 0}});
+  };
+  measure(edge[0], a.freeboard.stern, 8.0, 30.0);
+  measure(edge[last], a.freeboard.bow, -3.0, 32.0);
+  // The least, where it is neither of the two.
+  const Vec3& least = a.freeboard.least_place;
+  const double length = a.hull->model.length();
+  if (least.x() > edge[0].x() + 0.08 * length && least.x() < edge[last].x() - 0.08 * length) measure(least, a.freeboard.least, 0.0, 30.0);
+}
+
+}  // namespace
+
+void paint_marks(Canvas& c) {
+  if (c.stage == Stage::flotation || c.stage == Stage::brief) paint_freeboards(c);
+  paint_cg(c);
+  if (std::isfinite(c.guide.x())) {
+    c.painter.setPen(QPen(look().brass, 1.0, Qt::DashLine));
+    c.painter.drawLine(QPointF(c.map.x(c.guide.x()), 0), QPointF(c.map.x(c.guide.x()), c.map.plan_area().bottom()));
+  }
+  if (std::isfinite(c.guide.y())) {
+    c.painter.setPen(QPen(look().brass, 1.0, Qt::DashLine));
+    const double y = c.map.plan(0, c.guide.y()).y();
+    c.painter.drawLine(QPointF(0, y), QPointF(c.map.plan_area().width(), y));
+  }
+}
+
+void paint_ruler(Canvas& c) {
+  QPainter& p = c.painter;
+  const Look& l = look();
+  const QRectF area = c.map.ruler_area();
+  p.fillRect(area, l.paper);
+  const Box3& box = c.a().hull->model.box;
+  const double length = box.size().x(), zero = box.low.x();
+  const bool metric = c.session.units() == UnitSystem::metric;
+  const double unit = metric ? 0.001 : 0.0254;
+  // Steps that leave about 60 pixels between figures.
+  double step = metric ? 0.01 : 0.0254 / 4;
+  for (const double s : {2.0, 2.5, 2.0, 2.0, 2.5, 2.0, 2.0}) {
+    if (step * c.map.scale() >= 55.0) break;
+    step *= s;
+  }
+  const double y = area.top() + 21;
+  p.setPen(QPen(l.ink, 1.4));
+  p.drawLine(QPointF(c.map.x(zero), y), QPointF(c.map.x(zero + length), y));
+  p.setFont(ui_font(8.5, QFont::DemiBold));
+  for (int i = 0; i * step / 5 <= length + 1e-9; ++i) {
+    const double x = zero + i * step / 5;
+    const bool major = i % 5 == 0;
+    p.drawLine(QPointF(c.map.x(x), y), QPointF(c.map.x(x), y + (major ? 8 : 4)));
+    if (major) p.drawText(QRectF(c.map.x(x) - 30, y + 8, 60, 15), Qt::AlignCenter, QString::number(i / 5 * step / unit, 'g', 4));
+  }
+  p.setFont(ui_font(8));
+  p.setPen(l.muted);
+  for (const int percent : {0, 25, 50, 75, 100}) {
+    const double x = c.map.x(zero + 0.01 * percent * length);
+    p.drawLine(QPointF(x, y - 5), QPointF(x, y));
+    if (std::abs(x - c.map.x(c.station)) > 26) p.drawText(QRectF(x - 30, y - 19, 60, 13), Qt::AlignCenter, QString("%1 %").arg(percent));
+  }
+  p.drawText(QRectF(6, y - 8, c.map.x(zero) - 12, 16), Qt::AlignLeft | Qt::AlignVCenter, metric ? "mm" : "in");
+}
+
+void paint_section(Canvas& c) {
+  QPainter& p = c.painter;
+  const Look& l = look();
+  const double x = c.map.x(c.station);
+  p.setPen(QPen(l.muted, 1.0, Qt::DashLine));
+  p.drawLine(QPointF(x, 30), QPointF(x, c.map.plan_area().bottom() - 6));
+  QPainterPath handle(QPointF(x - 7, c.map.ruler_area().top() + 5));
+  handle.lineTo(x + 7, c.map.ruler_area().top() + 5);
+  handle.lineTo(x, c.map.ruler_area().top() + 18);
+  handle.closeSubpath();
+  p.fillPath(handle, l.ink);
+
+  const QRectF card = c.map.section_area();
+  if (card.isNull()) return;
+  const HullModel& hull = c.a().hull->model;
+  const Section cut = sections(hull.skin, {c.station}).front();
+  p.setPen(QPen(l.line, 1.0));
+  p.setBrush(l.card);
+  p.drawRoundedRect(card, 6, 6);
+  p.setFont(ui_font(8.5, QFont::DemiBold));
+  p.setPen(l.muted);
+  p.drawText(card.adjusted(9, 6, -6, 0), Qt::AlignTop | Qt::AlignLeft, QObject::tr("Section at %1").arg(c.session.shown(length_quantity(c.station - hull.box.low.x()))));
+  const QRectF room = card.adjusted(10, 26, -10, -10);
+  const double beam = hull.beam(), low = hull.box.low.z(), height = hull.box.size().z();
+  const double scale = std::min(room.width() / beam, room.height() / (1.15 * height));
+  const double base = room.center().y() + 0.5 * scale * height;
+  // Seen from the bow: port on the right.
+  const auto at = [&](double y, double z) { return QPointF(room.center().x() + y * scale, base - (z - low) * scale); };
+  QPainterPath outline;
+  for (const SectionLoop& loop : cut.loops) {
+    QPolygonF polygon;
+    for (const Vec2& q : loop.points) polygon << at(q.x(), q.y());
+    outline.addPolygon(polygon);
+    outline.closeSubpath();
+  }
+  p.setBrush(l.hull);
+  p.setPen(Qt::NoPen);
+  p.drawPath(outline);
+  const WaterPlane& w = c.a().flotation.plane;
+  if (c.a().flotation.status == FloatStatus::afloat && std::abs(w.attitude.up().z()) > 0.2) {
+    const double far = 0.62 * beam;
+    const QPointF a = at(-far, w.z_at(c.station, -far)), b = at(far, w.z_at(c.station, far));
+    QPainterPath water(a);
+    water.lineTo(b);
+    water.lineTo(b.x(), card.bottom() + 40);
+    water.lineTo(a.x(), card.bottom() + 40);
+    water.closeSubpath();
+    p.save();
+    p.setClipPath(outline);
+    p.fillPath(water, l.water);
+    p.restore();
+    p.save();
+    p.setClipRect(card.adjusted(2, 2, -2, -2));
+    p.setPen(QPen(l.water_line, 1.4));
+    p.drawLine(a, b);
+    p.restore();
+  }
+  for (const Part& part : c.session.project().layout.parts) {
+    const Box3 box = part.box();
+    if (c.station < box.low.x() || c.station > box.high.x()) continue;
+    p.setBrush(part.id == c.session.selection() ? l.brass_fill : l.part);
+    p.setPen(QPen(part.id == c.session.selection() ? l.brass : l.ink, 1.0));
+    const QRectF r(at(box.low.y(), box.high.z()), at(box.high.y(), box.low.z()));
+    if (part.shape == PartShape::cylinder_x) p.drawEllipse(r);
+    else p.drawRect(r);
+  }
+  p.setBrush(Qt::NoBrush);
+  p.setPen(QPen(l.ink, 1.6));
+  p.drawPath(outline);
+}
+
+}  // namespace plucky::app

@@ -1,0 +1,100 @@
+#include <cmath>
+
+#include "board/layers.h"
+#include "theme/theme.h"
+
+namespace plucky::app {
+
+QRectF part_in_profile(const BoardMap& map, const Part& part) {
+  const Box3 b = part.box();
+  return QRectF(map.profile(b.low.x(), b.high.z()), map.profile(b.high.x(), b.low.z()));
+}
+
+QRectF part_in_plan(const BoardMap& map, const Part& part) {
+  const Box3 b = part.box();
+  return QRectF(map.plan(b.low.x(), b.high.y()), map.plan(b.high.x(), b.low.y()));
+}
+
+namespace {
+
+bool in_trouble(const Canvas& c, const Part& part) {
+  const PartFit* fit = c.a().fit(part.id);
+  return fit && (!fit->skin.inside || !fit->overlaps.empty() || !fit->bulkheads.empty());
+}
+
+void paint_part(Canvas& c, const Part& part, const QRectF& r) {
+  QPainter& p = c.painter;
+  const Look& l = look();
+  const bool selected = c.session.selection() == part.id;
+  const bool trouble = in_trouble(c, part);
+  p.setBrush(selected ? l.brass_fill : l.part);
+  p.setPen(QPen(trouble ? l.buoy : selected ? l.brass : l.ink, selected || trouble ? 2.2 : 1.2, trouble ? Qt::DashLine : Qt::SolidLine));
+  p.drawRoundedRect(r, 3, 3);
+}
+
+/// The name inside where it fits, else beside the part; the selected part's name always shows.
+void label_part(Canvas& c, const Part& part, const QRectF& r) {
+  QPainter& p = c.painter;
+  const bool selected = c.session.selection() == part.id;
+  p.setFont(ui_font(8.5, selected ? QFont::Bold : QFont::Medium));
+  p.setPen(look().ink);
+  const QString name = QString::fromStdString(part.name);
+  const QFontMetricsF m(p.font());
+  const bool fits = m.horizontalAdvance(name) + 8 <= r.width() && m.height() <= r.height();
+  if (fits && !c.labels.place(p, r.center(), name, {{0, 0}, {0.22 * r.width(), 0}, {-0.22 * r.width(), 0}, {0, -0.5 * r.height() + 8}, {0, 0.5 * r.height() - 8}}, true).isNull()) return;
+  const double up = -0.5 * r.height() - 9, down = 0.5 * r.height() + 9;
+  c.labels.place(p, r.center(), name, {{0, up}, {0, down}, {24, up}, {-24, up}, {24, down}, {-24, down}});
+}
+
+}  // namespace
+
+void paint_rails(Canvas& c) {
+  const Look& l = look();
+  for (const Rail& rail : c.session.project().layout.rails) {
+    c.painter.setPen(QPen(l.brass, 1.2, Qt::DotLine));
+    c.painter.drawLine(c.map.profile(rail.from, rail.z), c.map.profile(rail.to, rail.z));
+    c.painter.drawLine(c.map.plan(rail.from, rail.y), c.map.plan(rail.to, rail.y));
+    c.painter.setPen(QPen(l.brass, 2.0));
+    for (const double x : {rail.from, rail.to}) {
+      c.painter.drawLine(c.map.profile(x, rail.z) + QPointF(0, -3), c.map.profile(x, rail.z) + QPointF(0, 3));
+      c.painter.drawLine(c.map.plan(x, rail.y) + QPointF(0, -4), c.map.plan(x, rail.y) + QPointF(0, 4));
+    }
+  }
+}
+
+void paint_parts(Canvas& c) {
+  const auto& parts = c.session.project().layout.parts;
+  const Part* selected = c.session.selected_part();
+  const auto each = [&](auto&& f) {
+    for (const Part& part : parts)
+      if (&part != selected) f(part);
+    if (selected) f(*selected);
+  };
+  each([&](const Part& part) {
+    paint_part(c, part, part_in_profile(c.map, part));
+    paint_part(c, part, part_in_plan(c.map, part));
+  });
+  // Names after all bodies, the selected part's first so that it gets the best place.
+  if (selected) {
+    label_part(c, *selected, part_in_profile(c.map, *selected));
+    label_part(c, *selected, part_in_plan(c.map, *selected));
+  }
+  for (const Part& part : parts) {
+    if (&part == selected) continue;
+    label_part(c, part, part_in_profile(c.map, part));
+    label_part(c, part, part_in_plan(c.map, part));
+  }
+  if (!selected || selected->rail == 0) return;
+  const Rail* rail = c.session.project().layout.find_rail(selected->rail);
+  if (!rail) return;
+  const QRectF plan = part_in_plan(c.map, *selected);
+  c.painter.setFont(ui_font(8.5, QFont::DemiBold));
+  c.painter.setPen(look().brass_text);
+  c.labels.place(c.painter, QPointF(plan.center().x(), plan.bottom()),
+                 QObject::tr("%1: %2 aft, %3 forward left")
+                     .arg(QString::fromStdString(rail->name), c.session.shown(length_quantity(selected->place.x() - rail->from)),
+                          c.session.shown(length_quantity(rail->to - selected->place.x()))),
+                 {{0, 12}, {0, 24}, {0, -plan.height() - 12}});
+}
+
+}  // namespace plucky::app

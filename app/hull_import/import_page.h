@@ -1,0 +1,36 @@
+// A hull from a file before it is used: report, unit and axes, repairs.
+#pragma once
+
+#include "hull_import/import_job.h"
+#include "inspector/form.h"
+
+class QPushButton;
+
+namespace plucky::app {
+
+class ImportPage : public Page {
+  Q_OBJECT
+
+ public:
+  ImportPage(Session* session, ImportJob* job, QWidget* parent = nullptr);
+  void refresh() override;
+  /// Shows what was read. A repaired mesh keeps the unit and axes chosen so far.
+  void show_mesh(std::shared_ptr<const ImportedMesh> mesh);
+
+ signals:
+  void done();  ///< used or dismissed
+
+ private:
+  void use();
+  void repair();
+  [[nodiscard]] MeshPlacement placement() const;
+
+  ImportJob* job_;
+  std::shared_ptr<const ImportedMesh> mesh_;
+  QLabel *file_, *report_, *told_, *size_;
+  QComboBox *unit_, *forward_, *up_;
+  QCheckBox *weld_, *duplicates_, *orient_, *small_holes_, *large_holes_;
+  QPushButton *repair_, *use_;
+};
+
+}  // namespace plucky::app

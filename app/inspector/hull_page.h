@@ -1,0 +1,31 @@
+// The hull: family, its measures, skin, form at the floating water line.
+#pragma once
+
+#include <vector>
+
+#include "inspector/form.h"
+
+namespace plucky::app {
+
+class HullPage : public Page {
+  Q_OBJECT
+
+ public:
+  explicit HullPage(Session* session, QWidget* parent = nullptr);
+  void refresh() override;
+
+ private:
+  void change(const QString& what, const std::function<void(HullDesign&)>& how);
+
+  QLabel* title_;
+  QComboBox *family_, *material_;
+  struct Measure {
+    const HullParameter* parameter;
+    QuantityEdit* edit;
+  };
+  std::vector<Measure> measures_;
+  QuantityEdit *shell_, *deck_, *density_;
+  QLabel *volume_, *coefficients_, *centre_, *waterline_, *speed_, *source_;
+};
+
+}  // namespace plucky::app

@@ -1,0 +1,128 @@
+#include "inspector/layout_page.h"
+
+#include <QHeaderView>
+#include <QListWidget>
+#include <QMenu>
+#include <QPushButton>
+#include <QTreeWidget>
+#include <algorithm>
+
+#include "assessment/rules.h"
+#include "inspector/fitting_page.h"
+#include "project/catalogue.h"
+#include "theme/theme.h"
+
+namespace plucky::app {
+
+namespace {
+
+QTreeWidget* table(QWidget* parent, const QStringList& columns, const char* name, int height) {
+  auto* t = new QTreeWidget(parent);
+  t->setObjectName(name);
+  t->setColumnCount(static_cast<int>(columns.size()));
+  t->setHeaderLabels(columns);
+  t->setRootIsDecorated(false);
+  t->setUniformRowHeights(true);
+  t->setFont(ui_font(8.8));
+  t->setMinimumHeight(height);
+  t->header()->setStretchLastSection(false);
+  t->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+  for (int i = 1; i < columns.size(); ++i) t->header()->setSectionResizeMode(i, QHeaderView::ResizeToContents);
+  return t;
+}
+
+}  // namespace
+
+LayoutPage::LayoutPage(Session* session, QWidget* parent) : Page(session, parent) {
+  title_ = heading(tr("Mass budget"));
+  budget_ = table(this, {tr("Item"), tr("Mass"), tr("Share")}, "budget", 150);
+  budget_->setAccessibleName(tr("Mass budget"));
+  form_->addRow(budget_);
+  heading(tr("Add a part"));
+  search_ = new QLineEdit(this);
+  search_->setObjectName("catalogue_search");
+  search_->setPlaceholderText(tr("Search: battery 4S, motor 36, foam \u2026"));
+  search_->setAccessibleName(tr("Search the catalogue"));
+  form_->addRow(search_);
+  catalogue_ = new QListWidget(this);
+  catalogue_->setObjectName("catalogue");
+  catalogue_->setAccessibleName(tr("Catalogue of generic parts"));
+  catalogue_->setFont(ui_font(8.8));
+  catalogue_->setMinimumHeight(92);
+  form_->addRow(catalogue_);
+  add_ = new QPushButton(tr("Put it aboard"), this);
+  add_->setObjectName("add_part");
+  form_->addRow(add_);
+  heading(tr("Hatches, rails, bulkheads"));
+  fittings_ = table(this, {tr("Fitting"), tr("Kind")}, "fittings_list", 80);
+  fittings_->setAccessibleName(tr("Fittings"));
+  form_->addRow(fittings_);
+  auto* more = new QPushButton(tr("Add a fitting"), this);
+  more->setObjectName("add_fitting");
+  more->setProperty("quiet", true);
+  auto* menu = new QMenu(more);
+  for (const Fitting kind : {Fitting::hatch, Fitting::rail, Fitting::bulkhead, Fitting::cabin, Fitting::flood_chamber, Fitting::opening})
+    menu->addAction(fitting_name(kind), this, [this, kind] { session_->perform(add_fitting(session_->now(), kind)); });
+  more->setMenu(menu);
+  form_->addRow(more);
+
+  connect(search_, &QLineEdit::textChanged, this, &LayoutPage::fill_catalogue);
+  connect(add_, &QPushButton::clicked, this, &LayoutPage::add_from_catalogue);
+  connect(catalogue_, &QListWidget::itemActivated, this, &LayoutPage::add_from_catalogue);
+  const auto choose = [this](QTreeWidgetItem* item) {
+    if (const Id id = item->data(0, Qt::UserRole).toUInt(); id != 0) session_->select(id);
+  };
+  connect(budget_, &QTreeWidget::itemClicked, this, choose);
+  connect(budget_, &QTreeWidget::itemActivated, this, choose);
+  connect(fittings_, &QTreeWidget::itemClicked, this, choose);
+  connect(fittings_, &QTreeWidget::itemActivated, this, choose);
+  fill_catalogue();
+}
+
+void LayoutPage::fill_catalogue() {
+  const QString wanted = search_->text().trimmed();
+  catalogue_->clear();
+  for (const CatalogueEntry& e : builtin_catalogue().parts) {
+    const QString name = QString::fromStdString(e.part.name);
+    const QString hay = name + " " + part_kind_name(e.part.kind);
+    const QStringList words = wanted.split(' ', Qt::SkipEmptyParts);
+    if (!std::all_of(words.begin(), words.end(), [&](const QString& w) { return hay.contains(w, Qt::CaseInsensitive); })) continue;
+    auto* item = new QListWidgetItem(name + "  \u00b7  " + session_->shown(Quantity{e.part.mass, Dimension::mass}), catalogue_);
+    item->setData(Qt::UserRole, name);
+  }
+  if (catalogue_->count() > 0) catalogue_->setCurrentRow(0);
+}
+
+void LayoutPage::add_from_catalogue() {
+  const QListWidgetItem* item = catalogue_->currentItem();
+  if (!item) return session_->refuse(tr("No part of the catalogue fits the search."));
+  const CatalogueEntry* entry = builtin_catalogue().find(item->data(Qt::UserRole).toString().toStdString());
+  Part part = entry->part;
+  part.place = find_place(session_->now(), part);
+  const Id id = session_->project().next_id;
+  if (session_->perform({tr("Put %1 aboard").arg(QString::fromStdString(part.name)).toStdString(), AddPart{part}})) session_->select(id);
+}
+
+void LayoutPage::refresh() {
+  const MassBudget& m = session_->now().mass;
+  title_->setText(tr("Mass budget: %1").arg(session_->shown(Quantity{m.total, Dimension::mass})));
+  std::vector<const MassItem*> items;
+  for (const MassItem& item : m.items) items.push_back(&item);
+  std::stable_sort(items.begin(), items.end(), [](const auto* l, const auto* r) { return l->mass > r->mass; });
+  budget_->clear();
+  for (const MassItem* item : items) {
+    auto* row = new QTreeWidgetItem(budget_, {QString::fromStdString(item->name), session_->shown(Quantity{item->mass, Dimension::mass}) + (item->measured ? QString() : QString(" \u2248")),
+                                              session_->shown(Quantity{m.share(*item), Dimension::ratio})});
+    row->setData(0, Qt::UserRole, item->part);
+    row->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
+    row->setTextAlignment(2, Qt::AlignRight | Qt::AlignVCenter);
+    row->setToolTip(1, item->measured ? tr("measured") : tr("estimated, \u00b1 %1").arg(session_->shown(Quantity{item->sigma, Dimension::mass})));
+  }
+  fittings_->clear();
+  for (const FittingEntry& f : fittings(session_->project())) {
+    auto* row = new QTreeWidgetItem(fittings_, {f.name, fitting_name(f.kind)});
+    row->setData(0, Qt::UserRole, f.id);
+  }
+}
+
+}  // namespace plucky::app

@@ -1,0 +1,31 @@
+// The layout: mass budget, fittings, and the catalogue to take parts from.
+#pragma once
+
+#include "inspector/form.h"
+
+class QListWidget;
+class QPushButton;
+class QTreeWidget;
+
+namespace plucky::app {
+
+class LayoutPage : public Page {
+  Q_OBJECT
+
+ public:
+  explicit LayoutPage(Session* session, QWidget* parent = nullptr);
+  void refresh() override;
+
+ private:
+  void fill_catalogue();
+  void add_from_catalogue();
+
+  QLabel* title_;
+  QTreeWidget* budget_;
+  QTreeWidget* fittings_;
+  QLineEdit* search_;
+  QListWidget* catalogue_;
+  QPushButton* add_;
+};
+
+}  // namespace plucky::app

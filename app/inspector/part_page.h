@@ -1,0 +1,25 @@
+// The selected part: every number typed, with its fit and its cautions.
+#pragma once
+
+#include "inspector/form.h"
+
+namespace plucky::app {
+
+class PartPage : public Page {
+  Q_OBJECT
+
+ public:
+  explicit PartPage(Session* session, QWidget* parent = nullptr);
+  void refresh() override;
+
+ private:
+  void change(const QString& what, const std::function<void(Part&)>& how);
+
+  QLabel *title_, *state_, *fit_, *hatch_, *rail_travel_, *caution_;
+  QLineEdit* name_;
+  QuantityEdit *x_, *y_, *z_, *length_, *width_, *height_, *mass_, *measured_;
+  QComboBox* rail_;
+  QCheckBox *wet_, *outside_;
+};
+
+}  // namespace plucky::app

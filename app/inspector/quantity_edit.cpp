@@ -1,0 +1,47 @@
+#include "inspector/quantity_edit.h"
+
+#include <QKeyEvent>
+
+#include "base/error.h"
+
+namespace plucky::app {
+
+QuantityEdit::QuantityEdit(Session* session, Dimension dimension, const QString& name, QWidget* parent)
+    : QLineEdit(parent), session_(session), dimension_(dimension) {
+  setAccessibleName(name);
+  connect(this, &QLineEdit::editingFinished, this, &QuantityEdit::finish);
+  connect(session_, &Session::units_changed, this, &QuantityEdit::show_value);
+}
+
+void QuantityEdit::set_value(double si) {
+  value_ = si;
+  if (!(hasFocus() && isModified())) show_value();
+}
+
+void QuantityEdit::show_value() {
+  setText(session_->shown(Quantity{value_, dimension_}));
+  setCursorPosition(0);
+  setModified(false);
+}
+
+void QuantityEdit::finish() {
+  if (!isModified()) return;
+  try {
+    const double si = parse_quantity(text().toStdString(), dimension_, session_->units());
+    show_value();  // the edit may be refused; an accepted one comes back through set_value()
+    emit entered(si);
+  } catch (const InvalidInput& e) {
+    show_value();
+    session_->refuse(tr("%1: %2. The old value stays.").arg(accessibleName(), QString::fromStdString(e.reason())));
+  }
+}
+
+void QuantityEdit::keyPressEvent(QKeyEvent* event) {
+  if (event->key() == Qt::Key_Escape && isModified()) {
+    show_value();
+    return;
+  }
+  QLineEdit::keyPressEvent(event);
+}
+
+}  // namespace plucky::app

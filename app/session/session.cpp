@@ -1,0 +1,158 @@
+#include "session/session.h"
+
+#include "base/error.h"
+#include "io/project_file.h"
+
+namespace plucky::app {
+
+Session::Session(QObject* parent) : QObject(parent) {
+  now_ = assess(Project{}, true);
+  saved_ = project();
+}
+
+std::shared_ptr<const Assessment> Session::assess(const Project& project, bool with_remedies) {
+  return std::make_shared<const Assessment>(assessor_.assess(project, with_remedies));
+}
+
+void Session::show_state(std::shared_ptr<const Assessment> next) {
+  now_ = std::move(next);
+  if (selection_ != 0 && !selected_part()) select(0);
+  emit changed();
+}
+
+bool Session::perform(const Edit& edit) {
+  if (dragging()) end_drag();
+  try {
+    const Project next = apply(project(), edit);
+    if (next == project()) return true;
+    auto assessed = assess(next, true);
+    undo_.push_back({project(), QString::fromStdString(edit.label)});
+    redo_.clear();
+    before_ = now_;
+    last_edit_ = QString::fromStdString(edit.label);
+    show_state(std::move(assessed));
+    return true;
+  } catch (const InvalidInput& e) {
+    emit refused(QString::fromStdString(e.what()));
+    return false;
+  }
+}
+
+void Session::begin_drag() {
+  if (!dragging()) drag_start_ = now_;
+  drag_label_.clear();
+}
+
+bool Session::preview(const Edit& edit) {
+  if (!dragging()) return false;
+  try {
+    const Project next = apply(drag_start_->project, edit);
+    if (next == project()) return true;
+    auto assessed = assess(next, false);
+    before_ = drag_start_;
+    drag_label_ = last_edit_ = QString::fromStdString(edit.label);
+    show_state(std::move(assessed));
+    return true;
+  } catch (const InvalidInput& e) {
+    emit refused(QString::fromStdString(e.what()));
+    return false;
+  }
+}
+
+void Session::end_drag() {
+  if (!dragging()) return;
+  const auto start = std::exchange(drag_start_, nullptr);
+  if (start->project == project()) return;
+  undo_.push_back({start->project, drag_label_});
+  redo_.clear();
+  show_state(assess(project(), true));
+}
+
+void Session::cancel_drag() {
+  if (!dragging()) return;
+  const auto start = std::exchange(drag_start_, nullptr);
+  before_ = nullptr;
+  last_edit_.clear();
+  show_state(start);
+}
+
+void Session::travel(std::vector<Step>& from, std::vector<Step>& to) {
+  cancel_drag();
+  if (from.empty()) return;
+  Step step = std::move(from.back());
+  from.pop_back();
+  to.push_back({project(), step.label});
+  before_ = now_;
+  last_edit_ = (&from == &undo_ ? tr("undone: %1") : tr("redone: %1")).arg(step.label);
+  show_state(assess(step.project, true));
+}
+
+void Session::undo() { travel(undo_, redo_); }
+void Session::redo() { travel(redo_, undo_); }
+QString Session::undo_label() const { return undo_.empty() ? QString() : undo_.back().label; }
+QString Session::redo_label() const { return redo_.empty() ? QString() : redo_.back().label; }
+
+void Session::pin() {
+  pinned_ = now_;
+  emit changed();
+}
+
+void Session::unpin() {
+  pinned_.reset();
+  emit changed();
+}
+
+void Session::select(Id id) {
+  if (selection_ == id) return;
+  selection_ = id;
+  emit selection_changed();
+}
+
+void Session::set_units(UnitSystem units) {
+  if (units_ == units) return;
+  units_ = units;
+  emit units_changed();
+  emit changed();
+}
+
+void Session::adopt(const Project& project, const QString& path) {
+  auto assessed = assess(project, true);
+  drag_start_.reset();
+  before_.reset();
+  pinned_.reset();
+  undo_.clear();
+  redo_.clear();
+  last_edit_.clear();
+  path_ = path;
+  saved_ = project;
+  selection_ = 0;
+  now_ = std::move(assessed);
+  emit selection_changed();
+  emit boat_replaced();
+  emit changed();
+}
+
+bool Session::open(const QString& path) {
+  try {
+    adopt(load_project(path.toStdString()), path);
+    return true;
+  } catch (const InvalidInput& e) {
+    emit refused(QString::fromStdString(e.what()));
+    return false;
+  }
+}
+
+bool Session::save(const QString& path) {
+  try {
+    save_project(project(), path.toStdString());
+    path_ = path;
+    saved_ = project();
+    emit changed();
+    return true;
+  } catch (const InvalidInput& e) {
+    emit refused(QString::fromStdString(e.what()));
+    return false;
+  }
+}
+
+}  // namespace plucky::app

@@ -1,0 +1,34 @@
+// The commands of the command line twin. Each reads its options, computes with the core and returns JSON to print.
+#pragma once
+
+#include <nlohmann/json.hpp>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace plucky::cli {
+
+using Json = nlohmann::ordered_json;
+
+struct FloatOptions {
+  std::string mesh, unit = "m", cg;
+  double mass = 0.0, density = 998.2;
+  std::string heels;
+};
+/// Floats a mesh as it is: coordinates are scaled to metres and never shifted.
+[[nodiscard]] Json float_mesh(const FloatOptions& options);
+
+/// The import report of a mesh file.
+[[nodiscard]] Json check_mesh_file(const std::string& path, bool crossings);
+
+/// Assessment of a boat file.
+[[nodiscard]] Json assess_boat(const std::string& path);
+
+/// Facts of a boat's hull; writes its skin as STL when `export_path` is not empty.
+[[nodiscard]] Json hull_of_boat(const std::string& path, const std::string& export_path);
+
+/// Makes a boat of a family with parameters set ("length=620 mm" or "length_m=0.62") and saves it.
+[[nodiscard]] Json new_boat(const std::string& family, const std::vector<std::string>& settings, const std::string& name,
+                            const std::string& path);
+
+}  // namespace plucky::cli

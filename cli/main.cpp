@@ -1,0 +1,63 @@
+// plucky-hull-cli: the same core from the shell. JSON on standard output; errors on standard error with exit 1 and nothing
+// on standard output.
+#include <CLI/CLI.hpp>
+#include <exception>
+#include <functional>
+#include <iostream>
+
+#include "cli/commands.h"
+
+using namespace plucky::cli;
+
+int main(int argc, char** argv) {
+  CLI::App app{"Plucky Hull on the command line: hydrostatics, mesh checks and assessments as JSON."};
+  app.require_subcommand(1);
+  std::function<Json()> run;
+
+  FloatOptions f;
+  CLI::App* float_command = app.add_subcommand("float", "Float a closed mesh with a given mass and centre of gravity");
+  float_command->add_option("--mesh", f.mesh, "STL, OBJ or 3MF; x forward, y to port, z up, used as it is")->required();
+  float_command->add_option("--unit", f.unit, "unit of the file's coordinates: m, mm or in")->capture_default_str();
+  float_command->add_option("--mass", f.mass, "mass in kg")->required();
+  float_command->add_option("--cg", f.cg, "centre of gravity X,Y,Z in m")->required();
+  float_command->add_option("--density", f.density, "water in kg/m3")->capture_default_str();
+  float_command->add_option("--heel", f.heels, "heel angles in degrees for the righting arm, e.g. 0,10,20");
+  float_command->callback([&] { run = [&] { return float_mesh(f); }; });
+
+  std::string mesh_path;
+  bool quick = false;
+  CLI::App* check = app.add_subcommand("check-mesh", "Report what is wrong with a mesh");
+  check->add_option("file", mesh_path, "STL, OBJ or 3MF")->required();
+  check->add_flag("--quick", quick, "do not look for faces that cut through each other");
+  check->callback([&] { run = [&] { return check_mesh_file(mesh_path, !quick); }; });
+
+  std::string boat;
+  CLI::App* assess = app.add_subcommand("assess", "Assess a boat file");
+  assess->add_option("boat", boat, "boat file")->required();
+  assess->callback([&] { run = [&] { return assess_boat(boat); }; });
+
+  std::string export_path;
+  CLI::App* hull = app.add_subcommand("hull", "Facts of a boat's hull, and its skin as STL");
+  hull->add_option("boat", boat, "boat file")->required();
+  hull->add_option("--export", export_path, "write the outer skin as binary STL in millimetres");
+  hull->callback([&] { run = [&] { return hull_of_boat(boat, export_path); }; });
+
+  std::string family = "deep-v", name = "New boat", output;
+  std::vector<std::string> settings;
+  CLI::App* fresh = app.add_subcommand("new", "Make a boat from a hull family");
+  fresh->add_option("--family", family, "deep-v, flat-bottom or round-bilge")->capture_default_str();
+  fresh->add_option("--set", settings, "measure, e.g. length=620mm or length_m=0.62")->allow_extra_args(false);
+  fresh->add_option("--name", name, "the boat's name")->capture_default_str();
+  fresh->add_option("-o,--output", output, "boat file to write")->required();
+  fresh->callback([&] { run = [&] { return new_boat(family, settings, name, output); }; });
+
+  CLI11_PARSE(app, argc, argv);
+  try {
+    const std::string text = run().dump(2);
+    std::cout << text << std::endl;
+    return 0;
+  } catch (const std::exception& e) {
+    std::cerr << "plucky-hull-cli: " << e.what() << std::endl;
+    return 1;
+  }
+}

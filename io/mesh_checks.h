@@ -1,0 +1,30 @@
+// Shared refusals of the mesh readers.
+#pragma once
+
+#include <fmt/format.h>
+
+#include <cmath>
+
+#include "base/error.h"
+#include "io/mesh_file.h"
+
+namespace plucky {
+
+/// Refuses values that are not numbers or lie absurdly far out. `place()` builds the words for where it stands, only when
+/// needed.
+template <class Place>
+void check_coordinates(double x, double y, double z, Place place) {
+  for (const double v : {x, y, z}) {
+    if (!std::isfinite(v)) throw InvalidInput(place(), "has a coordinate that is not a number");
+    if (std::abs(v) > largest_coordinate)
+      throw InvalidInput(place(), fmt::format("has a coordinate of {:.6g}, beyond {:.0f}", v, largest_coordinate));
+  }
+}
+
+inline void check_count(std::size_t triangles) {
+  if (triangles == 0) throw InvalidInput("", "holds no triangles");
+  if (triangles > most_triangles)
+    throw InvalidInput("", fmt::format("holds {} triangles; at most {} are read", triangles, most_triangles));
+}
+
+}  // namespace plucky

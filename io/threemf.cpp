@@ -1,0 +1,134 @@
+#include <charconv>
+#include <cstring>
+#include <map>
+#include <pugixml.hpp>
+
+#include "io/mesh_checks.h"
+#include "io/zip.h"
+
+namespace plucky {
+
+namespace {
+
+constexpr const char* model_entry = "3D/3dmodel.model";
+constexpr int deepest_assembly = 8;
+
+double metres_per_model_unit(const std::string& unit) {
+  static const std::map<std::string, double> known{{"micron", 1e-6}, {"millimeter", 1e-3}, {"centimeter", 1e-2},
+                                                   {"meter", 1.0}, {"inch", 0.0254}, {"foot", 0.3048}};
+  const auto it = known.find(unit);
+  if (it == known.end()) throw InvalidInput(model_entry, "the unit \"" + unit + "\" is unknown");
+  return it->second;
+}
+
+using Placing = Eigen::Matrix<double, 3, 4>;
+
+Placing placing_of(const pugi::xml_node& node) {
+  Placing m = Placing::Zero();
+  m.leftCols<3>().setIdentity();
+  const pugi::xml_attribute text = node.attribute("transform");
+  if (!text) return m;
+  // Row-major 4x3 as in the format: three rows of the linear part, then the shift.
+  const char* at = text.value();
+  const char* end = at + std::strlen(at);
+  for (int row = 0; row < 4; ++row)
+    for (int column = 0; column < 3; ++column) {
+      while (at < end && *at == ' ') ++at;
+      double value = 0.0;
+      const auto [next, error] = std::from_chars(at, end, value);
+      if (error != std::errc() || !std::isfinite(value)) throw InvalidInput(model_entry, "a transform does not hold twelve numbers");
+      at = next;
+      m(column, row) = value;
+    }
+  return m;
+}
+
+class Model {
+ public:
+  explicit Model(const pugi::xml_node& root) {
+    for (const pugi::xml_node& object : root.child("resources").children("object"))
+      objects_[object.attribute("id").as_string()] = object;
+  }
+
+  void add_object(const std::string& id, const Placing& placing, int depth) {
+    const auto it = objects_.find(id);
+    if (it == objects_.end()) throw InvalidInput(model_entry, "object \"" + id + "\" does not exist");
+    if (depth > deepest_assembly) throw InvalidInput(model_entry, "object \"" + id + "\" is nested too deeply");
+    const std::string place = std::string(model_entry) + ", object " + id;
+    if (const pugi::xml_node m = it->second.child("mesh")) add_mesh(m, placing, place);
+    for (const pugi::xml_node& part : it->second.child("components").children("component")) {
+      const Placing inner = placing_of(part);
+      Placing combined;
+      combined.leftCols<3>() = placing.leftCols<3>() * inner.leftCols<3>();
+      combined.col(3) = placing.leftCols<3>() * inner.col(3) + placing.col(3);
+      add_object(part.attribute("objectid").as_string(), combined, depth + 1);
+    }
+  }
+
+  TriangleMesh mesh;
+
+ private:
+  static double value(const pugi::xml_node& node, const char* name, const std::string& place) {
+    const pugi::xml_attribute a = node.attribute(name);
+    const char* text = a.value();
+    double v = 0.0;
+    const auto [end, error] = std::from_chars(text, text + std::strlen(text), v);
+    if (!a || error != std::errc()) throw InvalidInput(place, fmt::format("\"{}\" is not a number", text));
+    return v;
+  }
+
+  void add_mesh(const pugi::xml_node& node, const Placing& placing, const std::string& place) {
+    const auto first = static_cast<std::uint32_t>(mesh.vertices.size());
+    std::size_t n = 0;
+    for (const pugi::xml_node& v : node.child("vertices").children("vertex")) {
+      ++n;
+      const auto at = [&] { return fmt::format("{}, vertex {}", place, n); };
+      const double x = value(v, "x", at()), y = value(v, "y", at()), z = value(v, "z", at());
+      const Vec3 p = placing.leftCols<3>() * Vec3(x, y, z) + placing.col(3);
+      check_coordinates(p.x(), p.y(), p.z(), at);
+      mesh.vertices.push_back(p);
+    }
+    const bool mirrored = placing.leftCols<3>().determinant() < 0.0;
+    std::size_t k = 0;
+    for (const pugi::xml_node& t : node.child("triangles").children("triangle")) {
+      ++k;
+      Triangle corners{};
+      const char* names[3] = {"v1", "v2", "v3"};
+      for (int i = 0; i < 3; ++i) {
+        const double index = value(t, names[i], fmt::format("{}, triangle {}", place, k));
+        if (!(index >= 0.0 && index < static_cast<double>(n)))
+          throw InvalidInput(fmt::format("{}, triangle {}", place, k), fmt::format("refers to vertex {} of {}", index, n));
+        corners[i] = first + static_cast<std::uint32_t>(index);
+      }
+      if (mirrored) std::swap(corners[1], corners[2]);
+      mesh.triangles.push_back(corners);
+      if (mesh.triangles.size() > most_triangles) check_count(mesh.triangles.size());
+    }
+  }
+
+  std::map<std::string, pugi::xml_node> objects_;
+};
+
+}  // namespace
+
+MeshFile read_3mf(const std::string& bytes) {
+  const ZipEntries entries = unzip(bytes);
+  const auto it = entries.find(model_entry);
+  if (it == entries.end()) throw InvalidInput("", std::string("holds no \"") + model_entry + "\": it is not a 3MF");
+  pugi::xml_document document;
+  const pugi::xml_parse_result parsed = document.load_buffer(it->second.data(), it->second.size());
+  if (!parsed)
+    throw InvalidInput(model_entry, fmt::format("byte {}: {}", parsed.offset, parsed.description()));
+  const pugi::xml_node root = document.child("model");
+  if (!root) throw InvalidInput(model_entry, "has no model in it");
+  Model model(root);
+  for (const pugi::xml_node& item : root.child("build").children("item"))
+    model.add_object(item.attribute("objectid").as_string(), placing_of(item), 0);
+  MeshFile file{.mesh = std::move(model.mesh), .format = "3MF",
+                .metres_per_unit = metres_per_model_unit(root.attribute("unit").as_string("millimeter"))};
+  check_count(file.mesh.triangles.size());
+  weld(file.mesh, 0.0);
+  return file;
+}
+
+}  // namespace plucky

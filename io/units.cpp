@@ -1,0 +1,170 @@
+#include "io/units.h"
+
+#include <fmt/format.h>
+
+#include <array>
+#include <charconv>
+#include <cmath>
+#include <optional>
+#include <span>
+
+#include "base/error.h"
+#include "geometry/vec.h"
+
+namespace plucky {
+
+namespace {
+
+struct Unit {
+  const char* name;
+  double si;      // one of it
+  int decimals;   // when shown in it
+};
+
+/// First entry: the metric unit; second: the inch system's. All of them may be typed.
+constexpr std::array length_units{Unit{"mm", 1e-3, 1}, Unit{"in", 0.0254, 3}, Unit{"cm", 1e-2, 2}, Unit{"m", 1.0, 4},
+                                  Unit{"ft", 0.3048, 3}, Unit{"\"", 0.0254, 3}};
+constexpr std::array mass_units{Unit{"g", 1e-3, 1}, Unit{"oz", 0.028349523125, 2}, Unit{"kg", 1.0, 3}, Unit{"lb", 0.45359237, 3}};
+constexpr std::array angle_units{Unit{"\u00b0", pi / 180.0, 1}, Unit{"\u00b0", pi / 180.0, 1}, Unit{"deg", pi / 180.0, 1},
+                                 Unit{"rad", 1.0, 3}};
+constexpr std::array area_units{Unit{"cm\u00b2", 1e-4, 1}, Unit{"in\u00b2", 0.0254 * 0.0254, 2}, Unit{"cm2", 1e-4, 1},
+                                Unit{"in2", 0.0254 * 0.0254, 2}, Unit{"m2", 1.0, 4}};
+constexpr std::array volume_units{Unit{"ml", 1e-6, 0}, Unit{"in\u00b3", 0.0254 * 0.0254 * 0.0254, 1}, Unit{"l", 1e-3, 3},
+                                  Unit{"in3", 0.0254 * 0.0254 * 0.0254, 1}};
+constexpr std::array ratio_units{Unit{"%", 0.01, 1}, Unit{"%", 0.01, 1}};
+constexpr std::array speed_units{Unit{"km/h", 1.0 / 3.6, 1}, Unit{"mph", 0.44704, 1}, Unit{"kn", 1852.0 / 3600.0, 1}, Unit{"m/s", 1.0, 2}};
+constexpr std::array density_units{Unit{"kg/m\u00b3", 1.0, 0}, Unit{"kg/m\u00b3", 1.0, 0}, Unit{"kg/m3", 1.0, 0}, Unit{"g/cm3", 1000.0, 3}};
+constexpr std::array areal_units{Unit{"g/m\u00b2", 1e-3, 0}, Unit{"oz/yd\u00b2", 0.0339057, 2}, Unit{"g/m2", 1e-3, 0}};
+constexpr std::array plain_units{Unit{"", 1.0, 0}, Unit{"", 1.0, 0}};
+
+std::span<const Unit> units_of(Dimension d) {
+  switch (d) {
+    case Dimension::length: return length_units;
+    case Dimension::mass: return mass_units;
+    case Dimension::angle: return angle_units;
+    case Dimension::area: return area_units;
+    case Dimension::volume: return volume_units;
+    case Dimension::ratio: return ratio_units;
+    case Dimension::speed: return speed_units;
+    case Dimension::density: return density_units;
+    case Dimension::areal_density: return areal_units;
+    case Dimension::none: break;
+  }
+  return plain_units;
+}
+
+const char* example_of(Dimension d) {
+  switch (d) {
+    case Dimension::length: return "a length such as 35 mm or 1 3/8 in";
+    case Dimension::mass: return "a mass such as 512 g or 18 oz";
+    case Dimension::angle: return "an angle such as 17.5\u00b0";
+    case Dimension::area: return "an area such as 120 cm2";
+    case Dimension::volume: return "a volume such as 250 ml";
+    case Dimension::ratio: return "a share such as 40 %";
+    case Dimension::speed: return "a speed such as 30 km/h or 12 kn";
+    case Dimension::density: return "a density such as 1240 kg/m3";
+    case Dimension::areal_density: return "a weight such as 160 g/m2";
+    case Dimension::none: break;
+  }
+  return "a number";
+}
+
+std::string_view trimmed(std::string_view s) {
+  while (!s.empty() && (s.front() == ' ' || s.front() == '\t')) s.remove_prefix(1);
+  while (!s.empty() && (s.back() == ' ' || s.back() == '\t')) s.remove_suffix(1);
+  return s;
+}
+
+std::optional<double> decimal(std::string_view s) {
+  std::string text(s);
+  for (char& c : text)
+    if (c == ',') c = '.';
+  double value = 0.0;
+  const char* first = text.data() + (text.starts_with('+') ? 1 : 0);
+  const auto [end, error] = std::from_chars(first, text.data() + text.size(), value, std::chars_format::fixed);
+  if (error != std::errc() || end != text.data() + text.size() || !std::isfinite(value)) return std::nullopt;
+  return value;
+}
+
+/// "12.5", "3/16" or "1 3/8".
+std::optional<double> number_of(std::string_view s) {
+  s = trimmed(s);
+  const auto slash = s.find('/');
+  if (slash == std::string_view::npos) return decimal(s);
+  const auto space = s.rfind(' ', slash == 0 ? 0 : slash - 1);
+  std::optional<double> whole = 0.0;
+  std::string_view top = s.substr(0, slash);
+  if (space != std::string_view::npos && space < slash) {
+    whole = decimal(trimmed(s.substr(0, space)));
+    top = s.substr(space + 1, slash - space - 1);
+  }
+  const auto upper = decimal(trimmed(top)), lower = decimal(trimmed(s.substr(slash + 1)));
+  if (!whole || !upper || !lower || *lower == 0.0) return std::nullopt;
+  const double fraction = *upper / *lower;
+  return std::signbit(*whole) ? *whole - fraction : *whole + fraction;
+}
+
+}  // namespace
+
+Shown show(const Quantity& q, UnitSystem system) {
+  const Unit& unit = units_of(q.dimension)[system == UnitSystem::metric ? 0 : 1];
+  double value = q.si / unit.si;
+  int decimals = unit.decimals;
+  if (q.dimension == Dimension::mass && system == UnitSystem::metric && std::abs(value) >= 1000.0) decimals = 0;
+  if (q.dimension == Dimension::none && value != std::floor(value)) decimals = 3;
+  // No "-0.0": rounding decides the sign.
+  const double step = std::pow(10.0, -decimals);
+  if (std::abs(value) < 0.5 * step) value = 0.0;
+  std::string text = fmt::format("{:.{}f}", value, decimals);
+  if (text.starts_with('-')) text = "\u2212" + text.substr(1);
+  return {text, unit.name};
+}
+
+double parse_quantity(std::string_view text, Dimension dimension, UnitSystem system) {
+  const auto refuse = [&]() -> double {
+    throw InvalidInput("", fmt::format("\"{}\" is not {}", trimmed(text), example_of(dimension)));
+  };
+  std::string plain(trimmed(text));
+  // A typographic minus, as it is shown, is a minus.
+  if (plain.starts_with("\u2212")) plain = "-" + plain.substr(3);
+  std::string_view s = plain;
+  const std::span<const Unit> units = units_of(dimension);
+  const Unit* unit = &units[system == UnitSystem::metric ? 0 : 1];
+  // The unit is what follows the last digit; a number alone has none.
+  const auto last = s.find_last_of("0123456789");
+  if (last == std::string_view::npos) return refuse();
+  std::size_t cut = last + 1;
+  if (cut > 1 && (s.ends_with("cm2") || s.ends_with("in2") || s.ends_with("m2") || s.ends_with("in3") || s.ends_with("m3"))) {
+    cut = s.find_last_of("0123456789", last - 1);  // the digit belongs to the unit
+    if (cut == std::string_view::npos) return refuse();
+    ++cut;
+  }
+  if (cut < s.size() && s[cut] == '.') ++cut;
+  const std::string_view name = trimmed(s.substr(cut));
+  if (!name.empty()) {
+    unit = nullptr;
+    for (const Unit& u : units)
+      if (name == u.name) unit = &u;
+    if (!unit) return refuse();
+  }
+  const auto number = number_of(s.substr(0, cut));
+  return number ? *number * unit->si : refuse();
+}
+
+std::string fill_in(const std::string& text, const std::vector<Quantity>& values, UnitSystem system) {
+  std::string out;
+  for (std::size_t i = 0; i < text.size(); ++i) {
+    const auto close = text[i] == '{' ? text.find('}', i) : std::string::npos;
+    std::size_t index = values.size();
+    if (close != std::string::npos) std::from_chars(text.data() + i + 1, text.data() + close, index);
+    if (index < values.size()) {
+      out += show(values[index], system).joined();
+      i = close;
+    } else {
+      out += text[i];
+    }
+  }
+  return out;
+}
+
+}  // namespace plucky

@@ -1,0 +1,30 @@
+// Units at the edge: what people type and read. In: text or SI. Out: SI or text. The core never sees anything but SI.
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "base/quantity.h"
+
+namespace plucky {
+
+enum class UnitSystem { metric, inch };
+
+/// A shown number: "352.0" and "mm" apart, so that tables can align them.
+struct Shown {
+  std::string number, unit;
+  [[nodiscard]] std::string joined() const { return unit.empty() ? number : number + (unit == "\u00b0" || unit == "%" ? "" : " ") + unit; }
+};
+
+/// A quantity in the usual unit of the system with sensible digits.
+[[nodiscard]] Shown show(const Quantity& q, UnitSystem system);
+
+/// What a person typed, as SI. Understands decimals with point or comma, fractions ("3/16", "1 3/8"), and a unit of any
+/// system; without a unit the system's own is meant. Throws InvalidInput saying what was expected.
+[[nodiscard]] double parse_quantity(std::string_view text, Dimension dimension, UnitSystem system);
+
+/// Fills {0}, {1}, ... of a finding's text with shown quantities.
+[[nodiscard]] std::string fill_in(const std::string& text, const std::vector<Quantity>& values, UnitSystem system);
+
+}  // namespace plucky
