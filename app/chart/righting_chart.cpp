@@ -14,6 +14,7 @@ namespace plucky::app {
 
 RightingChart::RightingChart(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
   setObjectName("righting_chart");
+  setAttribute(Qt::WA_StyledBackground);
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(10, 6, 10, 6);
   auto* head = new QHBoxLayout;

@@ -41,13 +41,17 @@ QCheckBox* Page::check(const QString& label, const char* object_name) {
   return box;
 }
 
-QComboBox* Page::choice(const QString& label, const QStringList& items, const char* object_name) {
+QComboBox* Page::choice(const QString& label, const QStringList& items, const char* object_name, bool wide) {
   auto* box = new QComboBox(this);
   box->addItems(items);
   box->setObjectName(object_name);
   box->setAccessibleName(label);
   box->setMinimumContentsLength(8);
   box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  if (wide) {
+    form_->addRow(box);
+    return box;
+  }
   auto* words = new QLabel(label, this);
   words->setProperty("muted", true);
   form_->addRow(words, box);

@@ -24,7 +24,8 @@ class Page : public QWidget {
   QuantityEdit* quantity(const QString& label, Dimension dimension, const char* object_name);
   QLineEdit* text(const QString& label, const char* object_name);
   QCheckBox* check(const QString& label, const char* object_name);
-  QComboBox* choice(const QString& label, const QStringList& items, const char* object_name);
+  QComboBox* choice(const QString& label, const QStringList& items, const char* object_name,
+                    bool wide = false);
   QLabel* fact(const QString& label);
   QLabel* heading(const QString& words);
   QLabel* note(const QString& words, bool caution = false);

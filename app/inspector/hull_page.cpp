@@ -14,7 +14,7 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
   title_ = heading({});
   QStringList names;
   for (const HullFamily f : families) names << family_name(f);
-  family_ = choice(tr("Family"), names, "hull_family");
+  family_ = choice(tr("Family"), names, "hull_family", true);
   source_ = fact(tr("Mesh from"));
   for (const HullParameter& p : all_hull_parameters()) {
     QuantityEdit* edit = quantity(tr(p.label), p.dimension, p.key);
@@ -28,7 +28,7 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
   heading(tr("Skin"));
   QStringList materials;
   for (const Material& m : builtin_catalogue().materials) materials << QString::fromStdString(m.name);
-  material_ = choice(tr("Material"), materials, "hull_material");
+  material_ = choice(tr("Material"), materials, "hull_material", true);
   shell_ = quantity(tr("Shell thickness"), Dimension::length, "shell_thickness");
   deck_ = quantity(tr("Deck thickness"), Dimension::length, "deck_thickness");
   density_ = quantity(tr("Density"), Dimension::density, "skin_density");

@@ -88,13 +88,18 @@ class Master {
       const double a = in.norm(), b = out.norm();
       const double turn = a > 0.0 && b > 0.0 ? std::acos(std::clamp(in.dot(out) / (a * b), -1.0, 1.0)) : 0.0;
       // The arc may use up to nine tenths of the shorter leg; towards the ends it shrinks with the section.
-      const double reach = std::min(s_.bilge_radius * std::tan(0.5 * turn), 0.9 * std::min(a, b));
-      const Vec2 start = a > 0.0 ? Vec2(corner - in * (reach / a)) : corner;
-      const Vec2 end = b > 0.0 ? Vec2(corner + out * (reach / b)) : corner;
+      double reach = std::min(s_.bilge_radius * std::tan(0.5 * turn), 0.9 * std::min(a, b));
+      if (reach < tolerance::weld_m) reach = 0.0;  // no room for an arc: all its points are the corner itself
+      const Vec2 start = reach > 0.0 ? Vec2(corner - in * (reach / a)) : corner;
+      const Vec2 end = reach > 0.0 ? Vec2(corner + out * (reach / b)) : corner;
       straight(foot, start, bottom);
       // A circular arc as rational quadratic Bezier with weight cos(turn/2).
       const double weight = std::cos(0.5 * turn);
       for (int i = 0; i < bilge; ++i) {
+        if (reach == 0.0) {
+          points.push_back(corner);
+          continue;
+        }
         const double u = static_cast<double>(i) / bilge, v = 1.0 - u;
         const double w0 = v * v, w1 = 2.0 * u * v * weight, w2 = u * u;
         points.push_back((w0 * start + w1 * corner + w2 * end) / (w0 + w1 + w2));
@@ -275,13 +280,16 @@ LoftedSkin loft(HullFamily family, const HullShape& shape, double fineness) {
     }
   const auto cap = [&](std::size_t station, bool aft) {
     std::vector<Vec2> outline;
+    std::vector<std::uint32_t> index;
     for (int j = 0; j < ring; ++j) {
       const Vec3& p = skin.mesh.vertices[at(station, j)];
+      if (!outline.empty() && outline.back() == Vec2(p.y(), p.z())) continue;
       outline.emplace_back(p.y(), p.z());
+      index.push_back(at(station, j));
     }
     for (Triangle k : triangulate_polygon(outline)) {
       if (aft) std::swap(k[1], k[2]);
-      t.push_back({at(station, k[0]), at(station, k[1]), at(station, k[2])});
+      t.push_back({index[k[0]], index[k[1]], index[k[2]]});
     }
     mark(aft ? Surface::transom : Surface::shell);
   };

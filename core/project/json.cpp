@@ -171,7 +171,7 @@ Project project_from_json(const std::string& text) {
   } catch (const nlohmann::json::exception& e) {
     throw InvalidInput("boat.json", std::string("is not JSON: ") + e.what());
   }
-  if (!json.is_object() || json.value("format", std::string()) != "plucky-hull")
+  if (!json.is_object() || !json.contains("format") || json["format"] != "plucky-hull")
     throw InvalidInput("boat.json", "is not a boat of this program: the field \"format\" is missing");
   const auto version = json.find("version");
   if (version == json.end() || !version->is_number_integer())

@@ -92,7 +92,7 @@ Project sample_boat() {
   part("Battery", PartKind::battery, {0.138, 0.048, 0.034}, {0.31, 0.0, 0.043}, 0.512);
   p.layout.parts.back().rail = p.layout.rails[0].id;
   p.layout.parts.back().lithium = true;
-  part("Motor", PartKind::motor, {0.060, 0.036, 0.036}, {0.165, 0.0, 0.034}, 0.245, PartShape::cylinder_x);
+  part("Motor", PartKind::motor, {0.060, 0.036, 0.036}, {0.105, 0.0, 0.034}, 0.245, PartShape::cylinder_x);
   part("ESC", PartKind::esc, {0.060, 0.030, 0.018}, {0.30, 0.0, 0.080}, 0.058);
   part("Receiver", PartKind::receiver, {0.042, 0.022, 0.012}, {0.10, 0.03, 0.085}, 0.010);
   return p;

@@ -1,0 +1,146 @@
+// The command line twin as its users meet it: a process with standard output, standard error and an exit code.
+#include <gtest/gtest.h>
+
+#include <cstdio>
+#include <filesystem>
+#include <fstream>
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+#include "io/file.h"
+#include "io/mesh_file.h"
+#include "shapes.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+struct Outcome {
+  int code = 0;
+  std::string out, err;
+  [[nodiscard]] nlohmann::json json() const { return nlohmann::json::parse(out); }
+};
+
+std::string slurp(const std::string& path) {
+  std::ifstream in(path);
+  std::stringstream text;
+  text << in.rdbuf();
+  return text.str();
+}
+
+class Cli : public testing::Test {
+ protected:
+  void SetUp() override { std::filesystem::create_directories(folder_); }
+  void TearDown() override { std::filesystem::remove_all(folder_); }
+  [[nodiscard]] std::string file(const std::string& name) const { return folder_ + "/" + name; }
+  [[nodiscard]] Outcome run(const std::string& arguments) const {
+    const std::string command = std::string(PLUCKY_CLI) + " " + arguments + " >" + file("out") + " 2>" + file("err");
+    Outcome r;
+    r.code = WEXITSTATUS(std::system(command.c_str()));
+    r.out = slurp(file("out"));
+    r.err = slurp(file("err"));
+    return r;
+  }
+  std::string write_mesh(const std::string& name, const TriangleMesh& mesh, double unit) const {
+    write_file_atomically(file(name), write_stl(mesh, unit));
+    return file(name);
+  }
+  void expect_refusal(const Outcome& r, const std::string& words) const {
+    EXPECT_NE(r.code, 0);
+    EXPECT_EQ(r.out, "");
+    EXPECT_NE(r.err.find(words), std::string::npos) << r.err;
+  }
+
+ private:
+  std::string folder_ = std::filesystem::temp_directory_path().string() + "/plucky-cli-" + std::to_string(::getpid());
+};
+
+}  // namespace
+
+TEST_F(Cli, FloatsABoxByTheBook) {
+  const std::string mesh = write_mesh("box.stl", box_mesh({0, -0.15, 0}, {1, 0.15, 0.12}), 0.001);
+  const Outcome r = run("float --mesh " + mesh + " --unit mm --mass 15 --cg 0.5,0,0.04 --density 1000 --heel 0,10,20");
+  ASSERT_EQ(r.code, 0) << r.err;
+  const auto j = r.json();
+  EXPECT_EQ(j["status"], "afloat");
+  EXPECT_NEAR(j["volume_m3"].get<double>(), 0.015, 1e-8);
+  for (const char* key : {"water_z_transom_m", "water_z_midships_m", "water_z_bow_m"}) EXPECT_NEAR(j[key].get<double>(), 0.05, 1e-7);
+  EXPECT_NEAR(j["gm_transverse_m"].get<double>(), 0.025 + 0.15 - 0.04, 1e-6);
+  EXPECT_NEAR(j["gm_longitudinal_m"].get<double>(), 0.025 + 1.0 / 0.6 - 0.04, 1e-5);
+  EXPECT_NEAR(j["wetted_area_m2"].get<double>(), 0.43, 1e-7);
+  EXPECT_NEAR(j["centre_of_flotation_m"][0].get<double>(), 0.5, 1e-7);
+  EXPECT_NEAR(j["centre_of_flotation_m"][2].get<double>(), 0.05, 1e-7);
+  ASSERT_EQ(j["righting_arm"].size(), 3u);
+  EXPECT_EQ(j["righting_arm"][1]["heel_deg"], 10.0);
+  const double p = 10 * pi / 180;
+  EXPECT_NEAR(j["righting_arm"][1]["gz_m"].get<double>(), std::sin(p) * (0.135 + 0.5 * 0.15 * std::tan(p) * std::tan(p)), 1e-6);
+}
+
+TEST_F(Cli, NeverShiftsTheMesh) {
+  const std::string mesh = write_mesh("box.stl", box_mesh({10, -0.15, -3}, {11, 0.15, -2.88}), 1.0);
+  const auto j = run("float --mesh " + mesh + " --mass 15 --cg 10.5,0,-2.96 --density 1000").json();
+  EXPECT_NEAR(j["water_z_midships_m"].get<double>(), -2.95, 1e-6);
+  EXPECT_NEAR(j["centre_of_buoyancy_m"][0].get<double>(), 10.5, 1e-6);
+}
+
+TEST_F(Cli, SaysHowMuchVolumeASinkingHullMisses) {
+  const std::string mesh = write_mesh("box.stl", box_mesh({0, -0.1, 0}, {0.5, 0.1, 0.1}), 1.0);
+  const Outcome r = run("float --mesh " + mesh + " --mass 12 --cg 0.25,0,0.05 --density 1000");
+  EXPECT_EQ(r.code, 0);
+  EXPECT_EQ(r.json()["status"], "sinks");
+  EXPECT_NEAR(r.json()["missing_volume_m3"].get<double>(), 0.002, 1e-8);
+}
+
+TEST_F(Cli, RefusesBadMeshesAndOptionsInWords) {
+  TriangleMesh open = box_mesh({0, -0.1, 0}, {0.5, 0.1, 0.1});
+  open.triangles.pop_back();
+  expect_refusal(run("float --mesh " + write_mesh("open.stl", open, 1.0) + " --mass 1 --cg 0,0,0"), "3 open edges");
+  TriangleMesh inverted = box_mesh({0, -0.1, 0}, {0.5, 0.1, 0.1});
+  flip(inverted);
+  expect_refusal(run("float --mesh " + write_mesh("inv.stl", inverted, 1.0) + " --mass 1 --cg 0,0,0"), "faces outward");
+  write_file_atomically(file("empty.stl"), "");
+  expect_refusal(run("float --mesh " + file("empty.stl") + " --mass 1 --cg 0,0,0"), "is empty");
+  const std::string good = write_mesh("box.stl", box_mesh({0, -0.1, 0}, {0.5, 0.1, 0.1}), 1.0);
+  expect_refusal(run("float --mesh " + good + " --mass -1 --cg 0,0,0"), "mass: -1 kg");
+  expect_refusal(run("float --mesh " + good + " --mass 1 --cg 0,0"), "three numbers");
+  expect_refusal(run("float --mesh " + good + " --mass 1 --cg 0,zero,0"), "not a list of numbers");
+  expect_refusal(run("float --mesh " + good + " --unit furlong --mass 1 --cg 0,0,0"), "not one of m, mm, in");
+  expect_refusal(run("float --mesh /no/such/file --mass 1 --cg 0,0,0"), "No such file");
+  EXPECT_NE(run("sail").code, 0);
+}
+
+TEST_F(Cli, ReportsOnAMesh) {
+  TriangleMesh crossing = box_mesh({0, 0, 0}, {100, 50, 30});
+  append(crossing, box_mesh({50, 20, 10}, {150, 80, 40}));
+  const auto j = run("check-mesh " + write_mesh("x.stl", crossing, 1.0)).json();
+  EXPECT_GT(j["crossing_faces"]["count"].get<int>(), 0);
+  EXPECT_EQ(j["shells"], 2);
+  EXPECT_EQ(j["likely_unit"], "mm");
+  EXPECT_FALSE(j["ready_to_float"].get<bool>());
+  EXPECT_NE(j["report"][0].get<std::string>().find("through each other"), std::string::npos);
+}
+
+TEST_F(Cli, MakesABoatAssessesItAndExportsItsSkin) {
+  Outcome r = run("new --family round-bilge --set length=540mm --set beam_m=0.17 --set 'rocker=3/4 in' --name Teal -o " + file("t.plucky"));
+  ASSERT_EQ(r.code, 0) << r.err;
+  EXPECT_NEAR(r.json()["length_m"].get<double>(), 0.54, 1e-9);
+  r = run("assess " + file("t.plucky"));
+  ASSERT_EQ(r.code, 0) << r.err;
+  EXPECT_EQ(r.json()["status"], "afloat");
+  EXPECT_EQ(r.json()["name"], "Teal");
+  EXPECT_GT(r.json()["findings"].size(), 5u);
+  r = run("hull " + file("t.plucky") + " --export " + file("t.stl"));
+  ASSERT_EQ(r.code, 0) << r.err;
+  const auto report = run("check-mesh " + file("t.stl")).json();
+  EXPECT_TRUE(report["ready_to_float"].get<bool>());
+  EXPECT_NEAR(report["volume"].get<double>() * 1e-9, r.json()["volume_m3"].get<double>(), 1e-8);
+}
+
+TEST_F(Cli, RefusesImpossibleHullsWithTheReason) {
+  expect_refusal(run("new --family deep-v --set bow_rake=500mm -o " + file("x")), "Bow rake: 500 mm leaves no straight keel");
+  expect_refusal(run("new --family catamaran -o " + file("x")), "is not one of deep-v, flat-bottom, round-bilge");
+  expect_refusal(run("new --set wings=2 -o " + file("x")), "is not a measure of this family");
+  expect_refusal(run("new --set length=long -o " + file("x")), "is not a length such as");
+  EXPECT_FALSE(std::filesystem::exists(file("x")));
+}

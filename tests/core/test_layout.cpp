@@ -1,0 +1,139 @@
+// Mass, fit, hatches.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include "layout/fit.h"
+#include "layout/mass.h"
+#include "project/catalogue.h"
+#include "shapes.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+/// A box hull 1 x 0.2 x 0.1 m with 2 mm skin: distances can be counted on fingers.
+HullDesign box_hull() {
+  HullDesign d;
+  d.family = HullFamily::imported;
+  d.mesh = std::make_shared<const TriangleMesh>(box_mesh({0, -0.1, 0}, {1, 0.1, 0.1}));
+  d.skin.shell_thickness = d.skin.deck_thickness = 0.002;
+  return d;
+}
+
+Part block(Vec3 size, Vec3 place) {
+  Part p;
+  p.id = 7;
+  p.name = "Block";
+  p.size = size;
+  p.place = place;
+  p.mass = 0.1;
+  return p;
+}
+
+}  // namespace
+
+TEST(Fit, MeasuresClearanceToTheInsideOfTheSkin) {
+  const HullDesign d = box_hull();
+  const HullModel hull = build_hull(d);
+  const SkinFit fit = fit_to_skin(hull, d.skin, block({0.1, 0.04, 0.04}, {0.5, 0, 0.03}));
+  EXPECT_TRUE(fit.inside);
+  EXPECT_NEAR(fit.clearance, 0.03 - 0.02 - 0.002, 1e-7);
+}
+
+TEST(Fit, TellsHowDeepAPartStandsThroughTheSkin) {
+  const HullDesign d = box_hull();
+  const HullModel hull = build_hull(d);
+  const SkinFit fit = fit_to_skin(hull, d.skin, block({0.1, 0.04, 0.04}, {0.5, 0.085, 0.05}));
+  EXPECT_FALSE(fit.inside);
+  EXPECT_NEAR(fit.cut_depth, 0.005 + 0.002, 1e-6);
+  // Within the outer skin but into its thickness counts as through as well.
+  const SkinFit touching = fit_to_skin(hull, d.skin, block({0.1, 0.04, 0.04}, {0.5, 0.079, 0.05}));
+  EXPECT_FALSE(touching.inside);
+  EXPECT_NEAR(touching.cut_depth, 0.001, 1e-6);
+}
+
+TEST(Fit, ACylinderFitsDeeperIntoAVThanItsBox) {
+  HullDesign d;
+  d.shape = default_shape(HullFamily::deep_v);
+  const HullModel hull = build_hull(d);
+  Part motor = block({0.06, 0.036, 0.036}, {0.2, 0, 0.0225});
+  const bool box_inside = fit_to_skin(hull, d.skin, motor).inside;
+  motor.shape = PartShape::cylinder_x;
+  EXPECT_FALSE(box_inside);
+  EXPECT_TRUE(fit_to_skin(hull, d.skin, motor).inside);
+}
+
+TEST(Overlap, IsSymmetricAndIgnoresTouching) {
+  const Part a = block({0.1, 0.1, 0.1}, {0, 0, 0}), b = block({0.1, 0.1, 0.1}, {0.1, 0, 0}), c = block({0.1, 0.1, 0.1}, {0.099, 0, 0});
+  EXPECT_FALSE(overlap(a, b));
+  EXPECT_TRUE(overlap(a, c));
+  EXPECT_TRUE(overlap(c, a));
+  // Two cylinders corner to corner: their boxes overlap, they do not.
+  Part p = block({0.1, 0.04, 0.04}, {0, 0, 0}), q = block({0.1, 0.04, 0.04}, {0, 0.035, 0.035});
+  EXPECT_TRUE(overlap(p, q));
+  p.shape = q.shape = PartShape::cylinder_x;
+  EXPECT_FALSE(overlap(p, q));
+}
+
+TEST(Hatch, LetsPartsThroughInTheLeastAwkwardWay) {
+  EXPECT_EQ(pass_opening({0.10, 0.05, 0.03}, 0.12, 0.06, 0.5).how, HatchPassage::straight);
+  EXPECT_EQ(pass_opening({0.05, 0.10, 0.03}, 0.12, 0.06, 0.5).how, HatchPassage::turned);
+  const Passage tilted = pass_opening({0.138, 0.048, 0.034}, 0.10, 0.06, 0.5);
+  EXPECT_EQ(tilted.how, HatchPassage::tilted);
+  EXPECT_NEAR(degrees(tilted.tilt), degrees(std::asin(0.034 / 0.10)), 1e-9);
+  EXPECT_EQ(pass_opening({0.138, 0.048, 0.034}, 0.10, 0.03, 0.5).how, HatchPassage::never);
+}
+
+RC_GTEST_PROP(Hatch, AWiderOpeningNeverPassesLess, ()) {
+  const auto side = [] { return *rc::gen::inRange(5, 150) / 1000.0; };
+  const Vec3 size(side(), side(), side());
+  const double L = side(), W = side(), more = side();
+  const bool narrow = pass_opening(size, L, W, 1.0).how != HatchPassage::never;
+  const bool wide = pass_opening(size, L + more, W + more, 1.0).how != HatchPassage::never;
+  RC_ASSERT(!narrow || wide);
+}
+
+TEST(MassBudget, AddsSkinAndPartsAndFindsTheCentre) {
+  HullDesign d = box_hull();
+  d.skin.density = 1000.0;
+  const HullModel hull = build_hull(d);
+  Layout layout;
+  layout.parts.push_back(block({0.1, 0.04, 0.04}, {0.2, 0.05, 0.03}));
+  layout.parts[0].mass = 0.4;
+  const MassBudget m = mass_budget(hull, d, layout);
+  // Area of the box 2 (0.2 + 0.1 + 0.02) = 0.64 m2, 2 mm, 1000 kg/m3.
+  EXPECT_NEAR(m.total, 0.64 * 0.002 * 1000.0 + 0.4, 1e-9);
+  EXPECT_NEAR(m.cg.y(), 0.4 * 0.05 / m.total, 1e-9);
+  layout.parts[0].measured_mass = 0.5;
+  const MassBudget weighed = mass_budget(hull, d, layout);
+  EXPECT_NEAR(weighed.total - m.total, 0.1, 1e-12);
+  EXPECT_NEAR(weighed.measured_share, 0.5 / weighed.total, 1e-12);
+  EXPECT_NEAR(without(weighed, 7).total, 0.64 * 0.002 * 1000.0, 1e-9);
+}
+
+TEST(Rail, HoldsItsPartsOnItsLineAndWithinItsTravel) {
+  Layout layout;
+  layout.rails.push_back({.id = 3, .from = 0.1, .to = 0.3, .y = 0.01, .z = 0.02});
+  Part p = block({0.1, 0.04, 0.03}, {0, 0, 0});
+  p.rail = 3;
+  const Vec3 place = constrained_place(layout, p, {0.7, 0.5, 0.5});
+  EXPECT_NEAR((place - Vec3(0.3, 0.01, 0.035)).norm(), 0.0, 1e-12);
+}
+
+TEST(Catalogue, HoldsEveryKindABuilderReachesFor) {
+  const Catalogue& c = builtin_catalogue();
+  EXPECT_GT(c.parts.size(), 60u);
+  EXPECT_GT(c.materials.size(), 10u);
+  for (const PartKind kind : {PartKind::battery, PartKind::esc, PartKind::motor, PartKind::receiver, PartKind::servo, PartKind::pump,
+                              PartKind::hose, PartKind::camera, PartKind::payload, PartKind::ballast, PartKind::foam}) {
+    int n = 0;
+    for (const CatalogueEntry& e : c.parts) n += e.part.kind == kind;
+    EXPECT_GT(n, 0) << part_kind_name(kind);
+  }
+  for (const CatalogueEntry& e : c.parts) {
+    EXPECT_GT(e.part.mass, 0.0) << e.part.name;
+    EXPECT_GT(e.part.size.minCoeff(), 0.0) << e.part.name;
+    EXPECT_EQ(e.part.lithium, e.part.name.find("lithium") != std::string::npos || e.part.name.find("18650") != std::string::npos) << e.part.name;
+  }
+}

@@ -1,0 +1,125 @@
+// Project, edits and JSON.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include "base/error.h"
+#include "project/edit.h"
+#include "project/json.h"
+#include "shapes.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+std::string complaint(const std::string& json) {
+  try {
+    (void)project_from_json(json);
+  } catch (const InvalidInput& e) {
+    return e.what();
+  }
+  return {};
+}
+
+std::string replaced(std::string text, const std::string& from, const std::string& to) {
+  const auto at = text.find(from);
+  EXPECT_NE(at, std::string::npos) << from;
+  return at == std::string::npos ? text : text.replace(at, from.size(), to);
+}
+
+}  // namespace
+
+TEST(Json, ABoatComesBackTheSame) {
+  const Project boat = sample_boat();
+  EXPECT_EQ(project_from_json(project_to_json(boat)), boat);
+}
+
+RC_GTEST_PROP(Json, RandomBoatsComeBackTheSame, ()) {
+  Project p = sample_boat();
+  p.name = *rc::gen::nonEmpty(rc::gen::string<std::string>());
+  // Names are text: keep to bytes that are valid on their own.
+  for (char& c : p.name) c = static_cast<char>(c & 0x7f);
+  const auto number = [](double scale) { return scale * *rc::gen::inRange(1, 1000000) / 999983.0; };
+  p.brief.salt_water = *rc::gen::arbitrary<bool>();
+  p.brief.wanted_freeboard = number(0.1);
+  for (const HullParameter& h : all_hull_parameters()) p.hull.shape.*h.member = number(0.5);
+  const int extra = *rc::gen::inRange(0, 6);
+  for (int i = 0; i < extra; ++i) {
+    Part q{.id = p.take_id(), .name = "Part", .kind = static_cast<PartKind>(*rc::gen::inRange(0, 15)),
+           .shape = static_cast<PartShape>(*rc::gen::inRange(0, 4)), .size = {number(0.1), number(0.1), number(0.1)},
+           .place = {number(0.6), number(0.1), -number(0.1)}, .mass = number(1.0), .mass_sigma = number(0.1)};
+    if (*rc::gen::arbitrary<bool>()) q.measured_mass = number(1.0);
+    p.layout.parts.push_back(q);
+  }
+  p.hull.chambers.push_back({.id = p.take_id(), .inner = number(0.05), .port = *rc::gen::arbitrary<bool>()});
+  RC_ASSERT(project_from_json(project_to_json(p)) == p);
+}
+
+TEST(Json, KeepsFieldsItDoesNotKnow) {
+  std::string text = project_to_json(sample_boat());
+  text = replaced(text, "\"notes\": \"\"", "\"notes\": \"\", \"colour\": \"reed green\"");
+  text = replaced(text, "\"kind\": \"motor\"", "\"kind\": \"motor\", \"winding\": {\"turns\": [6, 4]}");
+  const Project p = project_from_json(text);
+  const std::string again = project_to_json(p);
+  EXPECT_NE(again.find("\"colour\": \"reed green\""), std::string::npos);
+  EXPECT_NE(again.find("\"turns\""), std::string::npos);
+  // They follow their part by its number, not by its place in the list.
+  const Project fewer = apply(p, {"", RemovePart{p.layout.parts[0].id}});
+  EXPECT_NE(project_to_json(fewer).find("\"turns\""), std::string::npos);
+  const Project without_motor = apply(p, {"", RemovePart{p.layout.parts[1].id}});
+  EXPECT_EQ(project_to_json(without_motor).find("\"turns\""), std::string::npos);
+}
+
+TEST(Json, RefusesWithPathAndReason) {
+  const std::string good = project_to_json(sample_boat());
+  EXPECT_NE(complaint("{").find("is not JSON"), std::string::npos);
+  EXPECT_NE(complaint("[]").find("not a boat"), std::string::npos);
+  EXPECT_NE(complaint("{\"format\": 5}").find("not a boat"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"version\": 1", "\"version\": 99")).find("version 99"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": -1")).find("/layout/parts/#3/mass_kg: is -1, wants 0 to 1000"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": \"heavy\"")).find("is string, wants a number"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"kind\": \"motor\"", "\"kind\": \"sail\"")).find("\"sail\" is not one of"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"hull\": {", "\"hull\": 3, \"x\": {")).find("/hull: is number, wants an object"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"id\": 4", "\"id\": 3")).find("a second time"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"rail\": 2", "\"rail\": 77")).find("rail 77, which does not exist"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"parts\": [", "\"parts\": {}, \"y\": [")).find("wants a list"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"next_id\": 7", "\"next_id\": 5")).find("beyond the next free number"), std::string::npos);
+}
+
+TEST(Edit, MovesChangesAddsAndRemovesByNumber) {
+  const Project p = sample_boat();
+  const Id battery = p.layout.parts[0].id;
+  const Project moved = apply(p, {"", MovePart{battery, {0.2, 0.5, 0.5}}});
+  EXPECT_NEAR((moved.layout.find(battery)->place - Vec3(0.2, 0.0, 0.043)).norm(), 0.0, 1e-12);  // its rail holds it
+  EXPECT_EQ(p.layout.find(battery)->place.x(), 0.31);                                           // the old project is untouched
+  Part extra = p.layout.parts[1];
+  const Project more = apply(p, {"", AddPart{extra}});
+  EXPECT_EQ(more.layout.parts.back().id, p.next_id);
+  EXPECT_EQ(apply(more, {"", RemovePart{p.next_id}}).layout, p.layout);
+  EXPECT_THROW((void)apply(p, {"", RemovePart{99}}), InvalidInput);
+  EXPECT_THROW((void)apply(p, {"", SetHullParameter{"bilge_radius_m", 0.01}}), InvalidInput);
+  Part bad = extra;
+  bad.size.x() = 0.0;
+  EXPECT_THROW((void)apply(p, {"", ChangePart{bad}}), InvalidInput);
+  bad = extra;
+  bad.mass = -0.1;
+  EXPECT_THROW((void)apply(p, {"", ChangePart{bad}}), InvalidInput);
+  EXPECT_THROW((void)apply(p, {"", Rename{""}}), InvalidInput);
+}
+
+TEST(Edit, TakingOutARailFreesItsParts) {
+  const Project p = sample_boat();
+  EXPECT_EQ(references_to(p, p.layout.rails[0].id).size(), 1u);
+  const Project without = apply(p, {"", ChangeRails{{}}});
+  EXPECT_EQ(without.layout.parts[0].rail, 0u);
+  EXPECT_EQ(without.layout.parts[0].place, p.layout.parts[0].place);
+}
+
+TEST(Edit, NewFittingsGetTheirNumber) {
+  const Project p = sample_boat();
+  HullDesign h = p.hull;
+  h.bulkheads.push_back({.x = 0.4});
+  const Project with = apply(p, {"", ChangeHull{h}});
+  EXPECT_EQ(with.hull.bulkheads[0].id, p.next_id);
+  EXPECT_EQ(with.next_id, p.next_id + 1);
+}
