@@ -17,7 +17,7 @@ ImportPage::ImportPage(Session* session, ImportJob* job, QWidget* parent) : Page
   report_ = new QLabel(this);
   report_->setObjectName("import_report");
   report_->setWordWrap(true);
-  form_->addRow(report_);
+  wide(report_);
   told_ = note({});
   told_->setObjectName("import_told");
   unit_ = choice(tr("File unit"), {tr("millimetre"), tr("metre"), tr("inch")}, "import_unit");
@@ -33,7 +33,7 @@ ImportPage::ImportPage(Session* session, ImportJob* job, QWidget* parent) : Page
   large_holes_ = check(tr("Deck over large openings"), "repair_large");
   repair_ = new QPushButton(tr("Repair"), this);
   repair_->setObjectName("import_repair");
-  form_->addRow(repair_);
+  wide(repair_);
   auto* row = new QHBoxLayout;
   use_ = new QPushButton(tr("Use this hull"), this);
   use_->setObjectName("import_use");
@@ -42,7 +42,7 @@ ImportPage::ImportPage(Session* session, ImportJob* job, QWidget* parent) : Page
   dismiss->setObjectName("import_dismiss");
   row->addWidget(use_);
   row->addWidget(dismiss);
-  form_->addRow(row);
+  wide(row);
   connect(repair_, &QPushButton::clicked, this, &ImportPage::repair);
   connect(use_, &QPushButton::clicked, this, &ImportPage::use);
   connect(dismiss, &QPushButton::clicked, this, [this] {
@@ -90,7 +90,7 @@ void ImportPage::refresh() {
   QStringList told;
   for (const std::string& s : mesh_->told) told << QString::fromStdString(s);
   told_->setText(told.join("\n"));
-  form_->setRowVisible(told_, !told.isEmpty());
+  set_row_visible(told_, !told.isEmpty());
   const MeshPlacement p = placement();
   const bool valid = p.forward_axis != p.up_axis;
   if (valid) {

@@ -181,12 +181,12 @@ void FittingPage::refresh() {
   title_->setText(fitting_name(it->kind));
   if (!name_->hasFocus()) name_->setText(it->name);
   for (const Field& f : fields_) {
-    form_->setRowVisible(f.edit, f.kind == it->kind);
+    set_row_visible(f.edit, f.kind == it->kind);
     if (f.kind == it->kind) f.edit->set_value(f.get(session_->project(), it->id));
   }
   const bool can_seal = it->kind == Fitting::hatch || it->kind == Fitting::cabin || it->kind == Fitting::opening;
-  form_->setRowVisible(sealed_, can_seal);
-  form_->setRowVisible(port_, it->kind == Fitting::flood_chamber);
+  set_row_visible(sealed_, can_seal);
+  set_row_visible(port_, it->kind == Fitting::flood_chamber);
   const Project& p = session_->project();
   if (const Hatch* h = fitting_of<Hatch>(p, it->id)) sealed_->setChecked(h->sealed);
   if (const Cabin* c = fitting_of<Cabin>(p, it->id)) sealed_->setChecked(c->sealed);

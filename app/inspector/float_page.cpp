@@ -25,7 +25,7 @@ FloatPage::FloatPage(Session* session, QWidget* parent) : Page(session, parent) 
   wanted_trim_->set_value(radians(1.0));
   auto* slide_button = new QPushButton(tr("Slide the battery"), this);
   slide_button->setObjectName("slide_for_trim");
-  form_->addRow(slide_button);
+  wide(slide_button);
   heading(tr("Ballast for a water line"));
   waterline_ = quantity(tr("Water above keel"), Dimension::length, "wanted_waterline");
   ballast_height_ = quantity(tr("Ballast above keel"), Dimension::length, "ballast_height");
@@ -33,7 +33,7 @@ FloatPage::FloatPage(Session* session, QWidget* parent) : Page(session, parent) 
   ballast_height_->set_value(0.008);
   auto* ballast_button = new QPushButton(tr("Put ballast aboard"), this);
   ballast_button->setObjectName("add_ballast");
-  form_->addRow(ballast_button);
+  wide(ballast_button);
   // What was typed here is a question, not part of the boat: it stays until the next one.
   for (QuantityEdit* e : {wanted_trim_, waterline_, ballast_height_}) connect(e, &QuantityEdit::entered, e, &QuantityEdit::set_value);
   connect(slide_button, &QPushButton::clicked, this, &FloatPage::slide);
@@ -83,7 +83,7 @@ void FloatPage::refresh() {
                                                                       : QString::fromStdString(a.flotation.message))
                   : a.flotation.upright_stable ? tr("Floats upright in %1.").arg(a.project.brief.salt_water ? tr("sea water") : tr("fresh water"))
                                                : tr("Floats, but %1.").arg(QString::fromStdString(a.flotation.message)));
-  for (QLabel* l : {trim_, heel_, freeboard_, kb_, gm_, gml_, arm_, vanishing_, righting_, downflood_}) form_->setRowVisible(l, afloat);
+  for (QLabel* l : {trim_, heel_, freeboard_, kb_, gm_, gml_, arm_, vanishing_, righting_, downflood_}) set_row_visible(l, afloat);
   swamped_->setText(a.swamped.foam_volume > 0.0 ? tr("wants %1 of foam").arg(session_->shown(Quantity{a.swamped.foam_volume, Dimension::volume})) : tr("stays afloat"));
   if (!afloat) return;
   const double kb = a.flotation.immersion.centre_of_buoyancy().z() - a.hull->model.box.low.z();

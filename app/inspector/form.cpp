@@ -6,21 +6,39 @@ namespace plucky::app {
 
 Page::Page(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
   setProperty("plain", true);
-  form_ = new QFormLayout(this);
-  form_->setContentsMargins(14, 8, 14, 10);
-  form_->setHorizontalSpacing(10);
-  form_->setVerticalSpacing(5);
-  form_->setLabelAlignment(Qt::AlignLeft);
-  form_->setFieldGrowthPolicy(QFormLayout::AllNonFixedFieldsGrow);
+  grid_ = new QGridLayout(this);
+  grid_->setContentsMargins(14, 8, 14, 10);
+  grid_->setHorizontalSpacing(10);
+  grid_->setVerticalSpacing(5);
+  grid_->setColumnStretch(1, 1);
+  grid_->setColumnMinimumWidth(0, 112);
+  // All rows keep to the top; what is left over goes below the last one.
+  grid_->setRowStretch(999, 1);
+}
+
+void Page::row(const QString& label, QWidget* field) {
+  auto* words = new QLabel(label, this);
+  words->setProperty("muted", true);
+  words->setBuddy(field);
+  words->setAlignment(Qt::AlignLeft | (qobject_cast<QLabel*>(field) ? Qt::AlignTop : Qt::AlignVCenter));
+  grid_->addWidget(words, next_row_, 0);
+  grid_->addWidget(field, next_row_, 1);
+  labels_[field] = words;
+  ++next_row_;
+}
+
+void Page::wide(QWidget* widget) { grid_->addWidget(widget, next_row_++, 0, 1, 2); }
+void Page::wide(QLayout* layout) { grid_->addLayout(layout, next_row_++, 0, 1, 2); }
+
+void Page::set_row_visible(QWidget* field, bool visible) {
+  field->setVisible(visible);
+  if (const auto it = labels_.find(field); it != labels_.end()) it->second->setVisible(visible);
 }
 
 QuantityEdit* Page::quantity(const QString& label, Dimension dimension, const char* object_name) {
   auto* edit = new QuantityEdit(session_, dimension, label, this);
   edit->setObjectName(object_name);
-  auto* words = new QLabel(label, this);
-  words->setProperty("muted", true);
-  words->setBuddy(edit);
-  form_->addRow(words, edit);
+  row(label, edit);
   return edit;
 }
 
@@ -28,43 +46,37 @@ QLineEdit* Page::text(const QString& label, const char* object_name) {
   auto* edit = new QLineEdit(this);
   edit->setObjectName(object_name);
   edit->setAccessibleName(label);
-  auto* words = new QLabel(label, this);
-  words->setProperty("muted", true);
-  form_->addRow(words, edit);
+  row(label, edit);
   return edit;
 }
 
 QCheckBox* Page::check(const QString& label, const char* object_name) {
   auto* box = new QCheckBox(label, this);
   box->setObjectName(object_name);
-  form_->addRow(box);
+  wide(box);
   return box;
 }
 
-QComboBox* Page::choice(const QString& label, const QStringList& items, const char* object_name, bool wide) {
+QComboBox* Page::choice(const QString& label, const QStringList& items, const char* object_name, bool both_columns) {
   auto* box = new QComboBox(this);
   box->addItems(items);
   box->setObjectName(object_name);
   box->setAccessibleName(label);
   box->setMinimumContentsLength(8);
   box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  if (wide) {
-    form_->addRow(box);
+  if (both_columns) {
+    wide(box);
     return box;
   }
-  auto* words = new QLabel(label, this);
-  words->setProperty("muted", true);
-  form_->addRow(words, box);
+  row(label, box);
   return box;
 }
 
 QLabel* Page::fact(const QString& label) {
-  auto* words = new QLabel(label, this);
-  words->setProperty("muted", true);
   auto* value = new QLabel(this);
   value->setWordWrap(true);
   value->setTextInteractionFlags(Qt::TextSelectableByMouse);
-  form_->addRow(words, value);
+  row(label, value);
   return value;
 }
 
@@ -72,7 +84,7 @@ QLabel* Page::heading(const QString& words) {
   auto* label = new QLabel(words, this);
   label->setFont(ui_font(10.5, QFont::Bold));
   label->setWordWrap(true);
-  form_->addRow(label);
+  wide(label);
   return label;
 }
 
@@ -81,7 +93,7 @@ QLabel* Page::note(const QString& words, bool caution) {
   label->setFont(ui_font(8.5));
   label->setWordWrap(true);
   label->setProperty(caution ? "caution" : "muted", true);
-  form_->addRow(label);
+  wide(label);
   return label;
 }
 

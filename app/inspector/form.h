@@ -3,10 +3,11 @@
 
 #include <QCheckBox>
 #include <QComboBox>
-#include <QFormLayout>
+#include <QGridLayout>
 #include <QLabel>
 #include <QWidget>
 #include <functional>
+#include <map>
 
 #include "inspector/quantity_edit.h"
 
@@ -25,13 +26,26 @@ class Page : public QWidget {
   QLineEdit* text(const QString& label, const char* object_name);
   QCheckBox* check(const QString& label, const char* object_name);
   QComboBox* choice(const QString& label, const QStringList& items, const char* object_name,
-                    bool wide = false);
+                    bool both_columns = false);
   QLabel* fact(const QString& label);
   QLabel* heading(const QString& words);
   QLabel* note(const QString& words, bool caution = false);
 
+  /// A widget or layout over both columns.
+  void wide(QWidget* widget);
+  void wide(QLayout* layout);
+  /// Shows or hides a field together with its label. (QFormLayout::setRowVisible of Qt 6.4 writes past its own memory when
+  /// word-wrapped labels stand in the form, so the pages use a plain grid.)
+  void set_row_visible(QWidget* field, bool visible);
+
   Session* session_;
-  QFormLayout* form_;
+
+ private:
+  void row(const QString& label, QWidget* field);
+
+  QGridLayout* grid_;
+  std::map<QWidget*, QLabel*> labels_;
+  int next_row_ = 0;
 };
 
 }  // namespace plucky::app

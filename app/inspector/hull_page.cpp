@@ -87,14 +87,14 @@ void HullPage::refresh() {
   const auto number = [](double v) { return QString::number(v, 'f', 3); };
   title_->setText(QString::fromStdString(family_name(h.family)));
   const bool imported = h.family == HullFamily::imported;
-  form_->setRowVisible(source_, imported);
+  set_row_visible(source_, imported);
   source_->setText(QString::fromStdString(h.mesh_source));
   const auto it = std::find(std::begin(families), std::end(families), h.family);
   family_->setCurrentIndex(it == std::end(families) ? -1 : static_cast<int>(it - std::begin(families)));
   const auto used = hull_parameters(h.family);
   for (const Measure& m : measures_) {
     const bool has = std::any_of(used.begin(), used.end(), [&](const HullParameter& p) { return p.member == m.parameter->member; });
-    form_->setRowVisible(m.edit, has);
+    set_row_visible(m.edit, has);
     if (has) m.edit->set_value(h.shape.*m.parameter->member);
   }
   material_->setCurrentIndex(material_->findText(QString::fromStdString(h.skin.material)));

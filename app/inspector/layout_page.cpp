@@ -37,26 +37,26 @@ LayoutPage::LayoutPage(Session* session, QWidget* parent) : Page(session, parent
   title_ = heading(tr("Mass budget"));
   budget_ = table(this, {tr("Item"), tr("Mass"), tr("Share")}, "budget", 150);
   budget_->setAccessibleName(tr("Mass budget"));
-  form_->addRow(budget_);
+  wide(budget_);
   heading(tr("Add a part"));
   search_ = new QLineEdit(this);
   search_->setObjectName("catalogue_search");
   search_->setPlaceholderText(tr("Search: battery 4S, motor 36, foam \u2026"));
   search_->setAccessibleName(tr("Search the catalogue"));
-  form_->addRow(search_);
+  wide(search_);
   catalogue_ = new QListWidget(this);
   catalogue_->setObjectName("catalogue");
   catalogue_->setAccessibleName(tr("Catalogue of generic parts"));
   catalogue_->setFont(ui_font(8.8));
   catalogue_->setMinimumHeight(92);
-  form_->addRow(catalogue_);
+  wide(catalogue_);
   add_ = new QPushButton(tr("Put it aboard"), this);
   add_->setObjectName("add_part");
-  form_->addRow(add_);
+  wide(add_);
   heading(tr("Hatches, rails, bulkheads"));
   fittings_ = table(this, {tr("Fitting"), tr("Kind")}, "fittings_list", 80);
   fittings_->setAccessibleName(tr("Fittings"));
-  form_->addRow(fittings_);
+  wide(fittings_);
   auto* more = new QPushButton(tr("Add a fitting"), this);
   more->setObjectName("add_fitting");
   more->setProperty("quiet", true);
@@ -64,7 +64,7 @@ LayoutPage::LayoutPage(Session* session, QWidget* parent) : Page(session, parent
   for (const Fitting kind : {Fitting::hatch, Fitting::rail, Fitting::bulkhead, Fitting::cabin, Fitting::flood_chamber, Fitting::opening})
     menu->addAction(fitting_name(kind), this, [this, kind] { session_->perform(add_fitting(session_->now(), kind)); });
   more->setMenu(menu);
-  form_->addRow(more);
+  wide(more);
 
   connect(search_, &QLineEdit::textChanged, this, &LayoutPage::fill_catalogue);
   connect(add_, &QPushButton::clicked, this, &LayoutPage::add_from_catalogue);

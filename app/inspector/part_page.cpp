@@ -93,7 +93,7 @@ void PartPage::refresh() {
   rail_->setCurrentIndex(std::max(0, rail_->findData(part->rail)));
   const Rail* rail = session_->project().layout.find_rail(part->rail);
   const bool railed = rail != nullptr;
-  form_->setRowVisible(rail_travel_, railed);
+  set_row_visible(rail_travel_, railed);
   if (railed)
     rail_travel_->setText(tr("%1 to %2").arg(session_->shown(length_quantity(rail->from - box.low.x())), session_->shown(length_quantity(rail->to - box.low.x()))));
   y_->setEnabled(!railed);
@@ -113,7 +113,7 @@ void PartPage::refresh() {
   }
   wet_->setChecked(part->may_get_wet);
   outside_->setChecked(part->outside);
-  form_->setRowVisible(caution_, part->lithium);
+  set_row_visible(caution_, part->lithium);
 }
 
 }  // namespace plucky::app

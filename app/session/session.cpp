@@ -16,7 +16,7 @@ std::shared_ptr<const Assessment> Session::assess(const Project& project, bool w
 
 void Session::show_state(std::shared_ptr<const Assessment> next) {
   now_ = std::move(next);
-  if (selection_ != 0 && !selected_part()) select(0);
+  if (selection_ != 0 && !exists(project(), selection_)) select(0);
   emit changed();
 }
 

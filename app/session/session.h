@@ -10,6 +10,7 @@
 #include "assessment/assessment.h"
 #include "assessment/consequence.h"
 #include "io/units.h"
+#include "project/edit.h"
 
 namespace plucky::app {
 

@@ -215,11 +215,6 @@ void MainWindow::refresh() {
   const QString name = QString::fromStdString(session_->project().name);
   const QString state = session_->path().isEmpty() ? tr("not saved") : session_->modified() ? tr("changed") : tr("saved in %1").arg(QFileInfo(session_->path()).fileName());
   setWindowTitle(tr("%1 \u00b7 %2 \u2013 Plucky Hull").arg(name, state));
-  if (session_->selection() != 0 && inspector_->currentWidget() == fitting_page_) {
-    // A fitting that is gone has no page.
-    const auto all = fittings(session_->project());
-    if (std::none_of(all.begin(), all.end(), [&](const FittingEntry& f) { return f.id == session_->selection(); })) session_->select(0);
-  }
   if (auto* page = qobject_cast<Page*>(inspector_->currentWidget())) page->refresh();
   undo_->setEnabled(session_->can_undo());
   redo_->setEnabled(session_->can_redo());

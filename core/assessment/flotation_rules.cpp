@@ -27,10 +27,12 @@ std::optional<Vec3> reachable_place(const Assessment& a, const Part& part, const
   return std::nullopt;
 }
 
-Edit slide_to(const Part& part, const Vec3& place, std::vector<Quantity>& values) {
+/// `wanted` is how far it should go; a part that cannot get there says so in its label.
+Edit slide_to(const Part& part, const Vec3& place, double wanted, std::vector<Quantity>& values) {
   const double by = place.x() - part.place.x();
   values = {length_quantity(std::abs(by))};
-  return {fmt::format("Slide {} {{0}} {}", part.name, by < 0.0 ? "aft" : "forward"), MovePart{part.id, place}};
+  const char* short_of_it = std::abs(by - wanted) > 1e-4 ? ", as far as it goes" : "";
+  return {fmt::format("Slide {} {{0}} {}{}", part.name, by < 0.0 ? "aft" : "forward", short_of_it), MovePart{part.id, place}};
 }
 
 void sinks(const Assessment& a, std::vector<Finding>& out) {
@@ -144,7 +146,7 @@ void cg(const Assessment& a, std::vector<Finding>& out) {
                                             : a.cg_band.high - 0.1 * (a.cg_band.high - a.cg_band.low);
     const double by = (target - x) * a.mass.total / mass_of(a, slider);
     if (const auto place = reachable_place(a, *part, part->place + Vec3(by, 0.0, 0.0)))
-      f.remedy = slide_to(*part, *place, f.remedy_values);
+      f.remedy = slide_to(*part, *place, by, f.remedy_values);
   }
   out.push_back(f);
 }
@@ -248,7 +250,7 @@ std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim) {
   const auto place = reachable_place(a, *part, part->place + Vec3(answer.distance, 0.0, 0.0));
   if (!place || std::abs(place->x() - part->place.x()) < 1e-4) return std::nullopt;
   std::vector<Quantity> values;
-  return slide_to(*part, *place, values);
+  return slide_to(*part, *place, answer.distance, values);
 }
 
 void flotation_rules(const Assessment& a, std::vector<Finding>& out) {

@@ -1,9 +1,10 @@
 #include "hull/placement.h"
 
-#include <array>
+#include <algorithm>
 #include <cmath>
 
 #include "base/error.h"
+#include "geometry/plane_cut.h"
 
 namespace plucky {
 
@@ -16,20 +17,35 @@ MeshPlacement guess_placement(const TriangleMesh& mesh, double metres_per_unit) 
   const int a = (p.forward_axis + 1) % 3, b = (p.forward_axis + 2) % 3;
   p.up_axis = box.size()[a] < box.size()[b] ? a : b;
   if (std::abs(box.size()[a] - box.size()[b]) < 0.05 * box.size()[a] && p.forward_axis != 2) p.up_axis = 2;
-  // Width of the slices near both ends, and of the upper and lower half, from the vertices' spread across.
+  // The mesh with its length along x and its depth along z, to be cut across.
   const int across = 3 - p.forward_axis - p.up_axis;
-  const auto width = [&](int axis, double from, double to) {
-    double low = 1e300, high = -1e300;
-    for (const Vec3& v : mesh.vertices) {
-      const double u = (v[axis] - box.low[axis]) / std::max(1e-300, box.size()[axis]);
-      if (u < from || u > to) continue;
-      low = std::min(low, v[across]);
-      high = std::max(high, v[across]);
-    }
-    return high > low ? high - low : 0.0;
+  TriangleMesh turned = mesh;
+  for (Vec3& v : turned.vertices) v = Vec3(v[p.forward_axis], v[across], v[p.up_axis]);
+  const double aft = box.low[p.forward_axis], length = box.size()[p.forward_axis];
+  const auto cuts = sections(turned, {aft + 0.08 * length, aft + 0.5 * length, aft + 0.92 * length});
+  const auto area = [&](std::size_t i, double z) { return std::abs(cuts[i].area_below(z)); };
+  const double above_all = box.high[p.up_axis] + length;
+  p.forward_positive = area(2, above_all) <= area(0, above_all);
+  // Amidships a hull is widest near its deck edge, whatever cabins or coamings stand on it.
+  double low = 1e300, high = -1e300, left = 1e300, right = -1e300;
+  const auto each_point = [&](auto visit) {
+    for (const SectionLoop& loop : cuts[1].loops)
+      for (const Vec2& q : loop.points) visit(q);
   };
-  p.forward_positive = width(p.forward_axis, 0.92, 1.0) <= width(p.forward_axis, 0.0, 0.08);
-  p.up_positive = width(p.up_axis, 0.85, 1.0) >= width(p.up_axis, 0.0, 0.15);
+  each_point([&](const Vec2& q) {
+    low = std::min(low, q.y());
+    high = std::max(high, q.y());
+    left = std::min(left, q.x());
+    right = std::max(right, q.x());
+  });
+  double sum = 0.0;
+  int count = 0;
+  each_point([&](const Vec2& q) {
+    if (std::min(q.x() - left, right - q.x()) > 0.01 * (right - left)) return;
+    sum += q.y();
+    ++count;
+  });
+  if (count > 0) p.up_positive = sum / count >= 0.5 * (low + high) - 0.02 * (high - low);
   return p;
 }
 

@@ -16,8 +16,8 @@ struct MeshPlacement {
   bool operator==(const MeshPlacement&) const = default;
 };
 
-/// Guess from the shape: the longest side is the length, the shortest the depth; the finer end is the bow; the wider half
-/// is the top. `metres_per_unit` 0 means: guess the unit as well.
+/// Guess from the shape: the longest side is the length, the shortest the depth; the end with the smaller
+/// section is the bow; amidships the hull is widest near its top. `metres_per_unit` 0 means: guess the unit as well.
 [[nodiscard]] MeshPlacement guess_placement(const TriangleMesh& mesh, double metres_per_unit = 0.0);
 
 /// Scales and turns the mesh and moves it: least x and z to zero, middle of y to zero. Throws InvalidInput when forward and

@@ -89,6 +89,12 @@ Project apply(const Project& project, const Edit& edit) {
   return next;
 }
 
+bool exists(const Project& p, Id id) {
+  const auto in = [&](const auto& list) { return std::any_of(list.begin(), list.end(), [&](const auto& item) { return item.id == id; }); };
+  return in(p.layout.parts) || in(p.layout.rails) || in(p.hull.hatches) || in(p.hull.cabins) || in(p.hull.chambers) ||
+         in(p.hull.bulkheads) || in(p.hull.openings);
+}
+
 std::vector<std::string> references_to(const Project& project, Id id) {
   std::vector<std::string> names;
   for (const Part& p : project.layout.parts)

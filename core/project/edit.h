@@ -64,6 +64,9 @@ struct Edit {
 /// project's rules; whether the hull can still be lofted is for assess() to say.
 [[nodiscard]] Project apply(const Project& project, const Edit& edit);
 
+/// Does a part or fitting have this number?
+[[nodiscard]] bool exists(const Project& project, Id id);
+
 /// What refers to a part or rail, in words; empty when nothing does.
 [[nodiscard]] std::vector<std::string> references_to(const Project& project, Id id);
 

@@ -1,0 +1,105 @@
+// A window with a boat on it, and hands: mouse, keyboard, eyes.
+#pragma once
+
+#include <gtest/gtest.h>
+
+#include <QApplication>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTemporaryDir>
+#include <QtTest/QTest>
+
+#include "board/board.h"
+#include "board/layers.h"
+#include "findings/findings_panel.h"
+#include "shapes.h"
+#include "window/fleet.h"
+#include "window/main_window.h"
+
+namespace plucky::test {
+
+using namespace plucky::app;
+
+class Bench : public testing::Test {
+ protected:
+  void SetUp() override {
+    session.adopt(demo_fleet().front(), {});
+    window = std::make_unique<MainWindow>(&session);
+    window->resize(1280, 800);
+    window->show();
+    window->activateWindow();
+    settle();
+  }
+  void TearDown() override { window.reset(); }
+
+  static void settle() {
+    QApplication::processEvents();
+    QApplication::processEvents();
+  }
+  template <class W>
+  W* find(const char* name) const {
+    W* w = window->findChild<W*>(name);
+    EXPECT_NE(w, nullptr) << name;
+    return w;
+  }
+  [[nodiscard]] Board* board() const { return window->board(); }
+  [[nodiscard]] const Part& part(const char* name) const {
+    for (const Part& p : session.project().layout.parts)
+      if (p.name.rfind(name, 0) == 0) return p;
+    throw std::runtime_error(name);
+  }
+  [[nodiscard]] QPoint in_profile(const Part& p) const { return part_in_profile(board()->map(), p).center().toPoint(); }
+  [[nodiscard]] QPoint in_plan(const Part& p) const { return part_in_plan(board()->map(), p).center().toPoint(); }
+
+  void press(const QPoint& at, Qt::KeyboardModifiers keys = {}) { QTest::mousePress(board(), Qt::LeftButton, keys, at); }
+  void move_to(const QPoint& at, Qt::KeyboardModifiers keys = {}) {
+    // QTest::mouseMove carries no buttons offscreen; the board looks only at what it holds.
+    QMouseEvent event(QEvent::MouseMove, at, board()->mapToGlobal(at), Qt::NoButton, Qt::LeftButton, keys);
+    QApplication::sendEvent(board(), &event);
+    settle();
+  }
+  void release(const QPoint& at) {
+    QTest::mouseRelease(board(), Qt::LeftButton, {}, at);
+    settle();
+  }
+  void drag(const QPoint& from, const QPoint& by) {
+    press(from);
+    for (int i = 1; i <= 4; ++i) move_to(from + by * i / 4);
+    release(from + by);
+  }
+  void type(QLineEdit* edit, const char* text) {
+    edit->setFocus();
+    edit->selectAll();
+    QTest::keyClicks(edit, text);
+    QTest::keyClick(edit, Qt::Key_Return);
+    settle();
+  }
+  [[nodiscard]] const Finding* finding(const char* id) const {
+    for (const Finding& f : session.now().findings)
+      if (f.id == id && f.severity != Severity::fine) return &f;
+    return nullptr;
+  }
+  /// The visible row of a rule in the findings panel.
+  [[nodiscard]] FindingRow* row(const char* id) const {
+    for (FindingRow* r : window->findChildren<FindingRow*>())
+      if (r->isVisible() && r->finding().id == id) return r;
+    return nullptr;
+  }
+  [[nodiscard]] QString notice() const {
+    const auto* n = window->findChild<QLabel*>("notice");
+    return n->isVisible() ? n->text() : QString();
+  }
+  QAction* action(const QString& beginning) const {
+    for (QAction* a : window->findChildren<QAction*>())
+      if (QString(a->text()).remove('&').startsWith(beginning)) return a;
+    ADD_FAILURE() << beginning.toStdString();
+    return nullptr;
+  }
+
+  Session session;
+  std::unique_ptr<MainWindow> window;
+  QTemporaryDir folder;
+};
+
+}  // namespace plucky::test

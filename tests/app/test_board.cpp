@@ -1,0 +1,181 @@
+// The board under the mouse and the keys.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include "bench.h"
+#include "board/label_placer.h"
+#include "theme/theme.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+TEST_F(Bench, DraggingTheBatteryMovesWaterCgLedgerAndFindings) {
+  const Assessment before = session.now();
+  const QImage picture = board()->grab().toImage();
+  const QImage ledger_picture = find<QWidget>("ledger")->grab().toImage();
+  const Part battery = part("Battery");
+  ASSERT_NE(finding("float.trim"), nullptr);
+  press(in_profile(battery));
+  const int pixels = static_cast<int>(-95e-3 * board()->map().scale());
+  move_to(in_profile(battery) + QPoint(pixels / 2, 0));
+  // Live: everything has answered although the button is still down.
+  const double halfway = session.now().flotation.plane.attitude.trim;
+  EXPECT_TRUE(session.dragging());
+  EXPECT_GT(halfway, before.flotation.plane.attitude.trim + radians(0.5));
+  EXPECT_LT(session.now().mass.cg.x(), before.mass.cg.x() - 0.005);
+  EXPECT_NE(board()->grab().toImage(), picture);
+  EXPECT_NE(find<QWidget>("ledger")->grab().toImage(), ledger_picture);
+  move_to(in_profile(battery) + QPoint(pixels, 0));
+  release(in_profile(battery) + QPoint(pixels, 0));
+  EXPECT_FALSE(session.dragging());
+  EXPECT_GT(session.now().flotation.plane.attitude.trim, halfway);
+  EXPECT_EQ(finding("float.trim"), nullptr);
+  EXPECT_EQ(row("float.trim"), nullptr);
+  EXPECT_NEAR(part("Battery").place.x(), battery.place.x() - 0.095, 2e-3);
+  // One drag is one step of undo.
+  QTest::keyClick(window.get(), Qt::Key_Z, Qt::ControlModifier);
+  EXPECT_EQ(session.project(), before.project);
+  EXPECT_NE(finding("float.trim"), nullptr);
+}
+
+TEST_F(Bench, EscapeTakesADragBack) {
+  const Project before = session.project();
+  const QPoint at = in_profile(part("Battery"));
+  press(at);
+  move_to(at + QPoint(-60, 0));
+  EXPECT_NE(session.project(), before);
+  QTest::keyClick(board(), Qt::Key_Escape);
+  EXPECT_EQ(session.project(), before);
+  EXPECT_FALSE(session.can_undo());
+  release(at + QPoint(-60, 0));
+  EXPECT_EQ(session.project(), before);
+}
+
+TEST_F(Bench, ARailHoldsItsPartWhereverTheMouseGoes) {
+  const QPoint at = in_plan(part("Battery"));
+  drag(at, QPoint(-400, 60));
+  const Part& battery = part("Battery");
+  EXPECT_NEAR(battery.place.x(), 0.18, 1e-9);  // the rail's after end
+  EXPECT_EQ(battery.place.y(), 0.0);
+}
+
+TEST_F(Bench, FreePartsMoveAcrossInPlanAndUpInProfile) {
+  const Vec3 before = part("Receiver").place;
+  drag(in_plan(part("Receiver")), QPoint(0, 12));
+  EXPECT_LT(part("Receiver").place.y(), before.y() - 0.005);
+  EXPECT_EQ(part("Receiver").place.z(), before.z());
+  drag(in_profile(part("Receiver")), QPoint(0, 8));
+  EXPECT_LT(part("Receiver").place.z(), before.z() - 0.003);
+}
+
+TEST_F(Bench, PartsSnapToTheCentreLineUnlessAltIsHeld) {
+  session.perform({"", MovePart{part("Receiver").id, {0.30, 0.020, 0.030}}});
+  const double scale = board()->map().scale();
+  const auto bring_to_middle = [&](Qt::KeyboardModifiers keys) {
+    const QPoint from = in_plan(part("Receiver")), to = from + QPoint(0, static_cast<int>(0.017 * scale));
+    press(from);
+    move_to(to, keys);
+    release(to);
+    return part("Receiver").place.y();
+  };
+  EXPECT_EQ(bring_to_middle({}), 0.0);
+  session.undo();
+  EXPECT_NE(bring_to_middle(Qt::AltModifier), 0.0);
+}
+
+TEST_F(Bench, ADropOutsideTheBoatGoesBack) {
+  const Project before = session.project();
+  const QPoint at = in_plan(part("Servo"));
+  drag(at, QPoint(0, 2000));
+  EXPECT_EQ(session.project(), before);
+  EXPECT_TRUE(notice().contains("went back"));
+  EXPECT_FALSE(session.can_undo());
+}
+
+TEST_F(Bench, ArrowsNudgeByOneTenAndATenthMillimetre) {
+  board()->setFocus();
+  QTest::mouseClick(board(), Qt::LeftButton, {}, in_profile(part("Servo")));
+  ASSERT_EQ(session.selection(), part("Servo").id);
+  const double x = part("Servo").place.x();
+  QTest::keyClick(board(), Qt::Key_Right);
+  EXPECT_NEAR(part("Servo").place.x(), x + 0.001, 1e-12);
+  QTest::keyClick(board(), Qt::Key_Right, Qt::ShiftModifier);
+  EXPECT_NEAR(part("Servo").place.x(), x + 0.011, 1e-12);
+  QTest::keyClick(board(), Qt::Key_Left, Qt::AltModifier);
+  EXPECT_NEAR(part("Servo").place.x(), x + 0.0109, 1e-12);
+  const double z = part("Servo").place.z();
+  QTest::keyClick(board(), Qt::Key_Up);
+  EXPECT_NEAR(part("Servo").place.z(), z + 0.001, 1e-12);
+}
+
+TEST_F(Bench, KeysChooseAndTakeOutParts) {
+  board()->setFocus();
+  QTest::keyClick(board(), Qt::Key_PageDown);
+  EXPECT_EQ(session.selection(), session.project().layout.parts.front().id);
+  QTest::keyClick(board(), Qt::Key_PageUp);
+  EXPECT_EQ(session.selection(), session.project().layout.parts.back().id);
+  const std::size_t before = session.project().layout.parts.size();
+  QTest::keyClick(board(), Qt::Key_Delete);
+  EXPECT_EQ(session.project().layout.parts.size(), before - 1);
+  EXPECT_EQ(session.selection(), 0u);
+  QTest::keyClick(window.get(), Qt::Key_Z, Qt::ControlModifier);
+  EXPECT_EQ(session.project().layout.parts.size(), before);
+}
+
+TEST_F(Bench, TheRulerSlidesTheSection) {
+  const QRectF ruler = board()->map().ruler_area();
+  const QPoint at(static_cast<int>(board()->map().x(0.2)), static_cast<int>(ruler.center().y()));
+  QTest::mouseClick(board(), Qt::LeftButton, {}, at);
+  EXPECT_NEAR(board()->station(), 0.2, 2e-3);
+  board()->setFocus();
+  QTest::keyClick(board(), Qt::Key_Period);
+  EXPECT_NEAR(board()->station(), 0.201, 2e-3);
+}
+
+TEST_F(Bench, TheBoardMapsThereAndBack) {
+  const BoardMap& m = board()->map();
+  for (const double x : {0.0, 0.31, 0.62}) {
+    EXPECT_NEAR(m.boat_x(m.profile(x, 0.05).x()), x, 1e-12);
+    EXPECT_NEAR(m.boat_z(m.profile(x, 0.05).y()), 0.05, 1e-12);
+    EXPECT_NEAR(m.boat_y(m.plan(x, -0.03).y()), -0.03, 1e-12);
+    EXPECT_EQ(m.profile(x, 0).x(), m.plan(x, 0).x());  // one ruler for both
+  }
+}
+
+RC_GTEST_PROP(LabelPlacer, LabelsNeverCoverEachOtherOrBlockedAreas, ()) {
+  QImage image(400, 300, QImage::Format_ARGB32);
+  QPainter painter(&image);
+  LabelPlacer placer(QRectF(0, 0, 400, 300));
+  const QRectF blocked(100, 100, 80, 60);
+  placer.block(blocked);
+  std::vector<QRectF> placed;
+  for (int i = 0; i < 25; ++i) {
+    const QPointF anchor(*rc::gen::inRange(0, 400), *rc::gen::inRange(0, 300));
+    const QRectF r = placer.place(painter, anchor, QString("Label %1").arg(i), {{0, 0}, {0, -14}, {0, 14}, {30, 0}});
+    if (r.isNull()) continue;
+    RC_ASSERT(!r.intersects(blocked));
+    for (const QRectF& other : placed) RC_ASSERT(!r.intersects(other));
+    placed.push_back(r);
+  }
+  RC_ASSERT(!placed.empty());
+}
+
+TEST(Look, TextKeepsItsContrastInBothLooks) {
+  const auto luminance = [](const QColor& c) {
+    const auto channel = [](double v) { return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+    return 0.2126 * channel(c.redF()) + 0.7152 * channel(c.greenF()) + 0.0722 * channel(c.blueF());
+  };
+  const auto contrast = [&](const QColor& a, const QColor& b) {
+    const double x = luminance(a), y = luminance(b);
+    return (std::max(x, y) + 0.05) / (std::min(x, y) + 0.05);
+  };
+  for (const bool dark : {false, true}) {
+    set_dark(dark);
+    const Look& l = look();
+    for (const QColor& ground : {l.paper, l.panel, l.card})
+      for (const QColor& text : {l.ink, l.muted, l.buoy_text, l.brass_text, l.reed_text, l.water_line}) EXPECT_GE(contrast(text, ground), 4.5) << dark << text.name().toStdString() << ground.name().toStdString();
+    EXPECT_GE(contrast(l.muted, l.stem), 4.5) << dark;
+    EXPECT_GE(contrast(l.ink, l.brass_fill), 4.5) << dark;
+  }
+  set_dark(false);
+}

@@ -1,0 +1,436 @@
+// Findings, inspector, stages, files and import through the real window.
+#include <QCheckBox>
+#include <QComboBox>
+#include <QListWidget>
+#include <QMenu>
+#include <QMessageBox>
+#include <QSignalSpy>
+#include <QStackedWidget>
+#include <QTimer>
+#include <QTreeWidget>
+#include <assimp/Importer.hpp>
+#include <assimp/Exporter.hpp>
+#include <assimp/postprocess.h>
+#include <assimp/scene.h>
+#include <set>
+
+#include "bench.h"
+#include "chart/righting_chart.h"
+#include "hull_import/import_page.h"
+#include "inspector/quantity_edit.h"
+#include "io/file.h"
+#include "io/mesh_file.h"
+#include "stem/stem.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+TEST_F(Bench, DoItMendsATrimFindingAndUndoBringsItBack) {
+  const Project before = session.project();
+  FindingRow* r = row("float.trim");
+  ASSERT_NE(r, nullptr);
+  auto* button = r->findChild<QPushButton*>("do_it");
+  EXPECT_TRUE(button->text().startsWith("Slide Battery 4S 5000"));
+  QTest::mouseClick(button, Qt::LeftButton);
+  settle();
+  EXPECT_LT(part("Battery").place.x(), before.layout.parts[0].place.x());
+  EXPECT_EQ(row("float.trim"), nullptr);
+  QTest::keyClick(window.get(), Qt::Key_Z, Qt::ControlModifier);
+  settle();
+  EXPECT_EQ(session.project(), before);
+  EXPECT_NE(row("float.trim"), nullptr);
+  QTest::keyClick(window.get(), Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+  settle();
+  EXPECT_EQ(row("float.trim"), nullptr);
+}
+
+TEST_F(Bench, ShowMeSelectsThePartAndTurnsToItsStage) {
+  session.perform({"", MovePart{part("Servo").id, part("Servo").place + Vec3(0, 0, -0.05)}});
+  settle();
+  FindingRow* r = row("layout.skin");
+  ASSERT_NE(r, nullptr);
+  QTest::mouseClick(r->findChild<QPushButton*>("show_me"), Qt::LeftButton);
+  EXPECT_EQ(session.selection(), part("Servo").id);
+  EXPECT_EQ(find<Stem>("stem")->stage(), Stage::layout);
+}
+
+TEST_F(Bench, PassedChecksAreShownWhenAsked) {
+  const auto visible_rows = [&] {
+    int n = 0;
+    for (FindingRow* r : window->findChildren<FindingRow*>()) n += r->isVisible();
+    return n;
+  };
+  const int few = visible_rows();
+  find<QCheckBox>("fine_too")->click();
+  settle();
+  EXPECT_EQ(visible_rows(), static_cast<int>(session.now().findings.size()));
+  EXPECT_GT(visible_rows(), few);
+}
+
+TEST_F(Bench, FieldsTakeUnitsAsTyped) {
+  session.select(part("Receiver").id);
+  settle();
+  type(find<QLineEdit>("part_x"), "4 1/2 in");
+  EXPECT_NEAR(part("Receiver").place.x(), 4.5 * 0.0254, 1e-12);
+  type(find<QLineEdit>("part_mass"), "1 oz");
+  EXPECT_NEAR(part("Receiver").mass, 0.028349523125, 1e-12);
+  type(find<QLineEdit>("part_measured"), "26.5");
+  EXPECT_NEAR(*part("Receiver").measured_mass, 0.0265, 1e-12);
+  type(find<QLineEdit>("part_measured"), "0");
+  EXPECT_FALSE(part("Receiver").measured_mass.has_value());
+  type(find<QLineEdit>("part_name"), "Rx");
+  EXPECT_EQ(part("Rx").kind, PartKind::receiver);
+}
+
+TEST_F(Bench, NonsenseSaysWhatWasExpectedAndKeepsTheOldValue) {
+  session.select(part("Receiver").id);
+  settle();
+  const Project before = session.project();
+  auto* x = find<QuantityEdit>("part_x");
+  const QString shown = x->text();
+  type(x, "about there");
+  EXPECT_TRUE(notice().contains("is not a length such as")) << notice().toStdString();
+  EXPECT_TRUE(notice().contains("old value stays"));
+  EXPECT_EQ(x->text(), shown);
+  EXPECT_EQ(session.project(), before);
+  type(find<QLineEdit>("part_length"), "-3 mm");
+  EXPECT_TRUE(notice().contains("wants a size above zero"));
+  EXPECT_EQ(session.project(), before);
+  type(find<QLineEdit>("part_mass"), "-5 g");
+  EXPECT_EQ(session.project(), before);
+}
+
+TEST_F(Bench, HullMeasuresAnswerOrAreRefusedWithTheReason) {
+  window->choose_stage(Stage::hull);
+  settle();
+  const double volume = session.now().hull->model.volume;
+  type(find<QLineEdit>("beam_m"), "230");
+  EXPECT_NEAR(session.project().hull.shape.beam, 0.23, 1e-12);
+  EXPECT_GT(session.now().hull->model.volume, volume);
+  const Project good = session.project();
+  type(find<QLineEdit>("deadrise_midships_rad"), "49");
+  EXPECT_TRUE(notice().contains("lifts the chine above the deck edge"));
+  EXPECT_EQ(session.project(), good);
+  EXPECT_TRUE(find<QLineEdit>("deadrise_midships_rad")->text().startsWith("20"));
+  EXPECT_FALSE(find<QLineEdit>("bilge_radius_m")->isVisible());  // not a measure of a deep V
+  auto* family = find<QComboBox>("hull_family");
+  family->setCurrentIndex(2);
+  emit family->activated(2);
+  settle();
+  EXPECT_EQ(session.project().hull.family, HullFamily::round_bilge);
+  EXPECT_NEAR(session.project().hull.shape.length, 0.62, 1e-12);
+  EXPECT_TRUE(find<QLineEdit>("bilge_radius_m")->isVisible());
+}
+
+TEST_F(Bench, StagesAreReachedByKeyAndMouseAndNeverLock) {
+  auto* stem = find<Stem>("stem");
+  for (int n = 1; n <= 9; ++n) {
+    QTest::keyClick(window.get(), static_cast<Qt::Key>(Qt::Key_0 + n), Qt::AltModifier);
+    EXPECT_EQ(static_cast<int>(stem->stage()), n);
+  }
+  QTest::mouseClick(stem, Qt::LeftButton, {}, stem->mark_rect(Stage::brief).center());
+  EXPECT_EQ(stem->stage(), Stage::brief);
+  EXPECT_TRUE(find<QLineEdit>("wanted_freeboard")->isVisible());
+  stem->setFocus();
+  QTest::keyClick(stem, Qt::Key_Down);
+  EXPECT_EQ(stem->stage(), Stage::hull);
+}
+
+TEST_F(Bench, TheBriefDecidesWhatIsWanted) {
+  window->choose_stage(Stage::brief);
+  settle();
+  EXPECT_EQ(finding("float.freeboard"), nullptr);
+  type(find<QLineEdit>("wanted_freeboard"), "90 mm");
+  EXPECT_NE(finding("float.freeboard"), nullptr);
+  type(find<QLineEdit>("trim_high"), "-3");
+  EXPECT_TRUE(notice().contains("above the lowest"));
+  auto* water = find<QComboBox>("boat_water");
+  const double freeboard = session.now().freeboard.least;
+  water->setCurrentIndex(1);
+  emit water->activated(1);
+  EXPECT_GT(session.now().freeboard.least, freeboard);  // salt water carries more
+}
+
+TEST_F(Bench, PartsComeAboardFromTheCatalogueByKeyboard) {
+  window->choose_stage(Stage::layout);
+  settle();
+  const std::size_t before = session.project().layout.parts.size();
+  auto* search = find<QLineEdit>("catalogue_search");
+  search->setFocus();
+  QTest::keyClicks(search, "foam 200");
+  auto* list = find<QListWidget>("catalogue");
+  ASSERT_EQ(list->count(), 1);
+  find<QPushButton>("add_part")->setFocus();
+  QTest::keyClick(find<QPushButton>("add_part"), Qt::Key_Space);
+  settle();
+  ASSERT_EQ(session.project().layout.parts.size(), before + 1);
+  const Part& foam = session.project().layout.parts.back();
+  EXPECT_EQ(foam.kind, PartKind::foam);
+  EXPECT_EQ(session.selection(), foam.id);
+  EXPECT_TRUE(session.now().fit(foam.id)->skin.inside);
+  QTest::keyClicks(search, " nothing like it");
+  find<QPushButton>("add_part")->click();
+  EXPECT_TRUE(notice().contains("No part of the catalogue"));
+}
+
+TEST_F(Bench, TheMassBudgetSelectsAndAddsUp) {
+  window->choose_stage(Stage::layout);
+  settle();
+  auto* budget = find<QTreeWidget>("budget");
+  EXPECT_EQ(budget->topLevelItemCount(), static_cast<int>(session.now().mass.items.size()));
+  EXPECT_TRUE(budget->topLevelItem(0)->text(0).startsWith("Battery"));  // heaviest first
+  const QRect r = budget->visualItemRect(budget->topLevelItem(0));
+  QTest::mouseClick(budget->viewport(), Qt::LeftButton, {}, r.center());
+  EXPECT_EQ(session.selection(), part("Battery").id);
+}
+
+TEST_F(Bench, FittingsAreAddedChangedAndTakenOut) {
+  window->choose_stage(Stage::layout);
+  settle();
+  auto* add = find<QPushButton>("add_fitting");
+  const std::size_t bulkheads = session.project().hull.bulkheads.size();
+  add->menu()->actions().at(2)->trigger();
+  ASSERT_EQ(session.project().hull.bulkheads.size(), bulkheads + 1);
+  const Id id = session.project().hull.bulkheads.back().id;
+  session.select(id);
+  settle();
+  type(find<QLineEdit>("fitting_name"), "Motor bulkhead");
+  EXPECT_EQ(session.project().hull.bulkheads.back().name, "Motor bulkhead");
+  for (QuantityEdit* e : find<QStackedWidget>("inspector")->currentWidget()->findChildren<QuantityEdit*>())
+    if (e->isVisible()) type(e, "350 mm");
+  EXPECT_NEAR(session.project().hull.bulkheads.back().x, 0.35, 1e-12);
+  EXPECT_NE(finding("layout.bulkhead"), nullptr);
+  action("Take out what is selected")->trigger();
+  EXPECT_EQ(session.project().hull.bulkheads.size(), bulkheads);
+  // A rail tells who stood on it.
+  session.select(session.project().layout.rails[0].id);
+  settle();
+  action("Take out what is selected")->trigger();
+  EXPECT_TRUE(notice().contains("Battery 4S 5000"));
+}
+
+TEST_F(Bench, SlidingAndBallastAnswerTheQuestionsTurnedRound) {
+  window->choose_stage(Stage::flotation);
+  settle();
+  type(find<QLineEdit>("wanted_trim"), "0.2");
+  find<QPushButton>("slide_for_trim")->click();
+  EXPECT_NEAR(degrees(session.now().flotation.plane.attitude.trim), 0.2, 0.01);
+  session.select(0);
+  settle();
+  type(find<QLineEdit>("wanted_waterline"), "55 mm");
+  type(find<QLineEdit>("ballast_height"), "12 mm");
+  find<QPushButton>("add_ballast")->click();
+  EXPECT_NEAR(session.now().flotation.plane.z_at(0.2), 0.055, 1e-6);
+  EXPECT_NEAR(session.now().flotation.plane.attitude.trim, 0.0, 1e-6);
+  EXPECT_EQ(session.project().layout.parts.back().kind, PartKind::ballast);
+  session.undo();
+  session.select(0);
+  settle();
+  type(find<QLineEdit>("wanted_waterline"), "10 mm");
+  find<QPushButton>("add_ballast")->click();
+  EXPECT_TRUE(notice().contains("too heavy"));
+}
+
+TEST_F(Bench, UnitsSwitchEverywhere) {
+  session.select(part("Battery").id);
+  settle();
+  EXPECT_EQ(find<QLineEdit>("part_length")->text(), "138.0 mm");
+  action("Inch")->trigger();
+  settle();
+  EXPECT_EQ(find<QLineEdit>("part_length")->text(), "5.433 in");
+  EXPECT_TRUE(row("float.cg")->findChild<QLabel*>("finding_text")->text().contains(" in from the transom"));
+  action("Metric")->trigger();
+  EXPECT_EQ(find<QLineEdit>("part_length")->text(), "138.0 mm");
+}
+
+TEST_F(Bench, APinnedStateStaysUntilUnpinned) {
+  QTest::keyClick(window.get(), Qt::Key_P, Qt::ControlModifier);
+  ASSERT_NE(session.pinned(), nullptr);
+  const double mass = session.pinned()->mass.total;
+  session.perform({"", RemovePart{part("Sonar").id}});
+  EXPECT_EQ(session.pinned()->mass.total, mass);
+  EXPECT_LT(session.now().mass.total, mass);
+  action("Unpin")->trigger();
+  EXPECT_EQ(session.pinned(), nullptr);
+}
+
+TEST_F(Bench, TheRightingArmOpensFollowsAndCloses) {
+  auto* chart = find<RightingChart>("righting_chart");
+  QTest::keyClick(window.get(), Qt::Key_R);
+  settle();
+  ASSERT_TRUE(chart->isVisible());
+  const QString words = find<QLabel>("righting_words")->text();
+  EXPECT_TRUE(words.contains("vanishes at"));
+  session.perform({"", MovePart{part("ESC").id, part("ESC").place + Vec3(0, 0, -0.03)}});
+  settle();
+  EXPECT_NE(find<QLabel>("righting_words")->text(), words);
+  QTest::keyClick(window.get(), Qt::Key_R);
+  EXPECT_FALSE(chart->isVisible());
+}
+
+TEST_F(Bench, SavesOpensAndAsksBeforeLosingChanges) {
+  const QString path = folder.filePath("d.plucky");
+  session.perform({"", Rename{"Dabchick the second"}});
+  EXPECT_TRUE(session.modified());
+  ASSERT_TRUE(session.save(path));
+  EXPECT_FALSE(session.modified());
+  const Project saved = session.project();
+  session.perform({"", RemovePart{part("Sonar").id}});
+  QTimer::singleShot(0, [] {
+    auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+    ASSERT_NE(box, nullptr);
+    box->button(QMessageBox::Cancel)->click();
+  });
+  EXPECT_FALSE(window->close());
+  EXPECT_TRUE(session.open(path));
+  EXPECT_EQ(session.project(), saved);
+  EXPECT_FALSE(session.can_undo());
+}
+
+TEST_F(Bench, ABadFileLeavesBoatAndScreenAsTheyWere) {
+  const QString path = folder.filePath("bad.plucky");
+  write_file_atomically(path.toStdString(), "this is no boat");
+  const Project before = session.project();
+  EXPECT_FALSE(session.open(path));
+  EXPECT_TRUE(notice().contains("bad.plucky"));
+  EXPECT_EQ(session.project(), before);
+}
+
+namespace {
+
+/// Reads a hull through the window and waits for the import page.
+ImportPage* import_and_wait(MainWindow& window, const QString& path) {
+  auto* page = window.findChild<ImportPage*>();
+  auto* job = window.findChild<ImportJob*>();
+  QSignalSpy done(job, &ImportJob::finished), failed(job, &ImportJob::failed);
+  window.import_hull(path);
+  for (int i = 0; i < 200 && done.isEmpty() && failed.isEmpty(); ++i) QTest::qWait(20);
+  QApplication::processEvents();
+  return page;
+}
+
+}  // namespace
+
+TEST_F(Bench, AHullOfAnotherToolImportsFloatsTakesPartsSavesAndOpensAgain) {
+  // Written by Assimp from our own skin, turned so that its axes are foreign: millimetres, y ahead.
+  const TriangleMesh skin = build_hull(demo_fleet()[1].hull).skin;
+  TriangleMesh foreign = skin;
+  for (Vec3& v : foreign.vertices) v = Vec3(-v.y(), v.x(), v.z());
+  const std::string ours = folder.filePath("ours.obj").toStdString(), theirs = folder.filePath("theirs.stl").toStdString();
+  TriangleMesh mm = foreign;
+  for (Vec3& v : mm.vertices) v *= 1000.0;
+  write_file_atomically(ours, write_obj(mm));
+  Assimp::Importer importer;
+  const aiScene* scene = importer.ReadFile(ours, aiProcess_Triangulate);
+  ASSERT_NE(scene, nullptr) << importer.GetErrorString();
+  ASSERT_EQ(Assimp::Exporter().Export(scene, "stl", theirs), AI_SUCCESS);
+
+  ImportPage* page = import_and_wait(*window, QString::fromStdString(theirs));
+  ASSERT_TRUE(page->isVisible());
+  EXPECT_EQ(find<QComboBox>("import_unit")->currentText(), "millimetre");
+  EXPECT_EQ(find<QComboBox>("import_forward")->currentText(), "+y");
+  EXPECT_EQ(find<QComboBox>("import_up")->currentText(), "+z");
+  QTest::mouseClick(find<QPushButton>("import_use"), Qt::LeftButton);
+  settle();
+  ASSERT_EQ(session.project().hull.family, HullFamily::imported);
+  EXPECT_NEAR(session.now().hull->model.length(), 0.54, 1e-5);
+  EXPECT_NEAR(session.now().hull->model.volume, signed_volume(skin), 1e-3 * signed_volume(skin));
+  EXPECT_EQ(session.now().flotation.status, FloatStatus::afloat);
+  EXPECT_FALSE(page->isVisible());
+
+  window->choose_stage(Stage::layout);
+  settle();
+  QTest::keyClicks(find<QLineEdit>("catalogue_search"), "ballast 50");
+  find<QPushButton>("add_part")->click();
+  settle();
+  EXPECT_TRUE(part("Lead ballast, 50 g").id != 0);
+  const QString path = folder.filePath("foreign.plucky");
+  ASSERT_TRUE(session.save(path));
+  const Assessment before = session.now();
+  ASSERT_TRUE(session.open(path));
+  EXPECT_EQ(*session.project().hull.mesh, *before.project.hull.mesh);
+  EXPECT_EQ(session.now().flotation.plane, before.flotation.plane);
+  EXPECT_EQ(session.project().layout, before.project.layout);
+}
+
+TEST_F(Bench, AnOpenTubIsReportedRepairedAndUsed) {
+  TriangleMesh tub = build_hull(demo_fleet()[1].hull).skin;
+  const std::size_t all = tub.triangles.size();
+  std::erase_if(tub.triangles, [&](const Triangle& t) { return tub.vertices[t[0]].z() > 0.07 && tub.vertices[t[1]].z() > 0.07 && tub.vertices[t[2]].z() > 0.07; });
+  ASSERT_LT(tub.triangles.size(), all);
+  const QString path = folder.filePath("tub.stl");
+  write_file_atomically(path.toStdString(), write_stl(tub));
+  ImportPage* page = import_and_wait(*window, path);
+  ASSERT_TRUE(page->isVisible());
+  EXPECT_TRUE(find<QLabel>("import_report")->text().contains("open edges"));
+  find<QCheckBox>("repair_large")->setChecked(true);
+  auto* job = window->findChild<ImportJob*>();
+  QSignalSpy done(job, &ImportJob::finished);
+  find<QPushButton>("import_repair")->click();
+  for (int i = 0; i < 200 && done.isEmpty(); ++i) QTest::qWait(20);
+  settle();
+  EXPECT_TRUE(find<QLabel>("import_told")->text().contains("Closed 1 hole"));
+  find<QPushButton>("import_use")->click();
+  settle();
+  EXPECT_EQ(session.now().flotation.status, FloatStatus::afloat);
+  EXPECT_TRUE(session.now().hull->mesh.closed());
+}
+
+TEST_F(Bench, ABrokenMeshIsAnsweredInWordsAndACancelledOneForgotten) {
+  const Project before = session.project();
+  const QString path = folder.filePath("broken.stl");
+  write_file_atomically(path.toStdString(), "solid x\nfacet normal 0 0 0\n");
+  import_and_wait(*window, path);
+  EXPECT_TRUE(notice().contains("broken.stl")) << notice().toStdString();
+  EXPECT_EQ(session.project(), before);
+  write_file_atomically(path.toStdString(), write_stl(sphere(0.3, 200, 300)));
+  window->import_hull(path);
+  ASSERT_TRUE(find<QPushButton>("cancel_job")->isVisible());
+  QTest::mouseClick(find<QPushButton>("cancel_job"), Qt::LeftButton);
+  EXPECT_TRUE(notice().contains("cancelled"));
+  QTest::qWait(400);
+  EXPECT_FALSE(window->findChild<ImportPage*>()->isVisible());
+  EXPECT_EQ(session.project(), before);
+}
+
+TEST_F(Bench, TheWholeFleetComesToTheBench) {
+  ASSERT_EQ(demo_fleet().size(), 4u);
+  for (const Project& p : demo_fleet()) {
+    session.adopt(p, {});
+    settle();
+    EXPECT_EQ(session.now().flotation.status, FloatStatus::afloat) << p.name;
+    EXPECT_TRUE(session.now().flotation.upright()) << p.name;
+    for (const Finding& f : session.now().findings)
+      if (f.stage == Stage::layout) {
+        EXPECT_LT(f.severity, Severity::stop) << p.name << ": " << f.text;
+      }
+    EXPECT_TRUE(window->windowTitle().startsWith(QString::fromStdString(p.name)));
+  }
+}
+
+TEST_F(Bench, EveryActionHasWordsAndNoShortcutIsTakenTwice) {
+  std::set<QString> taken;
+  int actions = 0;
+  for (QAction* a : window->findChildren<QAction*>()) {
+    if (a->isSeparator() || a->menu()) continue;
+    ++actions;
+    EXPECT_FALSE(a->text().isEmpty());
+    if (!a->shortcut().isEmpty()) {
+      EXPECT_TRUE(taken.insert(a->shortcut().toString()).second) << a->shortcut().toString().toStdString();
+    }
+  }
+  EXPECT_GT(actions, 30);
+}
+
+TEST_F(Bench, FieldsAndListsHaveAccessibleNames) {
+  for (int n = 1; n <= 9; ++n) {
+    window->choose_stage(static_cast<Stage>(n));
+    settle();
+    for (QWidget* w : window->findChildren<QWidget*>()) {
+      const bool named = qobject_cast<QLineEdit*>(w) || qobject_cast<QComboBox*>(w) || qobject_cast<QTreeWidget*>(w) || qobject_cast<QListWidget*>(w);
+      if (named && w->isVisible() && w->focusPolicy() != Qt::NoFocus && !w->objectName().startsWith("qt_")) {
+        EXPECT_FALSE(w->accessibleName().isEmpty()) << w->objectName().toStdString();
+      }
+    }
+  }
+}
