@@ -106,18 +106,44 @@ std::optional<double> number_of(std::string_view s) {
 
 }  // namespace
 
-Shown show(const Quantity& q, UnitSystem system) {
-  const Unit& unit = units_of(q.dimension)[system == UnitSystem::metric ? 0 : 1];
+namespace {
+
+const Unit& shown_unit(Dimension dimension, UnitSystem system) {
+  return units_of(dimension)[system == UnitSystem::metric ? 0 : 1];
+}
+
+Shown with_decimals(const Quantity& q, const Unit& unit, int decimals) {
   double value = q.si / unit.si;
-  int decimals = unit.decimals;
-  if (q.dimension == Dimension::mass && system == UnitSystem::metric && std::abs(value) >= 1000.0) decimals = 0;
-  if (q.dimension == Dimension::none && value != std::floor(value)) decimals = 3;
   // No "-0.0": rounding decides the sign.
   const double step = std::pow(10.0, -decimals);
   if (std::abs(value) < 0.5 * step) value = 0.0;
   std::string text = fmt::format("{:.{}f}", value, decimals);
   if (text.starts_with('-')) text = "\u2212" + text.substr(1);
   return {text, unit.name};
+}
+
+}  // namespace
+
+Shown show(const Quantity& q, UnitSystem system) {
+  const Unit& unit = shown_unit(q.dimension, system);
+  const double value = q.si / unit.si;
+  int decimals = unit.decimals;
+  if (q.dimension == Dimension::mass && system == UnitSystem::metric && std::abs(value) >= 1000.0) decimals = 0;
+  if (q.dimension == Dimension::none && value != std::floor(value)) decimals = 3;
+  return with_decimals(q, unit, decimals);
+}
+
+Shown show_in_words(const Quantity& q, UnitSystem system) {
+  const Unit& unit = shown_unit(q.dimension, system);
+  const double value = std::abs(q.si / unit.si);
+  int decimals = unit.decimals;
+  switch (q.dimension) {
+    case Dimension::length: decimals = system == UnitSystem::inch ? 2 : value >= 100.0 ? 0 : 1; break;
+    case Dimension::mass: decimals = value >= 100.0 ? 0 : 1; break;
+    case Dimension::ratio: decimals = 0; break;
+    default: break;
+  }
+  return with_decimals(q, unit, decimals);
 }
 
 double parse_quantity(std::string_view text, Dimension dimension, UnitSystem system) {
@@ -158,7 +184,7 @@ std::string fill_in(const std::string& text, const std::vector<Quantity>& values
     std::size_t index = values.size();
     if (close != std::string::npos) std::from_chars(text.data() + i + 1, text.data() + close, index);
     if (index < values.size()) {
-      out += show(values[index], system).joined();
+      out += show_in_words(values[index], system).joined();
       i = close;
     } else {
       out += text[i];

@@ -24,7 +24,10 @@ struct Shown {
 /// system; without a unit the system's own is meant. Throws InvalidInput saying what was expected.
 [[nodiscard]] double parse_quantity(std::string_view text, Dimension dimension, UnitSystem system);
 
-/// Fills {0}, {1}, ... of a finding's text with shown quantities.
+/// The same for a sentence: no more digits than a reader can use ("263 mm", "42 %").
+[[nodiscard]] Shown show_in_words(const Quantity& q, UnitSystem system);
+
+/// Fills {0}, {1}, ... of a finding's text with quantities as show_in_words() gives them.
 [[nodiscard]] std::string fill_in(const std::string& text, const std::vector<Quantity>& values, UnitSystem system);
 
 }  // namespace plucky

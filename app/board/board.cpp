@@ -78,6 +78,7 @@ void Board::paintEvent(QPaintEvent*) {
   paint_rails(c);
   paint_parts(c);
   paint_water_front(c);
+  label_hatches(c);
   paint_marks(c);
   paint_ruler(c);
   paint_section(c);
@@ -145,7 +146,7 @@ void Board::drag_part(const QPointF& at, bool snap) {
   else place.y() -= moved.y();
   guide_ = {off, off};
   if (snap && part->rail == 0) place = snapped(*part, place);
-  session_->preview({QString("%1 %2 \u2192 %3").arg(QString::fromStdString(part->name), session_->shown(length_quantity(grabbed_.x())), session_->shown(length_quantity(place.x()))).toStdString(),
+  session_->preview({QString("%1 %2 \u2192 %3").arg(QString::fromStdString(part->name), session_->in_words(length_quantity(grabbed_.x())), session_->in_words(length_quantity(place.x()))).toStdString(),
                      MovePart{part->id, place}});
 }
 

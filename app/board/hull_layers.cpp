@@ -67,10 +67,6 @@ void paint_fittings(Canvas& c) {
     const QPointF b = c.map.profile(h.x + h.length, hull.deck_height(h.x + h.length, h.y) + h.coaming);
     p.setPen(QPen(l.reed, 4.0, Qt::SolidLine, Qt::FlatCap));
     p.drawLine(a, b);
-    p.setFont(ui_font(8.5, QFont::Medium));
-    p.setPen(l.reed_text);
-    const QString text = QString("%1 %2 \u00d7 %3").arg(QString::fromStdString(h.name), c.session.shown(length_quantity(h.length)), c.session.shown(length_quantity(h.width)));
-    c.labels.place(p, b, text, {{-60, -13}, {-140, -13}, {40, -13}});
   }
   for (const Cabin& k : design.cabins) {
     const double z0 = hull.deck_height(k.x, 0.0), z1 = hull.deck_height(k.x + k.length, 0.0);
@@ -108,6 +104,17 @@ void paint_fittings(Canvas& c) {
 }
 
 }  // namespace
+
+void label_hatches(Canvas& c) {
+  c.painter.setFont(ui_font(8.5, QFont::Medium));
+  c.painter.setPen(look().reed_text);
+  for (const Hatch& h : c.session.project().hull.hatches) {
+    const double x = h.x + h.length;
+    const QPointF end = c.map.profile(x, c.a().hull->model.deck_height(x, h.y) + h.coaming);
+    const QString text = QString("%1 %2 \u00d7 %3").arg(QString::fromStdString(h.name), c.session.in_words(length_quantity(h.length)), c.session.in_words(length_quantity(h.width)));
+    c.labels.place(c.painter, end, text, {{-60, -13}, {-140, -13}, {40, -13}});
+  }
+}
 
 void paint_water(Canvas& c) {
   c.painter.fillRect(QRectF(0, 0, c.map.profile_area().width(), c.map.plan_area().bottom()), look().paper);
@@ -160,7 +167,7 @@ void paint_water_front(Canvas& c) {
   p.setPen(l.water_line);
   const double right = c.map.x(c.a().hull->model.box.high.x());
   const QPointF anchor(right - 10, c.map.profile(0, c.a().flotation.plane.z_at(c.map.boat_x(right))).y());
-  c.labels.place(p, anchor, QObject::tr("water at rest, trim %1 %2").arg(c.session.shown(angle_quantity(std::abs(at.trim))), side),
+  c.labels.place(p, anchor, QObject::tr("water at rest, trim %1 %2").arg(c.session.in_words(angle_quantity(std::abs(at.trim))), side),
                  {{0, 14}, {0, 28}, {-60, 42}});
 }
 

@@ -44,7 +44,7 @@ void paint_cg(Canvas& c) {
   p.setFont(ui_font(9.5, QFont::Bold));
   p.setPen(good ? l.reed_text : l.buoy_text);
   c.labels.place(p, QPointF(at.x(), top),
-                 QString("CG %1 \u00b7 %2 %").arg(c.session.shown(length_quantity(cg.x() - box.low.x())), QString::number(100.0 * (cg.x() - box.low.x()) / a.hull->model.length(), 'f', 0)),
+                 QString("CG %1 \u00b7 %2 %").arg(c.session.in_words(length_quantity(cg.x() - box.low.x())), QString::number(100.0 * (cg.x() - box.low.x()) / a.hull->model.length(), 'f', 0)),
                  {{0, -16}, {60, -16}, {-60, -16}});
   cross(p, at, colour);
   cross(p, c.map.plan(cg.x(), cg.y()), colour);
@@ -67,7 +67,7 @@ void paint_freeboards(Canvas& c) {
     p.drawLine(foot - QPointF(4, 0), foot + QPointF(4, 0));
     p.setPen(value < a.project.brief.wanted_freeboard ? l.buoy_text : l.ink);
     const double middle = 0.5 * (top.y() + foot.y());
-    c.labels.place(p, QPointF(top.x(), middle), c.session.shown(length_quantity(value)), {{label_dx, 0}, {-label_dx, 0}});
+    c.labels.place(p, QPointF(top.x(), middle), c.session.in_words(length_quantity(value)), {{label_dx, 0}, {-label_dx, 0}});
   };
   measure(edge[0], a.freeboard.stern, 8.0, 30.0);
   measure(edge[last], a.freeboard.bow, -3.0, 32.0);
@@ -149,7 +149,7 @@ void paint_section(Canvas& c) {
   p.drawRoundedRect(card, 6, 6);
   p.setFont(ui_font(8.5, QFont::DemiBold));
   p.setPen(l.muted);
-  p.drawText(card.adjusted(9, 6, -6, 0), Qt::AlignTop | Qt::AlignLeft, QObject::tr("Section at %1").arg(c.session.shown(length_quantity(c.station - hull.box.low.x()))));
+  p.drawText(card.adjusted(9, 6, -6, 0), Qt::AlignTop | Qt::AlignLeft, QObject::tr("Section at %1").arg(c.session.in_words(length_quantity(c.station - hull.box.low.x()))));
   const QRectF room = card.adjusted(10, 26, -10, -10);
   const double beam = hull.beam(), low = hull.box.low.z(), height = hull.box.size().z();
   const double scale = std::min(room.width() / beam, room.height() / (1.15 * height));

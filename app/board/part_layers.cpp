@@ -92,8 +92,8 @@ void paint_parts(Canvas& c) {
   c.painter.setPen(look().brass_text);
   c.labels.place(c.painter, QPointF(plan.center().x(), plan.bottom()),
                  QObject::tr("%1: %2 aft, %3 forward left")
-                     .arg(QString::fromStdString(rail->name), c.session.shown(length_quantity(selected->place.x() - rail->from)),
-                          c.session.shown(length_quantity(rail->to - selected->place.x()))),
+                     .arg(QString::fromStdString(rail->name), c.session.in_words(length_quantity(selected->place.x() - rail->from)),
+                          c.session.in_words(length_quantity(rail->to - selected->place.x()))),
                  {{0, 12}, {0, 24}, {0, -plan.height() - 12}});
 }
 

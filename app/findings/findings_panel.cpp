@@ -14,9 +14,9 @@ namespace plucky::app {
 
 FindingRow::FindingRow(QWidget* parent) : QWidget(parent) {
   setProperty("plain", true);
-  auto* row = new QHBoxLayout(this);
-  row->setContentsMargins(30, 2, 12, 2);
-  row->setSpacing(8);
+  row_ = new QBoxLayout(QBoxLayout::LeftToRight, this);
+  row_->setContentsMargins(30, 2, 12, 2);
+  row_->setSpacing(4);
   auto* words = new QVBoxLayout;
   words->setSpacing(0);
   text_ = new QLabel(this);
@@ -28,14 +28,18 @@ FindingRow::FindingRow(QWidget* parent) : QWidget(parent) {
   source_->setWordWrap(true);
   words->addWidget(text_);
   words->addWidget(source_);
-  row->addLayout(words, 1);
+  row_->addLayout(words, 1);
   show_ = new QPushButton(tr("Show me"), this);
   show_->setProperty("quiet", true);
   show_->setObjectName("show_me");
   do_ = new QPushButton(this);
   do_->setObjectName("do_it");
-  row->addWidget(show_, 0, Qt::AlignVCenter);
-  row->addWidget(do_, 0, Qt::AlignVCenter);
+  auto* buttons = new QHBoxLayout;
+  buttons->setSpacing(8);
+  buttons->addStretch();
+  buttons->addWidget(show_, 0, Qt::AlignVCenter);
+  buttons->addWidget(do_, 0, Qt::AlignVCenter);
+  row_->addLayout(buttons);
   connect(show_, &QPushButton::clicked, this, &FindingRow::show_clicked);
   connect(do_, &QPushButton::clicked, this, &FindingRow::do_clicked);
 }
@@ -52,6 +56,12 @@ void FindingRow::show_finding(const Session& session, const Finding& finding) {
   if (finding.remedy) do_->setText(session.shown(finding.remedy->label, finding.remedy_values));
   setVisible(true);
   update();
+}
+
+void FindingRow::resizeEvent(QResizeEvent* event) {
+  QWidget::resizeEvent(event);
+  // Buttons go below the sentence where they would squeeze it.
+  row_->setDirection(width() < 720 ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
 }
 
 void FindingRow::paintEvent(QPaintEvent* event) {

@@ -6,6 +6,7 @@
 
 #include "session/session.h"
 
+class QBoxLayout;
 class QLabel;
 class QPushButton;
 class QVBoxLayout;
@@ -51,8 +52,10 @@ class FindingRow : public QWidget {
 
  protected:
   void paintEvent(QPaintEvent* event) override;
+  void resizeEvent(QResizeEvent* event) override;
 
  private:
+  QBoxLayout* row_;
   Finding finding_;
   QLabel* text_;
   QLabel* source_;

@@ -85,8 +85,8 @@ void HullPage::refresh() {
   const HullDesign& h = session_->project().hull;
   const Assessment& a = session_->now();
   const auto number = [](double v) { return QString::number(v, 'f', 3); };
-  title_->setText(QString::fromStdString(family_name(h.family)));
   const bool imported = h.family == HullFamily::imported;
+  title_->setText(imported ? tr("Hull from a file") : tr("Hull"));
   set_row_visible(source_, imported);
   source_->setText(QString::fromStdString(h.mesh_source));
   const auto it = std::find(std::begin(families), std::end(families), h.family);

@@ -57,6 +57,7 @@ class Session : public QObject {
   [[nodiscard]] UnitSystem units() const { return units_; }
   void set_units(UnitSystem units);
   [[nodiscard]] QString shown(const Quantity& q) const { return QString::fromStdString(show(q, units_).joined()); }
+  [[nodiscard]] QString in_words(const Quantity& q) const { return QString::fromStdString(show_in_words(q, units_).joined()); }
   [[nodiscard]] QString shown(const std::string& text, const std::vector<Quantity>& values) const {
     return QString::fromStdString(fill_in(text, values, units_));
   }

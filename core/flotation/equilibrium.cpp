@@ -238,8 +238,9 @@ bool stable(const Problem& problem, const Balance& b) {
 /// Rolls from the unstable balance to the side it falls to, until the righting arm holds it.
 std::optional<Balance> roll_to_rest(Problem& problem, const Balance& from) {
   const double step = radians(4.0);
-  const double side = from.port > 0.0 ? 1.0 : -1.0;  // weight off centre decides; else starboard would do as well
-  for (const double direction : {-side, side}) {
+  // Buoyancy to port of the weight rolls it to starboard; with neither, starboard does as well as port.
+  const double side = from.port >= 0.0 ? 1.0 : -1.0;
+  for (const double direction : {side, -side}) {
     WaterPlane plane = from.plane;
     double heel = plane.attitude.heel, last = heel;
     for (int i = 0; i < 46; ++i, last = heel) {

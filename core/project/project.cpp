@@ -18,10 +18,10 @@ struct TypeName {
   const char* key;
   const char* name;
 };
-constexpr std::array types{TypeName{BoatType::shaft_monohull, "shaft_monohull", "monohull with shaft"},
-                           TypeName{BoatType::air_sled, "air_sled", "air-propelled sled"},
+constexpr std::array types{TypeName{BoatType::shaft_monohull, "shaft_monohull", "monohull, shaft"},
+                           TypeName{BoatType::air_sled, "air_sled", "air sled"},
                            TypeName{BoatType::jet, "jet", "jet boat"},
-                           TypeName{BoatType::displacement, "displacement", "displacement boat"}};
+                           TypeName{BoatType::displacement, "displacement", "displacement"}};
 
 }  // namespace
 
