@@ -77,6 +77,24 @@ void paint_freeboards(Canvas& c) {
   if (least.x() > edge[0].x() + 0.08 * length && least.x() < edge[last].x() - 0.08 * length) measure(least, a.freeboard.least, 0.0, 30.0);
 }
 
+/// Distance between figures on the ruler, m, at least about 44 pixels, and how many small steps make it.
+std::pair<double, int> ruler_step(bool metric, double scale) {
+  struct Step {
+    double unit;
+    int parts;
+  };
+  static constexpr Step mm[] = {{0.010, 5}, {0.020, 4}, {0.050, 5}, {0.100, 5}, {0.200, 4}, {0.500, 5}, {1.0, 5}};
+  static constexpr Step inches[] = {{0.25, 4}, {0.5, 4}, {1, 4}, {2, 4}, {3, 3}, {6, 6}, {12, 6}, {24, 6}, {48, 8}};
+  if (metric) {
+    for (const Step& s : mm)
+      if (s.unit * scale >= 44.0) return {s.unit, s.parts};
+    return {2.0, 4};
+  }
+  for (const Step& s : inches)
+    if (s.unit * 0.0254 * scale >= 44.0) return {s.unit * 0.0254, s.parts};
+  return {96 * 0.0254, 8};
+}
+
 }  // namespace
 
 void paint_marks(Canvas& c) {
@@ -102,21 +120,16 @@ void paint_ruler(Canvas& c) {
   const double length = box.size().x(), zero = box.low.x();
   const bool metric = c.session.units() == UnitSystem::metric;
   const double unit = metric ? 0.001 : 0.0254;
-  // Steps that leave about 60 pixels between figures.
-  double step = metric ? 0.01 : 0.0254 / 4;
-  for (const double s : {2.0, 2.5, 2.0, 2.0, 2.5, 2.0, 2.0}) {
-    if (step * c.map.scale() >= 55.0) break;
-    step *= s;
-  }
+  const auto [step, parts] = ruler_step(metric, c.map.scale());
   const double y = area.top() + 21;
   p.setPen(QPen(l.ink, 1.4));
   p.drawLine(QPointF(c.map.x(zero), y), QPointF(c.map.x(zero + length), y));
   p.setFont(ui_font(8.5, QFont::DemiBold));
-  for (int i = 0; i * step / 5 <= length + 1e-9; ++i) {
-    const double x = zero + i * step / 5;
-    const bool major = i % 5 == 0;
+  for (int i = 0; i * step / parts <= length + 1e-9; ++i) {
+    const double x = zero + i * step / parts;
+    const bool major = i % parts == 0;
     p.drawLine(QPointF(c.map.x(x), y), QPointF(c.map.x(x), y + (major ? 8 : 4)));
-    if (major) p.drawText(QRectF(c.map.x(x) - 30, y + 8, 60, 15), Qt::AlignCenter, QString::number(i / 5 * step / unit, 'g', 4));
+    if (major) p.drawText(QRectF(c.map.x(x) - 30, y + 8, 60, 15), Qt::AlignCenter, QString::number(i / parts * step / unit, 'g', 4));
   }
   p.setFont(ui_font(8));
   p.setPen(l.muted);

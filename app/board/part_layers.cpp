@@ -41,7 +41,8 @@ void label_part(Canvas& c, const Part& part, const QRectF& r) {
   const QString name = QString::fromStdString(part.name);
   const QFontMetricsF m(p.font());
   const bool fits = m.horizontalAdvance(name) + 8 <= r.width() && m.height() <= r.height();
-  if (fits && !c.labels.place(p, r.center(), name, {{0, 0}, {0.22 * r.width(), 0}, {-0.22 * r.width(), 0}, {0, -0.5 * r.height() + 8}, {0, 0.5 * r.height() - 8}}, true).isNull()) return;
+  const double aside = std::max(0.0, 0.5 * (r.width() - m.horizontalAdvance(name)) - 4.0);
+  if (fits && !c.labels.place(p, r.center(), name, {{0, 0}, {aside, 0}, {-aside, 0}, {0, -0.5 * r.height() + 8}, {0, 0.5 * r.height() - 8}}, true).isNull()) return;
   const double up = -0.5 * r.height() - 9, down = 0.5 * r.height() + 9;
   c.labels.place(p, r.center(), name, {{0, up}, {0, down}, {24, up}, {-24, up}, {24, down}, {-24, down}});
 }

@@ -83,7 +83,7 @@ void ImportPage::show_mesh(std::shared_ptr<const ImportedMesh> mesh) {
 void ImportPage::refresh() {
   if (!mesh_) return;
   const MeshReport& r = mesh_->report;
-  file_->setText(tr("%1: %2, %3 triangles, %4 shells").arg(mesh_->path.section('/', -1), QString::fromStdString(mesh_->file.format)).arg(r.triangles).arg(r.shells));
+  file_->setText(tr("%1: %2, %3 triangles in %4").arg(mesh_->path.section('/', -1), QString::fromStdString(mesh_->file.format)).arg(r.triangles).arg(r.shells == 1 ? tr("one shell") : tr("%1 shells").arg(r.shells)));
   QStringList words;
   for (const std::string& s : describe(r)) words << QString::fromStdString(s);
   report_->setText(words.join("\n"));

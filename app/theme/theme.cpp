@@ -78,7 +78,8 @@ QString style_sheet(const Look& l) {
     QLineEdit, QComboBox, QPlainTextEdit, QListWidget, QTreeWidget { background: %5; border: 1px solid %6; border-radius: 5px; padding: 3px 7px; selection-background-color: %8; selection-color: %2; }
     QLineEdit:focus, QComboBox:focus, QListWidget:focus, QTreeWidget:focus { border: 1px solid %8; }
     QLineEdit:disabled, QLineEdit:read-only { background: transparent; color: %7; }
-    QComboBox::drop-down { border: none; width: 20px; }
+    QComboBox::drop-down { border: none; width: 24px; }
+    QComboBox::down-arrow { image: url(:/icons/down-%10.xpm); width: 11px; height: 11px; }
     QComboBox QAbstractItemView { background: %5; color: %2; border: 1px solid %6; selection-background-color: %4; selection-color: %2; }
     QPushButton { background: %5; border: 1px solid %2; border-radius: 6px; padding: 4px 12px; font-weight: 600; }
     QPushButton:hover { background: %4; }
@@ -88,7 +89,7 @@ QString style_sheet(const Look& l) {
     QPushButton[strong="true"] { background: %2; color: %1; }
     QCheckBox { spacing: 7px; background: transparent; }
     QCheckBox::indicator { width: 14px; height: 14px; border: 1px solid %7; border-radius: 3px; background: %5; }
-    QCheckBox::indicator:checked { background: %2; border-color: %2; }
+    QCheckBox::indicator:checked { background: %2; border-color: %2; image: url(:/icons/tick-%10.xpm); }
     QCheckBox::indicator:focus { border: 2px solid %8; }
     QScrollArea { border: none; }
     QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
@@ -107,7 +108,7 @@ QString style_sheet(const Look& l) {
   )")
       .arg(l.paper.name(), l.ink.name(), l.panel.name(), l.brass_fill.name(), l.card.name(), l.line.name(), l.muted.name(),
            l.brass.name())
-      .arg(l.buoy_text.name());
+      .arg(l.buoy_text.name(), QString(l.dark ? "night" : "day"));
 }
 
 void load_fonts() {

@@ -116,7 +116,10 @@ void MainWindow::build_panels() {
     board_->show_subject(f);
     const bool about_curve = f.id == "float.vanishing" || f.id == "float.self_righting" || f.id == "float.downflooding" || f.id == "float.gm";
     if (about_curve) show_righting_arm(true);
-    if (f.stage != stage_) choose_stage(f.stage);
+    // A part shows its own page; anything else is told on the page of its stage.
+    if (!session_->project().layout.find(f.subject)) session_->select(0);
+    choose_stage(f.stage);
+    show_inspector();
   });
   connect(chart_, &RightingChart::closed, this, [this] { show_righting_arm(false); });
   connect(import_page_, &ImportPage::done, this, [this] {

@@ -133,13 +133,13 @@ void cg(const Assessment& a, std::vector<Finding>& out) {
   f.limit = length_quantity((x < a.cg_band.low ? a.cg_band.low : a.cg_band.high) - transom);
   f.values = {f.number, {(x - transom) / len, Dimension::ratio}, length_quantity(a.cg_band.low - transom), length_quantity(a.cg_band.high - transom)};
   if (x >= a.cg_band.low && x <= a.cg_band.high) {
-    f.text = "CG {0} from the transom, {1} of the length.";
+    f.text = "CG {0} from the transom ({1} of the length).";
     out.push_back(f);
     return;
   }
   const double off = std::max(a.cg_band.low - x, x - a.cg_band.high);
   f.severity = off > 0.03 * len ? Severity::stop : Severity::watch;
-  f.text = "CG {0} from the transom, {1} of the length; wants {2} to {3}.";
+  f.text = "CG {0} from the transom ({1}); wants {2} to {3}.";
   const Id slider = part_to_slide(a);
   if (const Part* part = a.project.layout.find(slider); part && a.with_remedies) {
     const double target = x < a.cg_band.low ? a.cg_band.low + 0.1 * (a.cg_band.high - a.cg_band.low)
