@@ -78,8 +78,8 @@ void Board::paintEvent(QPaintEvent*) {
   paint_rails(c);
   paint_parts(c);
   paint_water_front(c);
-  label_hatches(c);
   paint_marks(c);
+  label_hatches(c);
   paint_ruler(c);
   paint_section(c);
   if (hasFocus()) {

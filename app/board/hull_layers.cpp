@@ -8,28 +8,28 @@ namespace plucky::app {
 
 namespace {
 
-QPainterPath profile_path(const Canvas& c) {
-  const Outline& o = c.a().hull->model.outline;
+/// Closed outline from one border out and the other back, in profile or plan.
+template <class Point>
+QPainterPath outline_path(const std::vector<double>& x, const std::vector<double>& there, const std::vector<double>& back, Point point) {
+  QPolygonF polygon;
+  for (std::size_t i = 0; i < x.size(); ++i) polygon << point(x[i], there[i]);
+  for (std::size_t i = x.size(); i-- > 0;) polygon << point(x[i], back[i]);
   QPainterPath path;
-  for (std::size_t i = 0; i < o.x.size(); ++i) {
-    const QPointF p = c.map.profile(o.x[i], o.keel[i]);
-    i == 0 ? path.moveTo(p) : path.lineTo(p);
-  }
-  for (std::size_t i = o.x.size(); i-- > 0;) path.lineTo(c.map.profile(o.x[i], o.top[i]));
+  path.addPolygon(polygon);
   path.closeSubpath();
   return path;
 }
 
+QPainterPath profile_path(const Canvas& c) {
+  const Outline& o = c.a().hull->model.outline;
+  return outline_path(o.x, o.keel, o.top, [&](double x, double z) { return c.map.profile(x, z); });
+}
+
 QPainterPath plan_path(const Canvas& c) {
   const Outline& o = c.a().hull->model.outline;
-  QPainterPath path;
-  for (std::size_t i = 0; i < o.x.size(); ++i) {
-    const QPointF p = c.map.plan(o.x[i], o.half_port[i]);
-    i == 0 ? path.moveTo(p) : path.lineTo(p);
-  }
-  for (std::size_t i = o.x.size(); i-- > 0;) path.lineTo(c.map.plan(o.x[i], -o.half_starboard[i]));
-  path.closeSubpath();
-  return path;
+  std::vector<double> starboard;
+  for (const double y : o.half_starboard) starboard.push_back(-y);
+  return outline_path(o.x, o.half_port, starboard, [&](double x, double y) { return c.map.plan(x, y); });
 }
 
 /// The water's surface across the whole profile: two points on the centre plane.
@@ -89,17 +89,10 @@ void paint_fittings(Canvas& c) {
   p.setPen(QPen(l.muted, 1.2));
   for (const Bulkhead& b : design.bulkheads) {
     const Section& s = hull.section_near(b.x);
-    double low = 1e9, high = -1e9, port = 0.0, starboard = 0.0;
-    for (const SectionLoop& loop : s.loops)
-      for (const Vec2& q : loop.points) {
-        low = std::min(low, q.y());
-        high = std::max(high, q.y());
-        port = std::max(port, q.x());
-        starboard = std::min(starboard, q.x());
-      }
-    if (low > high) continue;
-    p.drawLine(c.map.profile(b.x, low), c.map.profile(b.x, high));
-    p.drawLine(c.map.plan(b.x, port), c.map.plan(b.x, starboard));
+    const Section::Extent e = s.extent();
+    if (e.empty()) continue;
+    p.drawLine(c.map.profile(b.x, e.low.y()), c.map.profile(b.x, e.high.y()));
+    p.drawLine(c.map.plan(b.x, e.high.x()), c.map.plan(b.x, e.low.x()));
   }
 }
 

@@ -25,7 +25,7 @@ struct Canvas {
 
 void paint_water(Canvas& c);       ///< behind everything
 void paint_hull(Canvas& c);        ///< outlines, chine, deck edge, hatches, cabins, bulkheads
-void label_hatches(Canvas& c);     ///< after the parts, which would cover the words
+void label_hatches(Canvas& c);     ///< last, with the place that is left
 void paint_rails(Canvas& c);
 void paint_parts(Canvas& c);
 void paint_water_front(Canvas& c); ///< translucent over the hull's underwater part, and the water line

@@ -36,7 +36,7 @@ void paint_cg(Canvas& c) {
     p.setPen(l.reed_text);
     const double length = a.hull->model.length();
     const auto share = [&](double x) { return QString::number(100.0 * (x - box.low.x()) / length, 'f', 0); };
-    c.labels.place(p, QPointF(profile.center().x(), top), QObject::tr("CG wanted %1\u2013%2 %").arg(share(a.cg_band.low), share(a.cg_band.high)), {{0, -32}, {-70, -32}, {70, -32}});
+    c.labels.place(p, QPointF(profile.center().x(), top), QObject::tr("CG wanted %1\u2013%2 %").arg(share(a.cg_band.low), share(a.cg_band.high)), {{0, -32}, {-70, -32}, {70, -32}, {0, -50}, {90, -50}});
   }
   const QPointF at = c.map.profile(cg.x(), cg.z());
   p.setPen(QPen(colour, 1.2, Qt::DashLine));
@@ -45,7 +45,7 @@ void paint_cg(Canvas& c) {
   p.setPen(good ? l.reed_text : l.buoy_text);
   c.labels.place(p, QPointF(at.x(), top),
                  QString("CG %1 \u00b7 %2 %").arg(c.session.in_words(length_quantity(cg.x() - box.low.x())), QString::number(100.0 * (cg.x() - box.low.x()) / a.hull->model.length(), 'f', 0)),
-                 {{0, -16}, {60, -16}, {-60, -16}});
+                 {{0, -16}, {60, -16}, {-60, -16}, {90, -30}, {-90, -30}, {70, -50}});
   cross(p, at, colour);
   cross(p, c.map.plan(cg.x(), cg.y()), colour);
 }

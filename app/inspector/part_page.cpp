@@ -13,7 +13,7 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   z_ = quantity(tr("Underside above keel"), Dimension::length, "part_z");
   mass_ = quantity(tr("Mass, estimated"), Dimension::mass, "part_mass");
   measured_ = quantity(tr("Mass, measured"), Dimension::mass, "part_measured");
-  measured_->setToolTip(tr("Type what the scale says; 0 goes back to the estimate."));
+  measured_->setToolTip(tr("Type what the scale says; empty goes back to the estimate."));
   length_ = quantity(tr("Length"), Dimension::length, "part_length");
   width_ = quantity(tr("Width"), Dimension::length, "part_width");
   height_ = quantity(tr("Height"), Dimension::length, "part_height");
@@ -83,7 +83,8 @@ void PartPage::refresh() {
   y_->set_value(part->place.y());
   z_->set_value(part->box().low.z() - box.low.z());
   mass_->set_value(part->mass);
-  measured_->set_value(part->measured_mass.value_or(0.0));
+  if (part->measured_mass) measured_->set_value(*part->measured_mass);
+  else measured_->set_nothing(tr("not weighed"));
   length_->set_value(part->size.x());
   width_->set_value(part->size.y());
   height_->set_value(part->size.z());

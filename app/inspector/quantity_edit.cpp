@@ -13,13 +13,21 @@ QuantityEdit::QuantityEdit(Session* session, Dimension dimension, const QString&
   connect(session_, &Session::units_changed, this, &QuantityEdit::show_value);
 }
 
+void QuantityEdit::set_nothing(const QString& hint) {
+  setPlaceholderText(hint);
+  value_ = 0.0;
+  nothing_ = true;
+  if (!(hasFocus() && isModified())) show_value();
+}
+
 void QuantityEdit::set_value(double si) {
   value_ = si;
+  nothing_ = false;
   if (!(hasFocus() && isModified())) show_value();
 }
 
 void QuantityEdit::show_value() {
-  setText(session_->shown(Quantity{value_, dimension_}));
+  setText(nothing_ ? QString() : session_->shown(Quantity{value_, dimension_}));
   setCursorPosition(0);
   setModified(false);
 }
@@ -27,7 +35,8 @@ void QuantityEdit::show_value() {
 void QuantityEdit::finish() {
   if (!isModified()) return;
   try {
-    const double si = parse_quantity(text().toStdString(), dimension_, session_->units());
+    const bool emptied = text().trimmed().isEmpty() && !placeholderText().isEmpty();
+    const double si = emptied ? 0.0 : parse_quantity(text().toStdString(), dimension_, session_->units());
     show_value();  // the edit may be refused; an accepted one comes back through set_value()
     emit entered(si);
   } catch (const InvalidInput& e) {

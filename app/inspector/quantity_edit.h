@@ -15,6 +15,8 @@ class QuantityEdit : public QLineEdit {
   QuantityEdit(Session* session, Dimension dimension, const QString& name, QWidget* parent = nullptr);
   /// Shows a value; does not emit entered().
   void set_value(double si);
+  /// Shows nothing but a hint: there is no value yet. Leaving the field empty then means zero.
+  void set_nothing(const QString& hint);
   [[nodiscard]] double value() const { return value_; }
 
  signals:
@@ -30,6 +32,7 @@ class QuantityEdit : public QLineEdit {
   Session* session_;
   Dimension dimension_;
   double value_ = 0.0;
+  bool nothing_ = false;
 };
 
 }  // namespace plucky::app

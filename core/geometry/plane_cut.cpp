@@ -70,6 +70,16 @@ std::vector<SectionLoop> chain(const std::vector<CutSegment>& segments) {
 
 }  // namespace
 
+Section::Extent Section::extent() const {
+  Extent e;
+  for (const SectionLoop& loop : loops)
+    for (const Vec2& p : loop.points) {
+      e.low = e.low.cwiseMin(p);
+      e.high = e.high.cwiseMax(p);
+    }
+  return e;
+}
+
 bool Section::contains(const Vec2& p) const {
   bool inside = false;
   for (const SectionLoop& loop : loops) {

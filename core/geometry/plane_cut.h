@@ -19,6 +19,13 @@ struct Section {
   double x = 0.0;
   std::vector<SectionLoop> loops;
 
+  /// Smallest rectangle around the section: least and greatest (y, z). Empty sections give low > high.
+  struct Extent {
+    Vec2 low = Vec2::Constant(1e300), high = Vec2::Constant(-1e300);
+    [[nodiscard]] bool empty() const { return low.x() > high.x(); }
+  };
+  [[nodiscard]] Extent extent() const;
+
   /// Is (y, z) inside the solid at this station? Even-odd rule over all loops.
   [[nodiscard]] bool contains(const Vec2& p) const;
   /// Enclosed area below height z, m2.

@@ -2,7 +2,7 @@
 
 #include <array>
 
-#include "base/error.h"
+#include "base/key_table.h"
 #include "geometry/vec.h"
 
 namespace plucky {
@@ -54,17 +54,12 @@ constexpr std::array round_bilge{length, beam, depth, bilge_radius, deadrise_mid
 constexpr std::array all{length, beam, depth, deadrise_transom, deadrise_midships, flare, sheer, bow_rake,
                          bow_fullness, transom_width, widest, camber, bow_width, bow_rise, rocker, bilge_radius};
 
-struct FamilyName {
-  HullFamily family;
-  const char* key;
-  const char* name;
-};
-constexpr std::array families{
-    FamilyName{HullFamily::deep_v, "deep-v", "deep-V planing monohull"},
-    FamilyName{HullFamily::flat_bottom, "flat-bottom", "flat-bottom sled or skiff"},
-    FamilyName{HullFamily::round_bilge, "round-bilge", "round-bilge displacement hull"},
-    FamilyName{HullFamily::imported, "imported", "hull from a file"},
-};
+constexpr std::array<KeyRow<HullFamily>, 4> families{{
+    {HullFamily::deep_v, "deep-v", "deep-V planing monohull"},
+    {HullFamily::flat_bottom, "flat-bottom", "flat-bottom sled or skiff"},
+    {HullFamily::round_bilge, "round-bilge", "round-bilge displacement hull"},
+    {HullFamily::imported, "imported", "hull from a file"},
+}};
 
 }  // namespace
 
@@ -114,25 +109,8 @@ HullShape default_shape(HullFamily family) {
   return s;
 }
 
-const char* family_key(HullFamily family) {
-  for (const auto& f : families)
-    if (f.family == family) return f.key;
-  return "";
-}
-
-const char* family_name(HullFamily family) {
-  for (const auto& f : families)
-    if (f.family == family) return f.name;
-  return "";
-}
-
-HullFamily family_from_key(const std::string& key) {
-  std::string choices;
-  for (const auto& f : families) {
-    if (key == f.key) return f.family;
-    choices += choices.empty() ? f.key : std::string(", ") + f.key;
-  }
-  throw InvalidInput("hull family", "\"" + key + "\" is not one of " + choices);
-}
+const char* family_key(HullFamily family) { return row_of(families, family).key; }
+const char* family_name(HullFamily family) { return row_of(families, family).name; }
+HullFamily family_from_key(const std::string& key) { return value_of(families, "hull family", key); }
 
 }  // namespace plucky

@@ -42,20 +42,13 @@ std::vector<double> outline_stations(const Box3& box) {
 Outline outline_of(const std::vector<Section>& sections) {
   Outline o;
   for (const Section& s : sections) {
-    double low = 1e300, high = -1e300, port = -1e300, starboard = -1e300;
-    for (const SectionLoop& loop : s.loops)
-      for (const Vec2& p : loop.points) {
-        low = std::min(low, p.y());
-        high = std::max(high, p.y());
-        port = std::max(port, p.x());
-        starboard = std::max(starboard, -p.x());
-      }
-    if (low > high) continue;
+    const Section::Extent e = s.extent();
+    if (e.empty()) continue;
     o.x.push_back(s.x);
-    o.keel.push_back(low);
-    o.top.push_back(high);
-    o.half_port.push_back(port);
-    o.half_starboard.push_back(starboard);
+    o.keel.push_back(e.low.y());
+    o.top.push_back(e.high.y());
+    o.half_port.push_back(e.high.x());
+    o.half_starboard.push_back(-e.low.x());
   }
   return o;
 }

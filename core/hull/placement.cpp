@@ -27,25 +27,16 @@ MeshPlacement guess_placement(const TriangleMesh& mesh, double metres_per_unit) 
   const double above_all = box.high[p.up_axis] + length;
   p.forward_positive = area(2, above_all) <= area(0, above_all);
   // Amidships a hull is widest near its deck edge, whatever cabins or coamings stand on it.
-  double low = 1e300, high = -1e300, left = 1e300, right = -1e300;
-  const auto each_point = [&](auto visit) {
-    for (const SectionLoop& loop : cuts[1].loops)
-      for (const Vec2& q : loop.points) visit(q);
-  };
-  each_point([&](const Vec2& q) {
-    low = std::min(low, q.y());
-    high = std::max(high, q.y());
-    left = std::min(left, q.x());
-    right = std::max(right, q.x());
-  });
+  const Section::Extent e = cuts[1].extent();
   double sum = 0.0;
   int count = 0;
-  each_point([&](const Vec2& q) {
-    if (std::min(q.x() - left, right - q.x()) > 0.01 * (right - left)) return;
-    sum += q.y();
-    ++count;
-  });
-  if (count > 0) p.up_positive = sum / count >= 0.5 * (low + high) - 0.02 * (high - low);
+  for (const SectionLoop& loop : cuts[1].loops)
+    for (const Vec2& q : loop.points) {
+      if (std::min(q.x() - e.low.x(), e.high.x() - q.x()) > 0.01 * (e.high.x() - e.low.x())) continue;
+      sum += q.y();
+      ++count;
+    }
+  if (count > 0) p.up_positive = sum / count >= 0.52 * e.low.y() + 0.48 * e.high.y();
   return p;
 }
 

@@ -33,12 +33,7 @@ void add_bulkheads(MassBudget& budget, const HullModel& hull, const HullDesign& 
   for (const Bulkhead& b : design.bulkheads) {
     const Section& s = hull.section_near(b.x);
     const double area = s.area_below(1e3);
-    double low = 1e300, high = -1e300;
-    for (const SectionLoop& loop : s.loops)
-      for (const Vec2& p : loop.points) {
-        low = std::min(low, p.y());
-        high = std::max(high, p.y());
-      }
+    const double low = s.extent().low.y(), high = s.extent().high.y();
     if (area <= 0.0) continue;
     // Height of the section's middle from its area curve: integral of area below z over z gives the first moment.
     double first = 0.0;

@@ -1,61 +1,36 @@
 #include "layout/part.h"
 
 #include <algorithm>
-#include <array>
 
-#include "base/error.h"
+#include "base/key_table.h"
 
 namespace plucky {
 
 namespace {
 
-struct KindName {
-  PartKind kind;
-  const char* key;
-  const char* name;
-};
-constexpr std::array kinds{
-    KindName{PartKind::battery, "battery", "Battery"},     KindName{PartKind::esc, "esc", "ESC"},
-    KindName{PartKind::motor, "motor", "Motor"},           KindName{PartKind::receiver, "receiver", "Receiver"},
-    KindName{PartKind::servo, "servo", "Servo"},           KindName{PartKind::pump, "pump", "Pump"},
-    KindName{PartKind::hose, "hose", "Hose"},              KindName{PartKind::camera, "camera", "Camera"},
-    KindName{PartKind::payload, "payload", "Payload"},     KindName{PartKind::ballast, "ballast", "Ballast"},
-    KindName{PartKind::foam, "foam", "Foam"},              KindName{PartKind::drive_line, "drive_line", "Drive line"},
-    KindName{PartKind::propeller, "propeller", "Propeller"}, KindName{PartKind::rudder, "rudder", "Rudder"},
-    KindName{PartKind::other, "other", "Other"},
-};
+constexpr std::array<KeyRow<PartKind>, 15> kinds{{
+    {PartKind::battery, "battery", "Battery"},       {PartKind::esc, "esc", "ESC"},
+    {PartKind::motor, "motor", "Motor"},             {PartKind::receiver, "receiver", "Receiver"},
+    {PartKind::servo, "servo", "Servo"},             {PartKind::pump, "pump", "Pump"},
+    {PartKind::hose, "hose", "Hose"},                {PartKind::camera, "camera", "Camera"},
+    {PartKind::payload, "payload", "Payload"},       {PartKind::ballast, "ballast", "Ballast"},
+    {PartKind::foam, "foam", "Foam"},                {PartKind::drive_line, "drive_line", "Drive line"},
+    {PartKind::propeller, "propeller", "Propeller"}, {PartKind::rudder, "rudder", "Rudder"},
+    {PartKind::other, "other", "Other"},
+}};
 
-struct ShapeName {
-  PartShape shape;
-  const char* key;
-};
-constexpr std::array shapes{ShapeName{PartShape::box, "box"}, ShapeName{PartShape::cylinder_x, "cylinder_x"},
-                            ShapeName{PartShape::cylinder_y, "cylinder_y"},
-                            ShapeName{PartShape::cylinder_z, "cylinder_z"}};
-
-template <class Table>
-[[noreturn]] void refuse(const char* what, const std::string& key, const Table& table) {
-  std::string choices;
-  for (const auto& row : table) choices += choices.empty() ? row.key : std::string(", ") + row.key;
-  throw InvalidInput(what, "\"" + key + "\" is not one of " + choices);
-}
+constexpr std::array<KeyRow<PartShape>, 4> shapes{{{PartShape::box, "box", "Box"},
+                                                  {PartShape::cylinder_x, "cylinder_x", "Cylinder along the boat"},
+                                                  {PartShape::cylinder_y, "cylinder_y", "Cylinder across"},
+                                                  {PartShape::cylinder_z, "cylinder_z", "Cylinder upright"}}};
 
 }  // namespace
 
-const char* part_kind_key(PartKind kind) { return kinds[static_cast<std::size_t>(kind)].key; }
-const char* part_kind_name(PartKind kind) { return kinds[static_cast<std::size_t>(kind)].name; }
-PartKind part_kind_from_key(const std::string& key) {
-  for (const auto& row : kinds)
-    if (key == row.key) return row.kind;
-  refuse("part kind", key, kinds);
-}
-
-const char* part_shape_key(PartShape shape) { return shapes[static_cast<std::size_t>(shape)].key; }
-PartShape part_shape_from_key(const std::string& key) {
-  for (const auto& row : shapes)
-    if (key == row.key) return row.shape;
-  refuse("part shape", key, shapes);
-}
+const char* part_kind_key(PartKind kind) { return row_of(kinds, kind).key; }
+const char* part_kind_name(PartKind kind) { return row_of(kinds, kind).name; }
+PartKind part_kind_from_key(const std::string& key) { return value_of(kinds, "part kind", key); }
+const char* part_shape_key(PartShape shape) { return row_of(shapes, shape).key; }
+PartShape part_shape_from_key(const std::string& key) { return value_of(shapes, "part shape", key); }
 
 const Part* Layout::find(Id id) const {
   const auto it = std::find_if(parts.begin(), parts.end(), [&](const Part& p) { return p.id == id; });

@@ -2,39 +2,26 @@
 
 #include <fmt/format.h>
 
-#include <array>
 #include <cmath>
 #include <set>
 
-#include "base/error.h"
+#include "base/key_table.h"
 #include "water/fluid.h"
 
 namespace plucky {
 
 namespace {
 
-struct TypeName {
-  BoatType type;
-  const char* key;
-  const char* name;
-};
-constexpr std::array types{TypeName{BoatType::shaft_monohull, "shaft_monohull", "monohull, shaft"},
-                           TypeName{BoatType::air_sled, "air_sled", "air sled"},
-                           TypeName{BoatType::jet, "jet", "jet boat"},
-                           TypeName{BoatType::displacement, "displacement", "displacement"}};
+constexpr std::array<KeyRow<BoatType>, 4> types{{{BoatType::shaft_monohull, "shaft_monohull", "monohull, shaft"},
+                                                {BoatType::air_sled, "air_sled", "air sled"},
+                                                {BoatType::jet, "jet", "jet boat"},
+                                                {BoatType::displacement, "displacement", "displacement"}}};
 
 }  // namespace
 
-const char* boat_type_key(BoatType type) { return types[static_cast<std::size_t>(type)].key; }
-const char* boat_type_name(BoatType type) { return types[static_cast<std::size_t>(type)].name; }
-BoatType boat_type_from_key(const std::string& key) {
-  std::string choices;
-  for (const auto& row : types) {
-    if (key == row.key) return row.type;
-    choices += choices.empty() ? row.key : std::string(", ") + row.key;
-  }
-  throw InvalidInput("boat type", "\"" + key + "\" is not one of " + choices);
-}
+const char* boat_type_key(BoatType type) { return row_of(types, type).key; }
+const char* boat_type_name(BoatType type) { return row_of(types, type).name; }
+BoatType boat_type_from_key(const std::string& key) { return value_of(types, "boat type", key); }
 
 double Brief::water_density() const { return salt_water ? sea_water_density : fresh_water_density; }
 

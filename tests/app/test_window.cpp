@@ -76,7 +76,10 @@ TEST_F(Bench, FieldsTakeUnitsAsTyped) {
   EXPECT_NEAR(part("Receiver").mass, 0.028349523125, 1e-12);
   type(find<QLineEdit>("part_measured"), "26.5");
   EXPECT_NEAR(*part("Receiver").measured_mass, 0.0265, 1e-12);
-  type(find<QLineEdit>("part_measured"), "0");
+  QTest::keyClick(find<QLineEdit>("part_measured"), Qt::Key_A, Qt::ControlModifier);
+  QTest::keyClick(find<QLineEdit>("part_measured"), Qt::Key_Delete);
+  QTest::keyClick(find<QLineEdit>("part_measured"), Qt::Key_Return);
+  settle();
   EXPECT_FALSE(part("Receiver").measured_mass.has_value());
   type(find<QLineEdit>("part_name"), "Rx");
   EXPECT_EQ(part("Rx").kind, PartKind::receiver);
