@@ -1,4 +1,5 @@
-// plucky-hull: the application. Options beyond a boat file serve pictures and tests: --shot draws the window into a PNG.
+// plucky-hull: the application. Options beyond a boat file serve pictures and tests: --shot draws the window into a
+// PNG.
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QTimer>
@@ -35,7 +36,8 @@ void move_part(Session& session, const QString& text) {
   const Part* part = part_named(session, text.section('=', 0, 0));
   if (!part) return session.refuse("no part of that name");
   const double by = parse_quantity(text.section('=', 1).toStdString(), Dimension::length, session.units());
-  session.perform({QString("Move %1").arg(QString::fromStdString(part->name)).toStdString(), MovePart{part->id, part->place + Vec3(by, 0.0, 0.0)}});
+  session.perform({QString("Move %1").arg(QString::fromStdString(part->name)).toStdString(),
+                   MovePart{part->id, part->place + Vec3(by, 0.0, 0.0)}});
 }
 
 }  // namespace

@@ -11,7 +11,8 @@ Project boat() {
   p.hull.fineness = 2.1;
   p.hull.hatches.push_back({.id = p.take_id(), .x = 0.12, .length = 0.3, .width = 0.1});
   const auto part = [&](const char* name, Vec3 size, Vec3 place, double mass) {
-    p.layout.parts.push_back({.id = p.take_id(), .name = name, .size = size, .place = place, .mass = mass, .mass_sigma = 0.03 * mass});
+    p.layout.parts.push_back(
+        {.id = p.take_id(), .name = name, .size = size, .place = place, .mass = mass, .mass_sigma = 0.03 * mass});
   };
   part("Battery", {0.138, 0.048, 0.034}, {0.30, 0, 0.043}, 0.512);
   part("Motor", {0.060, 0.036, 0.036}, {0.105, 0, 0.034}, 0.245);
@@ -38,11 +39,12 @@ void equilibrium_evaluations(benchmark::State& state) {
 
 void righting_arm_37(benchmark::State& state) {
   const Assessment a = assess(boat());
-  for (auto _ : state) benchmark::DoNotOptimize(righting_arms(a.hull->body, a.loading(), a.density(), heel_steps(37), a.flotation.plane));
+  for (auto _ : state)
+    benchmark::DoNotOptimize(righting_arms(a.hull->body, a.loading(), a.density(), heel_steps(37), a.flotation.plane));
 }
 
-/// Everything that follows a drag of a part by a millimetre: mass, equilibrium, both righting arms, 10,000 samples, fits,
-/// findings.
+/// Everything that follows a drag of a part by a millimetre: mass, equilibrium, both righting arms, 10,000 samples,
+/// fits, findings.
 void reassess_after_move(benchmark::State& state) {
   Assessor assessor;
   Project p = boat();

@@ -1,8 +1,8 @@
 #include <benchmark/benchmark.h>
 
-#include <assimp/Importer.hpp>
 #include <assimp/postprocess.h>
 #include <assimp/scene.h>
+#include <assimp/Importer.hpp>
 
 #include "bench.h"
 #include "io/mesh_file.h"
@@ -24,7 +24,8 @@ void stl_assimp(benchmark::State& state) {
   const std::string& bytes = million();
   for (auto _ : state) {
     Assimp::Importer importer;
-    benchmark::DoNotOptimize(importer.ReadFileFromMemory(bytes.data(), bytes.size(), aiProcess_JoinIdenticalVertices, "stl"));
+    benchmark::DoNotOptimize(
+        importer.ReadFileFromMemory(bytes.data(), bytes.size(), aiProcess_JoinIdenticalVertices, "stl"));
   }
 }
 

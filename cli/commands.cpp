@@ -17,7 +17,9 @@ namespace plucky::cli {
 
 namespace {
 
-Json vec(const Vec3& v) { return {v.x(), v.y(), v.z()}; }
+Json vec(const Vec3& v) {
+  return {v.x(), v.y(), v.z()};
+}
 
 /// "length_m" without its unit: "length".
 std::string bare_key(const std::string& key) {
@@ -41,20 +43,27 @@ std::vector<double> numbers(const std::string& text, const char* option) {
 
 const char* status_key(FloatStatus s) {
   switch (s) {
-    case FloatStatus::afloat: return "afloat";
-    case FloatStatus::sinks: return "sinks";
+    case FloatStatus::afloat:
+      return "afloat";
+    case FloatStatus::sinks:
+      return "sinks";
     case FloatStatus::no_equilibrium:
-    case FloatStatus::not_run: break;
+    case FloatStatus::not_run:
+      break;
   }
   return "no_equilibrium";
 }
 
 const char* severity_key(Severity s) {
   switch (s) {
-    case Severity::stop: return "stop";
-    case Severity::watch: return "watch";
-    case Severity::note: return "note";
-    case Severity::fine: break;
+    case Severity::stop:
+      return "stop";
+    case Severity::watch:
+      return "watch";
+    case Severity::note:
+      return "note";
+    case Severity::fine:
+      break;
   }
   return "fine";
 }
@@ -65,8 +74,8 @@ Json fault(const MeshFault& f) {
   return j;
 }
 
-Json righting_arm(const ImmersedBody& body, const Loading& loading, double density, const std::vector<double>& heels_deg,
-                  const WaterPlane& rest) {
+Json righting_arm(const ImmersedBody& body, const Loading& loading, double density,
+                  const std::vector<double>& heels_deg, const WaterPlane& rest) {
   std::vector<double> heels;
   for (const double d : heels_deg) heels.push_back(radians(d));
   Json list = Json::array();
@@ -89,7 +98,10 @@ Json float_mesh(const FloatOptions& o) {
   TriangleMesh mesh = read_mesh_file(o.mesh).mesh;
   const double scale = metres_per(unit_from_key(o.unit));
   for (Vec3& v : mesh.vertices) v *= scale;
-  const MeshReport report = check_mesh(mesh, false);
+  // Crossing faces do not stop the sum but make it doubtful; the search for them is quick enough for hulls of this
+  // size.
+  constexpr std::size_t quick_search = 200'000;
+  const MeshReport report = check_mesh(mesh, mesh.triangles.size() <= quick_search);
   if (report.open_edges.count > 0 || report.flipped_faces.count > 0)
     throw InvalidInput(o.mesh, describe(report).front());
   const ImmersedBody body(BuoyantSolid{std::move(mesh), {}});
@@ -97,6 +109,7 @@ Json float_mesh(const FloatOptions& o) {
   const Equilibrium e = solve_equilibrium(body, loading, o.density);
   Json j{{"status", status_key(e.status)}};
   j["body_volume_m3"] = body.volume();
+  if (!report.clean()) j["warnings"] = describe(report);
   if (e.status == FloatStatus::sinks) {
     j["missing_volume_m3"] = e.missing_volume;
     j["message"] = e.message;
@@ -171,14 +184,21 @@ Json assess_boat(const std::string& path) {
   j["ledger"] = rows;
   Json masses = Json::array();
   for (const MassItem& m : a.mass.items)
-    masses.push_back({{"name", m.name}, {"mass_kg", m.mass}, {"share", a.mass.share(m)}, {"measured", m.measured}, {"place_m", vec(m.place)}});
+    masses.push_back({{"name", m.name},
+                      {"mass_kg", m.mass},
+                      {"share", a.mass.share(m)},
+                      {"measured", m.measured},
+                      {"place_m", vec(m.place)}});
   j["mass_budget"] = masses;
   j["trim_range_deg"] = {degrees(a.spread.trim.low), degrees(a.spread.trim.high)};
   j["heel_range_deg"] = {degrees(a.spread.heel.low), degrees(a.spread.heel.high)};
   j["freeboard_range_m"] = {a.spread.least_freeboard.low, a.spread.least_freeboard.high};
   Json findings = Json::array();
   for (const Finding& f : a.findings) {
-    Json item{{"id", f.id}, {"severity", severity_key(f.severity)}, {"text", fill_in(f.text, f.values, UnitSystem::metric)}, {"source", f.source}};
+    Json item{{"id", f.id},
+              {"severity", severity_key(f.severity)},
+              {"text", fill_in(f.text, f.values, UnitSystem::metric)},
+              {"source", f.source}};
     if (f.remedy) item["remedy"] = fill_in(f.remedy->label, f.remedy_values, UnitSystem::metric);
     findings.push_back(item);
   }
@@ -208,7 +228,8 @@ Json new_boat(const std::string& family, const std::vector<std::string>& setting
   Project project;
   project.name = name;
   project.hull.family = family_from_key(family);
-  if (project.hull.family == HullFamily::imported) throw InvalidInput("--family", "an imported hull needs a mesh; use the application");
+  if (project.hull.family == HullFamily::imported)
+    throw InvalidInput("--family", "an imported hull needs a mesh; use the application");
   project.hull.shape = default_shape(project.hull.family);
   for (const std::string& setting : settings) {
     const auto equals = setting.find('=');
@@ -222,7 +243,9 @@ Json new_boat(const std::string& family, const std::vector<std::string>& setting
       if (key != full && key != bare) continue;
       // The full key carries its SI unit; the bare one takes units as typed.
       try {
-        project.hull.shape.*p.member = key == full && full != bare ? numbers(value, "value").at(0) : parse_quantity(value, p.dimension, UnitSystem::metric);
+        project.hull.shape.*p.member = key == full && full != bare
+                                           ? numbers(value, "value").at(0)
+                                           : parse_quantity(value, p.dimension, UnitSystem::metric);
       } catch (const InvalidInput& e) {
         throw InvalidInput("--set " + key, e.reason());
       }
@@ -232,7 +255,11 @@ Json new_boat(const std::string& family, const std::vector<std::string>& setting
   }
   const HullModel hull = build_hull(project.hull);
   save_project(project, path);
-  return {{"boat", path}, {"family", family}, {"length_m", hull.length()}, {"volume_m3", hull.volume}, {"triangles", hull.skin.triangles.size()}};
+  return {{"boat", path},
+          {"family", family},
+          {"length_m", hull.length()},
+          {"volume_m3", hull.volume},
+          {"triangles", hull.skin.triangles.size()}};
 }
 
 }  // namespace plucky::cli

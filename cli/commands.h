@@ -28,7 +28,7 @@ struct FloatOptions {
 [[nodiscard]] Json hull_of_boat(const std::string& path, const std::string& export_path);
 
 /// Makes a boat of a family with parameters set ("length=620 mm" or "length_m=0.62") and saves it.
-[[nodiscard]] Json new_boat(const std::string& family, const std::vector<std::string>& settings, const std::string& name,
-                            const std::string& path);
+[[nodiscard]] Json new_boat(const std::string& family, const std::vector<std::string>& settings,
+                            const std::string& name, const std::string& path);
 
 }  // namespace plucky::cli

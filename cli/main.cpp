@@ -1,5 +1,5 @@
-// plucky-hull-cli: the same core from the shell. JSON on standard output; errors on standard error with exit 1 and nothing
-// on standard output.
+// plucky-hull-cli: the same core from the shell. JSON on standard output; errors on standard error with exit 1 and
+// nothing on standard output.
 #include <CLI/CLI.hpp>
 #include <exception>
 #include <functional>

@@ -10,8 +10,8 @@
 
 namespace plucky {
 
-/// Refuses values that are not numbers or lie absurdly far out. `place()` builds the words for where it stands, only when
-/// needed.
+/// Refuses values that are not numbers or lie absurdly far out. `place()` builds the words for where it stands, only
+/// when needed.
 template <class Place>
 void check_coordinates(double x, double y, double z, Place place) {
   for (const double v : {x, y, z}) {

@@ -33,6 +33,8 @@ MeshFile read_mesh(const std::string& bytes, const std::string& name) {
   }
 }
 
-MeshFile read_mesh_file(const std::string& path) { return read_mesh(read_file(path, most_mesh_bytes), path); }
+MeshFile read_mesh_file(const std::string& path) {
+  return read_mesh(read_file(path, most_mesh_bytes), path);
+}
 
 }  // namespace plucky

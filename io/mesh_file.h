@@ -9,9 +9,9 @@
 namespace plucky {
 
 struct MeshFile {
-  TriangleMesh mesh;                     ///< corners of equal coordinates joined
-  std::string format;                    ///< "binary STL", "ASCII STL", "OBJ", "3MF"
-  std::optional<double> metres_per_unit; ///< only 3MF tells its unit
+  TriangleMesh mesh;                      ///< corners of equal coordinates joined
+  std::string format;                     ///< "binary STL", "ASCII STL", "OBJ", "3MF"
+  std::optional<double> metres_per_unit;  ///< only 3MF tells its unit
 };
 
 /// Limits that no hull needs to exceed.

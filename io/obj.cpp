@@ -24,7 +24,8 @@ T parse(std::string_view text, const std::string& place) {
   if (text.starts_with('+')) text.remove_prefix(1);
   const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
   if (error != std::errc() || end != text.data() + text.size())
-    throw InvalidInput(place, text.empty() ? std::string("a number is missing") : fmt::format("\"{:.40}\" is not a number", text));
+    throw InvalidInput(
+        place, text.empty() ? std::string("a number is missing") : fmt::format("\"{:.40}\" is not a number", text));
   return value;
 }
 
@@ -52,7 +53,8 @@ MeshFile read_obj(const std::string& bytes) {
     if (kind != "v" && kind != "f") continue;
     const std::string place = fmt::format("line {}", number);
     if (kind == "v") {
-      const double x = parse<double>(word(line), place), y = parse<double>(word(line), place), z = parse<double>(word(line), place);
+      const double x = parse<double>(word(line), place), y = parse<double>(word(line), place),
+                   z = parse<double>(word(line), place);
       check_coordinates(x, y, z, [&] { return place; });
       mesh.vertices.emplace_back(x, y, z);
       continue;

@@ -31,7 +31,8 @@ Project project_from_bytes(const std::string& bytes) {
 std::string project_to_bytes(const Project& project) {
   ZipEntries entries;
   entries[json_entry] = project_to_json(project);
-  if (project.hull.family == HullFamily::imported && project.hull.mesh) entries[mesh_entry] = write_obj(*project.hull.mesh);
+  if (project.hull.family == HullFamily::imported && project.hull.mesh)
+    entries[mesh_entry] = write_obj(*project.hull.mesh);
   return zip(entries);
 }
 

@@ -85,7 +85,8 @@ MeshFile read_ascii(const std::string& bytes) {
       words.skip_line();
       continue;
     }
-    if (word != "facet") throw InvalidInput(words.place(), fmt::format("\"{:.40}\" stands where \"facet\" should be", word));
+    if (word != "facet")
+      throw InvalidInput(words.place(), fmt::format("\"{:.40}\" stands where \"facet\" should be", word));
     expect(words, "normal");
     for (int k = 0; k < 3; ++k) (void)words.next();  // normals are computed; many writers leave them empty or NaN
     expect(words, "outer");
@@ -113,16 +114,18 @@ MeshFile read_stl(const std::string& bytes) {
   std::uint32_t declared = 0;
   if (bytes.size() >= header_bytes) std::memcpy(&declared, bytes.data() + 80, sizeof declared);
   // Many programs begin even binary headers with "solid": the length decides.
-  const bool binary_length = bytes.size() >= header_bytes && bytes.size() == header_bytes + facet_bytes * std::size_t{declared};
+  const bool binary_length =
+      bytes.size() >= header_bytes && bytes.size() == header_bytes + facet_bytes * std::size_t{declared};
   MeshFile file;
   if (says_solid && !binary_length && bytes.find("facet") != std::string::npos) {
     file = read_ascii(bytes);
   } else {
     if (bytes.size() < header_bytes)
-      throw InvalidInput("", fmt::format("is only {} bytes long; a binary STL begins with {}", bytes.size(), header_bytes));
+      throw InvalidInput("",
+                         fmt::format("is only {} bytes long; a binary STL begins with {}", bytes.size(), header_bytes));
     if (bytes.size() < header_bytes + facet_bytes * std::size_t{declared})
-      throw InvalidInput("", fmt::format("declares {} triangles but holds only {}: it is cut short or not an STL", declared,
-                                         (bytes.size() - header_bytes) / facet_bytes));
+      throw InvalidInput("", fmt::format("declares {} triangles but holds only {}: it is cut short or not an STL",
+                                         declared, (bytes.size() - header_bytes) / facet_bytes));
     check_count(declared);
     file = read_binary(bytes, declared);
   }

@@ -15,7 +15,7 @@ constexpr int deepest_assembly = 8;
 
 double metres_per_model_unit(const std::string& unit) {
   static const std::map<std::string, double> known{{"micron", 1e-6}, {"millimeter", 1e-3}, {"centimeter", 1e-2},
-                                                   {"meter", 1.0}, {"inch", 0.0254}, {"foot", 0.3048}};
+                                                   {"meter", 1.0},   {"inch", 0.0254},     {"foot", 0.3048}};
   const auto it = known.find(unit);
   if (it == known.end()) throw InvalidInput(model_entry, "the unit \"" + unit + "\" is unknown");
   return it->second;
@@ -36,7 +36,8 @@ Placing placing_of(const pugi::xml_node& node) {
       while (at < end && *at == ' ') ++at;
       double value = 0.0;
       const auto [next, error] = std::from_chars(at, end, value);
-      if (error != std::errc() || !std::isfinite(value)) throw InvalidInput(model_entry, "a transform does not hold twelve numbers");
+      if (error != std::errc() || !std::isfinite(value))
+        throw InvalidInput(model_entry, "a transform does not hold twelve numbers");
       at = next;
       m(column, row) = value;
     }
@@ -97,7 +98,8 @@ class Model {
       for (int i = 0; i < 3; ++i) {
         const double index = value(t, names[i], fmt::format("{}, triangle {}", place, k));
         if (!(index >= 0.0 && index < static_cast<double>(n)))
-          throw InvalidInput(fmt::format("{}, triangle {}", place, k), fmt::format("refers to vertex {} of {}", index, n));
+          throw InvalidInput(fmt::format("{}, triangle {}", place, k),
+                             fmt::format("refers to vertex {} of {}", index, n));
         corners[i] = first + static_cast<std::uint32_t>(index);
       }
       if (mirrored) std::swap(corners[1], corners[2]);
@@ -117,14 +119,14 @@ MeshFile read_3mf(const std::string& bytes) {
   if (it == entries.end()) throw InvalidInput("", std::string("holds no \"") + model_entry + "\": it is not a 3MF");
   pugi::xml_document document;
   const pugi::xml_parse_result parsed = document.load_buffer(it->second.data(), it->second.size());
-  if (!parsed)
-    throw InvalidInput(model_entry, fmt::format("byte {}: {}", parsed.offset, parsed.description()));
+  if (!parsed) throw InvalidInput(model_entry, fmt::format("byte {}: {}", parsed.offset, parsed.description()));
   const pugi::xml_node root = document.child("model");
   if (!root) throw InvalidInput(model_entry, "has no model in it");
   Model model(root);
   for (const pugi::xml_node& item : root.child("build").children("item"))
     model.add_object(item.attribute("objectid").as_string(), placing_of(item), 0);
-  MeshFile file{.mesh = std::move(model.mesh), .format = "3MF",
+  MeshFile file{.mesh = std::move(model.mesh),
+                .format = "3MF",
                 .metres_per_unit = metres_per_model_unit(root.attribute("unit").as_string("millimeter"))};
   check_count(file.mesh.triangles.size());
   weld(file.mesh, 0.0);

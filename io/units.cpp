@@ -17,54 +17,77 @@ namespace {
 
 struct Unit {
   const char* name;
-  double si;      // one of it
-  int decimals;   // when shown in it
+  double si;     // one of it
+  int decimals;  // when shown in it
 };
 
 /// First entry: the metric unit; second: the inch system's. All of them may be typed.
-constexpr std::array length_units{Unit{"mm", 1e-3, 1}, Unit{"in", 0.0254, 3}, Unit{"cm", 1e-2, 2}, Unit{"m", 1.0, 4},
-                                  Unit{"ft", 0.3048, 3}, Unit{"\"", 0.0254, 3}};
-constexpr std::array mass_units{Unit{"g", 1e-3, 1}, Unit{"oz", 0.028349523125, 2}, Unit{"kg", 1.0, 3}, Unit{"lb", 0.45359237, 3}};
-constexpr std::array angle_units{Unit{"\u00b0", pi / 180.0, 1}, Unit{"\u00b0", pi / 180.0, 1}, Unit{"deg", pi / 180.0, 1},
-                                 Unit{"rad", 1.0, 3}};
+constexpr std::array length_units{Unit{"mm", 1e-3, 1}, Unit{"in", 0.0254, 3}, Unit{"cm", 1e-2, 2},
+                                  Unit{"m", 1.0, 4},   Unit{"ft", 0.3048, 3}, Unit{"\"", 0.0254, 3}};
+constexpr std::array mass_units{Unit{"g", 1e-3, 1}, Unit{"oz", 0.028349523125, 2}, Unit{"kg", 1.0, 3},
+                                Unit{"lb", 0.45359237, 3}};
+constexpr std::array angle_units{Unit{"\u00b0", pi / 180.0, 1}, Unit{"\u00b0", pi / 180.0, 1},
+                                 Unit{"deg", pi / 180.0, 1}, Unit{"rad", 1.0, 3}};
 constexpr std::array area_units{Unit{"cm\u00b2", 1e-4, 1}, Unit{"in\u00b2", 0.0254 * 0.0254, 2}, Unit{"cm2", 1e-4, 1},
                                 Unit{"in2", 0.0254 * 0.0254, 2}, Unit{"m2", 1.0, 4}};
-constexpr std::array volume_units{Unit{"ml", 1e-6, 0}, Unit{"in\u00b3", 0.0254 * 0.0254 * 0.0254, 1}, Unit{"l", 1e-3, 3},
-                                  Unit{"in3", 0.0254 * 0.0254 * 0.0254, 1}};
+constexpr std::array volume_units{Unit{"ml", 1e-6, 0}, Unit{"in\u00b3", 0.0254 * 0.0254 * 0.0254, 1},
+                                  Unit{"l", 1e-3, 3}, Unit{"in3", 0.0254 * 0.0254 * 0.0254, 1}};
 constexpr std::array ratio_units{Unit{"%", 0.01, 1}, Unit{"%", 0.01, 1}};
-constexpr std::array speed_units{Unit{"km/h", 1.0 / 3.6, 1}, Unit{"mph", 0.44704, 1}, Unit{"kn", 1852.0 / 3600.0, 1}, Unit{"m/s", 1.0, 2}};
-constexpr std::array density_units{Unit{"kg/m\u00b3", 1.0, 0}, Unit{"kg/m\u00b3", 1.0, 0}, Unit{"kg/m3", 1.0, 0}, Unit{"g/cm3", 1000.0, 3}};
+constexpr std::array speed_units{Unit{"km/h", 1.0 / 3.6, 1}, Unit{"mph", 0.44704, 1}, Unit{"kn", 1852.0 / 3600.0, 1},
+                                 Unit{"m/s", 1.0, 2}};
+constexpr std::array density_units{Unit{"kg/m\u00b3", 1.0, 0}, Unit{"kg/m\u00b3", 1.0, 0}, Unit{"kg/m3", 1.0, 0},
+                                   Unit{"g/cm3", 1000.0, 3}};
 constexpr std::array areal_units{Unit{"g/m\u00b2", 1e-3, 0}, Unit{"oz/yd\u00b2", 0.0339057, 2}, Unit{"g/m2", 1e-3, 0}};
 constexpr std::array plain_units{Unit{"", 1.0, 0}, Unit{"", 1.0, 0}};
 
 std::span<const Unit> units_of(Dimension d) {
   switch (d) {
-    case Dimension::length: return length_units;
-    case Dimension::mass: return mass_units;
-    case Dimension::angle: return angle_units;
-    case Dimension::area: return area_units;
-    case Dimension::volume: return volume_units;
-    case Dimension::ratio: return ratio_units;
-    case Dimension::speed: return speed_units;
-    case Dimension::density: return density_units;
-    case Dimension::areal_density: return areal_units;
-    case Dimension::none: break;
+    case Dimension::length:
+      return length_units;
+    case Dimension::mass:
+      return mass_units;
+    case Dimension::angle:
+      return angle_units;
+    case Dimension::area:
+      return area_units;
+    case Dimension::volume:
+      return volume_units;
+    case Dimension::ratio:
+      return ratio_units;
+    case Dimension::speed:
+      return speed_units;
+    case Dimension::density:
+      return density_units;
+    case Dimension::areal_density:
+      return areal_units;
+    case Dimension::none:
+      break;
   }
   return plain_units;
 }
 
 const char* example_of(Dimension d) {
   switch (d) {
-    case Dimension::length: return "a length such as 35 mm or 1 3/8 in";
-    case Dimension::mass: return "a mass such as 512 g or 18 oz";
-    case Dimension::angle: return "an angle such as 17.5\u00b0";
-    case Dimension::area: return "an area such as 120 cm2";
-    case Dimension::volume: return "a volume such as 250 ml";
-    case Dimension::ratio: return "a share such as 40 %";
-    case Dimension::speed: return "a speed such as 30 km/h or 12 kn";
-    case Dimension::density: return "a density such as 1240 kg/m3";
-    case Dimension::areal_density: return "a weight such as 160 g/m2";
-    case Dimension::none: break;
+    case Dimension::length:
+      return "a length such as 35 mm or 1 3/8 in";
+    case Dimension::mass:
+      return "a mass such as 512 g or 18 oz";
+    case Dimension::angle:
+      return "an angle such as 17.5\u00b0";
+    case Dimension::area:
+      return "an area such as 120 cm2";
+    case Dimension::volume:
+      return "a volume such as 250 ml";
+    case Dimension::ratio:
+      return "a share such as 40 %";
+    case Dimension::speed:
+      return "a speed such as 30 km/h or 12 kn";
+    case Dimension::density:
+      return "a density such as 1240 kg/m3";
+    case Dimension::areal_density:
+      return "a weight such as 160 g/m2";
+    case Dimension::none:
+      break;
   }
   return "a number";
 }
@@ -138,10 +161,17 @@ Shown show_in_words(const Quantity& q, UnitSystem system) {
   const double value = std::abs(q.si / unit.si);
   int decimals = unit.decimals;
   switch (q.dimension) {
-    case Dimension::length: decimals = system == UnitSystem::inch ? 2 : value >= 100.0 ? 0 : 1; break;
-    case Dimension::mass: decimals = value >= 100.0 ? 0 : 1; break;
-    case Dimension::ratio: decimals = 0; break;
-    default: break;
+    case Dimension::length:
+      decimals = system == UnitSystem::inch ? 2 : value >= 100.0 ? 0 : 1;
+      break;
+    case Dimension::mass:
+      decimals = value >= 100.0 ? 0 : 1;
+      break;
+    case Dimension::ratio:
+      decimals = 0;
+      break;
+    default:
+      break;
   }
   return with_decimals(q, unit, decimals);
 }
@@ -160,7 +190,8 @@ double parse_quantity(std::string_view text, Dimension dimension, UnitSystem sys
   const auto last = s.find_last_of("0123456789");
   if (last == std::string_view::npos) return refuse();
   std::size_t cut = last + 1;
-  if (cut > 1 && (s.ends_with("cm2") || s.ends_with("in2") || s.ends_with("m2") || s.ends_with("in3") || s.ends_with("m3"))) {
+  if (cut > 1 &&
+      (s.ends_with("cm2") || s.ends_with("in2") || s.ends_with("m2") || s.ends_with("in3") || s.ends_with("m3"))) {
     cut = s.find_last_of("0123456789", last - 1);  // the digit belongs to the unit
     if (cut == std::string_view::npos) return refuse();
     ++cut;

@@ -14,7 +14,9 @@ enum class UnitSystem { metric, inch };
 /// A shown number: "352.0" and "mm" apart, so that tables can align them.
 struct Shown {
   std::string number, unit;
-  [[nodiscard]] std::string joined() const { return unit.empty() ? number : number + (unit == "\u00b0" || unit == "%" ? "" : " ") + unit; }
+  [[nodiscard]] std::string joined() const {
+    return unit.empty() ? number : number + (unit == "\u00b0" || unit == "%" ? "" : " ") + unit;
+  }
 };
 
 /// A quantity in the usual unit of the system with sensible digits.

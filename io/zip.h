@@ -14,8 +14,8 @@ struct ZipLimits {
   std::size_t total_bytes = std::size_t{1} << 30;
 };
 
-/// Unpacks an archive. Throws InvalidInput naming the entry for broken archives, names that leave the archive, too many or
-/// too large entries (by what they declare and by what they turn out to be).
+/// Unpacks an archive. Throws InvalidInput naming the entry for broken archives, names that leave the archive, too many
+/// or too large entries (by what they declare and by what they turn out to be).
 [[nodiscard]] ZipEntries unzip(const std::string& bytes, const ZipLimits& limits = {});
 
 /// Packs entries in their order with a fixed date, so that the same entries give the same bytes.

@@ -31,7 +31,9 @@ Board::Board(Session* session, QWidget* parent) : QWidget(parent), session_(sess
   remap();
 }
 
-void Board::remap() { map_ = BoardMap(session_->now(), size()); }
+void Board::remap() {
+  map_ = BoardMap(session_->now(), size());
+}
 
 void Board::set_stage(Stage stage) {
   stage_ = stage;
@@ -51,8 +53,10 @@ void Board::show_subject(const Finding& finding) {
   } else {
     for (const FloodPoint& f : session_->now().hull->model.flood_points)
       if (f.id == finding.subject && finding.subject != 0) return set_station(f.place.x());
-    if (finding.id == "float.freeboard") set_station(session_->now().freeboard.least_place.x());
-    else if (finding.id == "float.cg" || finding.id == "float.trim") set_station(session_->now().mass.cg.x());
+    if (finding.id == "float.freeboard")
+      set_station(session_->now().freeboard.least_place.x());
+    else if (finding.id == "float.cg" || finding.id == "float.trim")
+      set_station(session_->now().mass.cg.x());
   }
 }
 
@@ -63,7 +67,8 @@ void Board::paintEvent(QPaintEvent*) {
   if (!map_.section_area().isNull()) labels.block(map_.section_area());
   labels.block(map_.ruler_area());
   const Vec3& cg = session_->now().mass.cg;
-  for (const QPointF& at : {map_.profile(cg.x(), cg.z()), map_.plan(cg.x(), cg.y())}) labels.block(QRectF(at - QPointF(11, 11), QSizeF(22, 22)));
+  for (const QPointF& at : {map_.profile(cg.x(), cg.z()), map_.plan(cg.x(), cg.y())})
+    labels.block(QRectF(at - QPointF(11, 11), QSizeF(22, 22)));
   for (const Part& part : session_->project().layout.parts) {
     labels.avoid(part_in_profile(map_, part));
     labels.avoid(part_in_plan(map_, part));
@@ -97,7 +102,8 @@ const Part* Board::part_at(const QPointF& at, Hold* where) const {
     const bool profile = part_in_profile(map_, part).adjusted(-2, -2, 2, 2).contains(at);
     const bool plan = part_in_plan(map_, part).adjusted(-2, -2, 2, 2).contains(at);
     if (!profile && !plan) continue;
-    const double area = part.id == session_->selection() ? 0.0 : part.size.x() * (profile ? part.size.z() : part.size.y());
+    const double area =
+        part.id == session_->selection() ? 0.0 : part.size.x() * (profile ? part.size.z() : part.size.y());
     if (area >= best_area) continue;
     best_area = area;
     best = &part;
@@ -110,7 +116,8 @@ void Board::mousePressEvent(QMouseEvent* event) {
   if (event->button() != Qt::LeftButton) return;
   press_ = event->position();
   const bool on_ruler = map_.ruler_area().contains(press_);
-  const bool on_handle = std::abs(press_.x() - map_.x(station_)) < 9 && std::abs(press_.y() - map_.ruler_area().top() - 10) < 14;
+  const bool on_handle =
+      std::abs(press_.x() - map_.x(station_)) < 9 && std::abs(press_.y() - map_.ruler_area().top() - 10) < 14;
   if (on_ruler || on_handle) {
     hold_ = Hold::station;
     set_station(map_.boat_x(press_.x()));
@@ -128,12 +135,16 @@ void Board::mousePressEvent(QMouseEvent* event) {
 }
 
 void Board::mouseMoveEvent(QMouseEvent* event) {
-  if (hold_ == Hold::station) set_station(map_.boat_x(event->position().x()));
-  else if (hold_ != Hold::nothing) drag_part(event->position(), !(event->modifiers() & Qt::AltModifier));
+  if (hold_ == Hold::station)
+    set_station(map_.boat_x(event->position().x()));
+  else if (hold_ != Hold::nothing)
+    drag_part(event->position(), !(event->modifiers() & Qt::AltModifier));
   else {
     Hold where = Hold::nothing;
     const bool over_ruler = map_.ruler_area().contains(event->position());
-    setCursor(part_at(event->position(), &where) ? Qt::OpenHandCursor : over_ruler ? Qt::SplitHCursor : Qt::ArrowCursor);
+    setCursor(part_at(event->position(), &where) ? Qt::OpenHandCursor
+              : over_ruler                       ? Qt::SplitHCursor
+                                                 : Qt::ArrowCursor);
   }
 }
 
@@ -142,11 +153,16 @@ void Board::drag_part(const QPointF& at, bool snap) {
   if (!part) return;
   const QPointF moved = (at - press_) / map_.scale();
   Vec3 place = grabbed_ + Vec3(moved.x(), 0.0, 0.0);
-  if (hold_ == Hold::part_in_profile) place.z() -= moved.y();
-  else place.y() -= moved.y();
+  if (hold_ == Hold::part_in_profile)
+    place.z() -= moved.y();
+  else
+    place.y() -= moved.y();
   guide_ = {off, off};
   if (snap && part->rail == 0) place = snapped(*part, place);
-  session_->preview({QString("%1 %2 \u2192 %3").arg(QString::fromStdString(part->name), session_->in_words(length_quantity(grabbed_.x())), session_->in_words(length_quantity(place.x()))).toStdString(),
+  session_->preview({QString("%1 %2 \u2192 %3")
+                         .arg(QString::fromStdString(part->name), session_->in_words(length_quantity(grabbed_.x())),
+                              session_->in_words(length_quantity(place.x())))
+                         .toStdString(),
                      MovePart{part->id, place}});
 }
 
@@ -155,7 +171,8 @@ Vec3 Board::snapped(const Part& part, Vec3 place) {
   // Faces of bulkheads take an end of the part.
   double best = near;
   for (const Bulkhead& b : session_->project().hull.bulkheads)
-    for (const double end : {b.x - 0.5 * part.size.x(), b.x + session_->project().hull.skin.frame_thickness + 0.5 * part.size.x()})
+    for (const double end :
+         {b.x - 0.5 * part.size.x(), b.x + session_->project().hull.skin.frame_thickness + 0.5 * part.size.x()})
       if (std::abs(place.x() - end) < best) {
         best = std::abs(place.x() - end);
         guide_.setX(b.x);
@@ -192,31 +209,44 @@ void Board::nudge(double dx, double dy) {
   const Part* part = session_->selected_part();
   if (!part) return;
   Vec3 place = part->place + Vec3(dx, 0.0, 0.0);
-  if (last_view_ == Hold::part_in_plan) place.y() += dy;
-  else place.z() += dy;
+  if (last_view_ == Hold::part_in_plan)
+    place.y() += dy;
+  else
+    place.z() += dy;
   session_->perform({tr("Nudge %1").arg(QString::fromStdString(part->name)).toStdString(), MovePart{part->id, place}});
 }
 
 void Board::choose_next(bool backwards) {
   const auto& parts = session_->project().layout.parts;
   if (parts.empty()) return;
-  const auto it = std::find_if(parts.begin(), parts.end(), [&](const Part& p) { return p.id == session_->selection(); });
+  const auto it =
+      std::find_if(parts.begin(), parts.end(), [&](const Part& p) { return p.id == session_->selection(); });
   const auto n = static_cast<std::ptrdiff_t>(parts.size());
   std::ptrdiff_t i = it == parts.end() ? (backwards ? n - 1 : 0) : (it - parts.begin() + (backwards ? n - 1 : 1)) % n;
   session_->select(parts[static_cast<std::size_t>(i)].id);
 }
 
 void Board::keyPressEvent(QKeyEvent* event) {
-  const double step = event->modifiers() & Qt::ShiftModifier ? 0.010 : event->modifiers() & Qt::AltModifier ? 0.0001 : 0.001;
+  const double step = event->modifiers() & Qt::ShiftModifier ? 0.010
+                      : event->modifiers() & Qt::AltModifier ? 0.0001
+                                                             : 0.001;
   switch (event->key()) {
-    case Qt::Key_Left: return nudge(-step, 0.0);
-    case Qt::Key_Right: return nudge(step, 0.0);
-    case Qt::Key_Up: return nudge(0.0, step);
-    case Qt::Key_Down: return nudge(0.0, -step);
-    case Qt::Key_PageUp: return choose_next(true);
-    case Qt::Key_PageDown: return choose_next(false);
-    case Qt::Key_Comma: return set_station(station_ - step);
-    case Qt::Key_Period: return set_station(station_ + step);
+    case Qt::Key_Left:
+      return nudge(-step, 0.0);
+    case Qt::Key_Right:
+      return nudge(step, 0.0);
+    case Qt::Key_Up:
+      return nudge(0.0, step);
+    case Qt::Key_Down:
+      return nudge(0.0, -step);
+    case Qt::Key_PageUp:
+      return choose_next(true);
+    case Qt::Key_PageDown:
+      return choose_next(false);
+    case Qt::Key_Comma:
+      return set_station(station_ - step);
+    case Qt::Key_Period:
+      return set_station(station_ + step);
     case Qt::Key_Escape:
       if (session_->dragging()) {
         hold_ = Hold::nothing;
@@ -228,9 +258,11 @@ void Board::keyPressEvent(QKeyEvent* event) {
       return;
     case Qt::Key_Delete:
       if (const Part* part = session_->selected_part())
-        session_->perform({tr("Take out %1").arg(QString::fromStdString(part->name)).toStdString(), RemovePart{part->id}});
+        session_->perform(
+            {tr("Take out %1").arg(QString::fromStdString(part->name)).toStdString(), RemovePart{part->id}});
       return;
-    default: QWidget::keyPressEvent(event);
+    default:
+      QWidget::keyPressEvent(event);
   }
 }
 
@@ -240,9 +272,13 @@ bool Board::event(QEvent* event) {
     Hold where = Hold::nothing;
     if (const Part* part = part_at(help->pos(), &where))
       QToolTip::showText(help->globalPos(),
-                         tr("%1, %2, %3 from the transom").arg(QString::fromStdString(part->name), session_->shown(Quantity{part->effective_mass(), Dimension::mass}),
-                                                               session_->shown(length_quantity(part->place.x()))), this);
-    else QToolTip::hideText();
+                         tr("%1, %2, %3 from the transom")
+                             .arg(QString::fromStdString(part->name),
+                                  session_->shown(Quantity{part->effective_mass(), Dimension::mass}),
+                                  session_->shown(length_quantity(part->place.x()))),
+                         this);
+    else
+      QToolTip::hideText();
     return true;
   }
   return QWidget::event(event);

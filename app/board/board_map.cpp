@@ -13,7 +13,8 @@ BoardMap::BoardMap(const Assessment& a, const QSize& size) {
   }
   const double beam = std::max({2.0 * box.high.y(), -2.0 * box.low.y(), a.hull->model.beam()});
   const double w = size.width(), h = size.height();
-  // Fixed parts: ruler, headroom for labels over the hull, a little water under the keel, and the section card's column.
+  // Fixed parts: ruler, headroom for labels over the hull, a little water under the keel, and the section card's
+  // column.
   constexpr double ruler = 46.0, head = 66.0, under = 16.0, plan_head = 26.0, plan_foot = 22.0, side = 22.0;
   const double card = w > 560.0 ? 132.0 : 0.0;
   const double room_x = std::max(50.0, w - 2.0 * side - card);

@@ -16,7 +16,9 @@ class BoardMap {
 
   [[nodiscard]] double scale() const { return scale_; }  ///< pixels per metre
   [[nodiscard]] double x(double boat_x) const { return left_ + (boat_x - x_low_) * scale_; }
-  [[nodiscard]] QPointF profile(double boat_x, double boat_z) const { return {x(boat_x), profile_base_ - (boat_z - z_low_) * scale_}; }
+  [[nodiscard]] QPointF profile(double boat_x, double boat_z) const {
+    return {x(boat_x), profile_base_ - (boat_z - z_low_) * scale_};
+  }
   [[nodiscard]] QPointF plan(double boat_x, double boat_y) const { return {x(boat_x), plan_middle_ - boat_y * scale_}; }
   [[nodiscard]] double boat_x(double px) const { return x_low_ + (px - left_) / scale_; }
   [[nodiscard]] double boat_z(double py) const { return z_low_ + (profile_base_ - py) / scale_; }

@@ -10,7 +10,8 @@ namespace {
 
 /// Closed outline from one border out and the other back, in profile or plan.
 template <class Point>
-QPainterPath outline_path(const std::vector<double>& x, const std::vector<double>& there, const std::vector<double>& back, Point point) {
+QPainterPath outline_path(const std::vector<double>& x, const std::vector<double>& there,
+                          const std::vector<double>& back, Point point) {
   QPolygonF polygon;
   for (std::size_t i = 0; i < x.size(); ++i) polygon << point(x[i], there[i]);
   for (std::size_t i = x.size(); i-- > 0;) polygon << point(x[i], back[i]);
@@ -71,7 +72,8 @@ void paint_fittings(Canvas& c) {
   for (const Cabin& k : design.cabins) {
     const double z0 = hull.deck_height(k.x, 0.0), z1 = hull.deck_height(k.x + k.length, 0.0);
     const double in = 0.5 * k.lean * k.length;
-    const QPolygonF side({c.map.profile(k.x, z0), c.map.profile(k.x + in, z0 + k.height), c.map.profile(k.x + k.length - in, z1 + k.height), c.map.profile(k.x + k.length, z1)});
+    const QPolygonF side({c.map.profile(k.x, z0), c.map.profile(k.x + in, z0 + k.height),
+                          c.map.profile(k.x + k.length - in, z1 + k.height), c.map.profile(k.x + k.length, z1)});
     p.setPen(QPen(l.ink, 1.4));
     p.setBrush(l.hull);
     p.drawPolygon(side);
@@ -104,7 +106,9 @@ void label_hatches(Canvas& c) {
   for (const Hatch& h : c.session.project().hull.hatches) {
     const double x = h.x + h.length;
     const QPointF end = c.map.profile(x, c.a().hull->model.deck_height(x, h.y) + h.coaming);
-    const QString text = QString("%1 %2 \u00d7 %3").arg(QString::fromStdString(h.name), c.session.in_words(length_quantity(h.length)), c.session.in_words(length_quantity(h.width)));
+    const QString text = QString("%1 %2 \u00d7 %3")
+                             .arg(QString::fromStdString(h.name), c.session.in_words(length_quantity(h.length)),
+                                  c.session.in_words(length_quantity(h.width)));
     c.labels.place(c.painter, end, text, {{-60, -13}, {-140, -13}, {40, -13}});
   }
 }
@@ -130,7 +134,8 @@ void paint_hull(Canvas& c) {
   // Deck edge in profile: where the freeboard is measured.
   p.setPen(QPen(l.muted, 1.0));
   QPolygonF edge;
-  for (std::size_t i = 0; i < hull.deck_edge.size() / 2; ++i) edge << c.map.profile(hull.deck_edge[i].x(), hull.deck_edge[i].z());
+  for (std::size_t i = 0; i < hull.deck_edge.size() / 2; ++i)
+    edge << c.map.profile(hull.deck_edge[i].x(), hull.deck_edge[i].z());
   p.drawPolyline(edge);
   // Centre line and the water line's shape in plan.
   p.setPen(QPen(l.muted, 1.0, Qt::DashDotLine));
@@ -160,8 +165,10 @@ void paint_water_front(Canvas& c) {
   p.setPen(l.water_line);
   const double right = c.map.x(c.a().hull->model.box.high.x());
   const QPointF anchor(right - 10, c.map.profile(0, c.a().flotation.plane.z_at(c.map.boat_x(right))).y());
-  c.labels.place(p, anchor, QObject::tr("water at rest, trim %1 %2").arg(c.session.in_words(angle_quantity(std::abs(at.trim))), side),
-                 {{0, 14}, {0, 28}, {-60, 42}});
+  c.labels.place(
+      p, anchor,
+      QObject::tr("water at rest, trim %1 %2").arg(c.session.in_words(angle_quantity(std::abs(at.trim))), side),
+      {{0, 14}, {0, 28}, {-60, 42}});
 }
 
 }  // namespace plucky::app

@@ -20,7 +20,8 @@ namespace {
 void draw_halo(QPainter& painter, const QRectF& r, const QString& text) {
   const QFontMetricsF metrics(painter.font());
   QPainterPath path;
-  path.addText(r.center().x() - 0.5 * metrics.horizontalAdvance(text), r.center().y() + 0.5 * (metrics.ascent() - metrics.descent()), painter.font(), text);
+  path.addText(r.center().x() - 0.5 * metrics.horizontalAdvance(text),
+               r.center().y() + 0.5 * (metrics.ascent() - metrics.descent()), painter.font(), text);
   QColor rim = look().hull;
   rim.setAlpha(190);
   painter.strokePath(path, QPen(rim, 3.5, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
@@ -28,8 +29,8 @@ void draw_halo(QPainter& painter, const QRectF& r, const QString& text) {
 
 }  // namespace
 
-QRectF LabelPlacer::place(QPainter& painter, const QPointF& anchor, const QString& text, const std::vector<QPointF>& offsets,
-                          bool inside) {
+QRectF LabelPlacer::place(QPainter& painter, const QPointF& anchor, const QString& text,
+                          const std::vector<QPointF>& offsets, bool inside) {
   const QFontMetricsF metrics(painter.font());
   const QSizeF size(metrics.horizontalAdvance(text) + 6.0, metrics.height());
   for (const bool careful : {true, false}) {

@@ -36,7 +36,9 @@ void paint_cg(Canvas& c) {
     p.setPen(l.reed_text);
     const double length = a.hull->model.length();
     const auto share = [&](double x) { return QString::number(100.0 * (x - box.low.x()) / length, 'f', 0); };
-    c.labels.place(p, QPointF(profile.center().x(), top), QObject::tr("CG wanted %1\u2013%2 %").arg(share(a.cg_band.low), share(a.cg_band.high)), {{0, -32}, {-70, -32}, {70, -32}, {0, -50}, {90, -50}});
+    c.labels.place(p, QPointF(profile.center().x(), top),
+                   QObject::tr("CG wanted %1\u2013%2 %").arg(share(a.cg_band.low), share(a.cg_band.high)),
+                   {{0, -32}, {-70, -32}, {70, -32}, {0, -50}, {90, -50}});
   }
   const QPointF at = c.map.profile(cg.x(), cg.z());
   p.setPen(QPen(colour, 1.2, Qt::DashLine));
@@ -44,7 +46,9 @@ void paint_cg(Canvas& c) {
   p.setFont(ui_font(9.5, QFont::Bold));
   p.setPen(good ? l.reed_text : l.buoy_text);
   c.labels.place(p, QPointF(at.x(), top),
-                 QString("CG %1 \u00b7 %2 %").arg(c.session.in_words(length_quantity(cg.x() - box.low.x())), QString::number(100.0 * (cg.x() - box.low.x()) / a.hull->model.length(), 'f', 0)),
+                 QString("CG %1 \u00b7 %2 %")
+                     .arg(c.session.in_words(length_quantity(cg.x() - box.low.x())),
+                          QString::number(100.0 * (cg.x() - box.low.x()) / a.hull->model.length(), 'f', 0)),
                  {{0, -16}, {60, -16}, {-60, -16}, {90, -30}, {-90, -30}, {70, -50}});
   cross(p, at, colour);
   cross(p, c.map.plan(cg.x(), cg.y()), colour);
@@ -67,14 +71,16 @@ void paint_freeboards(Canvas& c) {
     p.drawLine(foot - QPointF(4, 0), foot + QPointF(4, 0));
     p.setPen(value < a.project.brief.wanted_freeboard ? l.buoy_text : l.ink);
     const double middle = 0.5 * (top.y() + foot.y());
-    c.labels.place(p, QPointF(top.x(), middle), c.session.in_words(length_quantity(value)), {{label_dx, 0}, {-label_dx, 0}});
+    c.labels.place(p, QPointF(top.x(), middle), c.session.in_words(length_quantity(value)),
+                   {{label_dx, 0}, {-label_dx, 0}});
   };
   measure(edge[0], a.freeboard.stern, 8.0, 30.0);
   measure(edge[last], a.freeboard.bow, -3.0, 32.0);
   // The least, where it is neither of the two.
   const Vec3& least = a.freeboard.least_place;
   const double length = a.hull->model.length();
-  if (least.x() > edge[0].x() + 0.08 * length && least.x() < edge[last].x() - 0.08 * length) measure(least, a.freeboard.least, 0.0, 30.0);
+  if (least.x() > edge[0].x() + 0.08 * length && least.x() < edge[last].x() - 0.08 * length)
+    measure(least, a.freeboard.least, 0.0, 30.0);
 }
 
 /// Distance between figures on the ruler, m, at least about 44 pixels, and how many small steps make it.
@@ -129,14 +135,17 @@ void paint_ruler(Canvas& c) {
     const double x = zero + i * step / parts;
     const bool major = i % parts == 0;
     p.drawLine(QPointF(c.map.x(x), y), QPointF(c.map.x(x), y + (major ? 8 : 4)));
-    if (major) p.drawText(QRectF(c.map.x(x) - 30, y + 8, 60, 15), Qt::AlignCenter, QString::number(i / parts * step / unit, 'g', 4));
+    if (major)
+      p.drawText(QRectF(c.map.x(x) - 30, y + 8, 60, 15), Qt::AlignCenter,
+                 QString::number(i / parts * step / unit, 'g', 4));
   }
   p.setFont(ui_font(8));
   p.setPen(l.muted);
   for (const int percent : {0, 25, 50, 75, 100}) {
     const double x = c.map.x(zero + 0.01 * percent * length);
     p.drawLine(QPointF(x, y - 5), QPointF(x, y));
-    if (std::abs(x - c.map.x(c.station)) > 26) p.drawText(QRectF(x - 30, y - 19, 60, 13), Qt::AlignCenter, QString("%1 %").arg(percent));
+    if (std::abs(x - c.map.x(c.station)) > 26)
+      p.drawText(QRectF(x - 30, y - 19, 60, 13), Qt::AlignCenter, QString("%1 %").arg(percent));
   }
   p.drawText(QRectF(6, y - 8, c.map.x(zero) - 12, 16), Qt::AlignLeft | Qt::AlignVCenter, metric ? "mm" : "in");
 }
@@ -162,7 +171,8 @@ void paint_section(Canvas& c) {
   p.drawRoundedRect(card, 6, 6);
   p.setFont(ui_font(8.5, QFont::DemiBold));
   p.setPen(l.muted);
-  p.drawText(card.adjusted(9, 6, -6, 0), Qt::AlignTop | Qt::AlignLeft, QObject::tr("Section at %1").arg(c.session.in_words(length_quantity(c.station - hull.box.low.x()))));
+  p.drawText(card.adjusted(9, 6, -6, 0), Qt::AlignTop | Qt::AlignLeft,
+             QObject::tr("Section at %1").arg(c.session.in_words(length_quantity(c.station - hull.box.low.x()))));
   const QRectF room = card.adjusted(10, 26, -10, -10);
   const double beam = hull.beam(), low = hull.box.low.z(), height = hull.box.size().z();
   const double scale = std::min(room.width() / beam, room.height() / (1.15 * height));
@@ -204,8 +214,10 @@ void paint_section(Canvas& c) {
     p.setBrush(part.id == c.session.selection() ? l.brass_fill : l.part);
     p.setPen(QPen(part.id == c.session.selection() ? l.brass : l.ink, 1.0));
     const QRectF r(at(box.low.y(), box.high.z()), at(box.high.y(), box.low.z()));
-    if (part.shape == PartShape::cylinder_x) p.drawEllipse(r);
-    else p.drawRect(r);
+    if (part.shape == PartShape::cylinder_x)
+      p.drawEllipse(r);
+    else
+      p.drawRect(r);
   }
   p.setBrush(Qt::NoBrush);
   p.setPen(QPen(l.ink, 1.6));

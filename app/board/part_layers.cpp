@@ -28,7 +28,10 @@ void paint_part(Canvas& c, const Part& part, const QRectF& r) {
   const bool selected = c.session.selection() == part.id;
   const bool trouble = in_trouble(c, part);
   p.setBrush(selected ? l.brass_fill : l.part);
-  p.setPen(QPen(trouble ? l.buoy : selected ? l.brass : l.ink, selected || trouble ? 2.2 : 1.2, trouble ? Qt::DashLine : Qt::SolidLine));
+  p.setPen(QPen(trouble    ? l.buoy
+                : selected ? l.brass
+                           : l.ink,
+                selected || trouble ? 2.2 : 1.2, trouble ? Qt::DashLine : Qt::SolidLine));
   p.drawRoundedRect(r, 3, 3);
 }
 
@@ -42,7 +45,12 @@ void label_part(Canvas& c, const Part& part, const QRectF& r) {
   const QFontMetricsF m(p.font());
   const bool fits = m.horizontalAdvance(name) + 8 <= r.width() && m.height() <= r.height();
   const double aside = std::max(0.0, 0.5 * (r.width() - m.horizontalAdvance(name)) - 4.0);
-  if (fits && !c.labels.place(p, r.center(), name, {{0, 0}, {aside, 0}, {-aside, 0}, {0, -0.5 * r.height() + 8}, {0, 0.5 * r.height() - 8}}, true).isNull()) return;
+  if (fits &&
+      !c.labels
+           .place(p, r.center(), name,
+                  {{0, 0}, {aside, 0}, {-aside, 0}, {0, -0.5 * r.height() + 8}, {0, 0.5 * r.height() - 8}}, true)
+           .isNull())
+    return;
   const double up = -0.5 * r.height() - 9, down = 0.5 * r.height() + 9;
   c.labels.place(p, r.center(), name, {{0, up}, {0, down}, {24, up}, {-24, up}, {24, down}, {-24, down}});
 }
@@ -93,7 +101,8 @@ void paint_parts(Canvas& c) {
   c.painter.setPen(look().brass_text);
   c.labels.place(c.painter, QPointF(plan.center().x(), plan.bottom()),
                  QObject::tr("%1: %2 aft, %3 forward left")
-                     .arg(QString::fromStdString(rail->name), c.session.in_words(length_quantity(selected->place.x() - rail->from)),
+                     .arg(QString::fromStdString(rail->name),
+                          c.session.in_words(length_quantity(selected->place.x() - rail->from)),
                           c.session.in_words(length_quantity(rail->to - selected->place.x()))),
                  {{0, 12}, {0, 24}, {0, -plan.height() - 12}});
 }

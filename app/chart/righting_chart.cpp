@@ -90,7 +90,8 @@ void RightingChart::refresh() {
   const auto starboard = curve(s.starboard), port = curve(s.port);
   plot_->graph(0)->setData(starboard.first, starboard.second);
   double apart = 0.0;
-  for (int i = 0; i < std::min(starboard.second.size(), port.second.size()); ++i) apart = std::max(apart, std::abs(starboard.second[i] - port.second[i]));
+  for (int i = 0; i < std::min(starboard.second.size(), port.second.size()); ++i)
+    apart = std::max(apart, std::abs(starboard.second[i] - port.second[i]));
   const bool two = apart > 0.02;
   plot_->graph(1)->setData(two ? port.first : QVector<double>{}, two ? port.second : QVector<double>{});
   // The reserve: area up to the vanishing angle.
@@ -109,11 +110,15 @@ void RightingChart::refresh() {
   plot_->xAxis->setTicker(ticks);
   plot_->yAxis->rescale();
   plot_->yAxis->scaleRange(1.15);
-  words_->setText(s.starboard.empty() ? tr("no curve: the boat does not float")
-                                      : tr("peak %1 at %2, %3, %4")
-                                            .arg(session_->shown(length_quantity(s.max_arm)), session_->shown(angle_quantity(s.max_arm_heel)),
-                                                 s.vanishing_angle ? tr("vanishes at %1").arg(session_->shown(angle_quantity(*s.vanishing_angle))) : tr("never vanishes"),
-                                                 s.self_righting ? tr("rights itself") : tr("stays over at %1").arg(session_->shown(angle_quantity(s.rests_at)))));
+  words_->setText(
+      s.starboard.empty()
+          ? tr("no curve: the boat does not float")
+          : tr("peak %1 at %2, %3, %4")
+                .arg(session_->shown(length_quantity(s.max_arm)), session_->shown(angle_quantity(s.max_arm_heel)),
+                     s.vanishing_angle ? tr("vanishes at %1").arg(session_->shown(angle_quantity(*s.vanishing_angle)))
+                                       : tr("never vanishes"),
+                     s.self_righting ? tr("rights itself")
+                                     : tr("stays over at %1").arg(session_->shown(angle_quantity(s.rests_at)))));
   plot_->replot(QCustomPlot::rpQueuedReplot);
 }
 
@@ -125,8 +130,9 @@ void RightingChart::follow(QMouseEvent* event) {
   pointer_->setGraphKey(heel);
   pointer_->updatePosition();
   const bool metric = session_->units() == UnitSystem::metric;
-  words_->setText(tr("at %1: %2").arg(session_->shown(angle_quantity(radians(heel))),
-                                      session_->shown(length_quantity(pointer_->position->value() * (metric ? 1e-3 : 0.0254)))));
+  words_->setText(tr("at %1: %2")
+                      .arg(session_->shown(angle_quantity(radians(heel))),
+                           session_->shown(length_quantity(pointer_->position->value() * (metric ? 1e-3 : 0.0254)))));
   plot_->replot(QCustomPlot::rpQueuedReplot);
 }
 

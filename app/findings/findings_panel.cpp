@@ -118,7 +118,10 @@ std::vector<Finding> FindingsPanel::visible() const {
 void FindingsPanel::refresh() {
   const Assessment& a = session_->now();
   counts_->setText(tr("%1 to fix \u00b7 %2 to watch \u00b7 %3 to note \u00b7 %4 fine")
-                       .arg(a.count(Severity::stop)).arg(a.count(Severity::watch)).arg(a.count(Severity::note)).arg(a.count(Severity::fine)));
+                       .arg(a.count(Severity::stop))
+                       .arg(a.count(Severity::watch))
+                       .arg(a.count(Severity::note))
+                       .arg(a.count(Severity::fine)));
   const std::vector<Finding> shown = visible();
   while (rows_.size() < shown.size()) {
     auto* row = new FindingRow(this);
@@ -134,8 +137,10 @@ void FindingsPanel::refresh() {
     rows_.push_back(row);
   }
   for (std::size_t i = 0; i < rows_.size(); ++i) {
-    if (i < shown.size()) rows_[i]->show_finding(*session_, shown[i]);
-    else rows_[i]->hide();
+    if (i < shown.size())
+      rows_[i]->show_finding(*session_, shown[i]);
+    else
+      rows_[i]->hide();
   }
 }
 

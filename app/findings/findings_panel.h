@@ -1,4 +1,5 @@
-// Findings, worst first, each with its number, limit, source, "show me" and, where there is one, the edit that mends it.
+// Findings, worst first, each with its number, limit, source, "show me" and, where there is one, the edit that mends
+// it.
 #pragma once
 
 #include <QWidget>

@@ -23,7 +23,8 @@ void ImportJob::cancel() {
   emit stopped();
 }
 
-void ImportJob::run(const QString& step, std::function<std::shared_ptr<const ImportedMesh>(const std::function<void(QString)>&)> work) {
+void ImportJob::run(const QString& step,
+                    std::function<std::shared_ptr<const ImportedMesh>(const std::function<void(QString)>&)> work) {
   if (token_) *token_ = true;
   token_ = std::make_shared<std::atomic<bool>>(false);
   const auto token = token_;
@@ -32,9 +33,12 @@ void ImportJob::run(const QString& step, std::function<std::shared_ptr<const Imp
   // Answers come back through the event loop and count only while their token is the current one.
   const auto answer = [self, token](auto deliver) {
     if (!self) return;
-    QMetaObject::invokeMethod(self, [self, token, deliver] {
-      if (self && !*token && self->token_ == token) deliver(self.data());
-    }, Qt::QueuedConnection);
+    QMetaObject::invokeMethod(
+        self,
+        [self, token, deliver] {
+          if (self && !*token && self->token_ == token) deliver(self.data());
+        },
+        Qt::QueuedConnection);
   };
   QThreadPool::globalInstance()->start([=, work = std::move(work)] {
     try {

@@ -40,7 +40,8 @@ class ImportJob : public QObject {
   void stopped();  ///< cancelled
 
  private:
-  void run(const QString& step, std::function<std::shared_ptr<const ImportedMesh>(const std::function<void(QString)>&)> work);
+  void run(const QString& step,
+           std::function<std::shared_ptr<const ImportedMesh>(const std::function<void(QString)>&)> work);
 
   /// Shared with the worker; set when its answer is no longer wanted.
   std::shared_ptr<std::atomic<bool>> token_;

@@ -83,7 +83,10 @@ void ImportPage::show_mesh(std::shared_ptr<const ImportedMesh> mesh) {
 void ImportPage::refresh() {
   if (!mesh_) return;
   const MeshReport& r = mesh_->report;
-  file_->setText(tr("%1: %2, %3 triangles in %4").arg(mesh_->path.section('/', -1), QString::fromStdString(mesh_->file.format)).arg(r.triangles).arg(r.shells == 1 ? tr("one shell") : tr("%1 shells").arg(r.shells)));
+  file_->setText(tr("%1: %2, %3 triangles in %4")
+                     .arg(mesh_->path.section('/', -1), QString::fromStdString(mesh_->file.format))
+                     .arg(r.triangles)
+                     .arg(r.shells == 1 ? tr("one shell") : tr("%1 shells").arg(r.shells)));
   QStringList words;
   for (const std::string& s : describe(r)) words << QString::fromStdString(s);
   report_->setText(words.join("\n"));
@@ -96,7 +99,10 @@ void ImportPage::refresh() {
   if (valid) {
     const Vec3 s = r.box.size() * p.metres_per_unit;
     const int across = 3 - p.forward_axis - p.up_axis;
-    size_->setText(tr("%1 long, %2 wide, %3 deep").arg(session_->shown(length_quantity(s[p.forward_axis])), session_->shown(length_quantity(s[across])), session_->shown(length_quantity(s[p.up_axis]))));
+    size_->setText(tr("%1 long, %2 wide, %3 deep")
+                       .arg(session_->shown(length_quantity(s[p.forward_axis])),
+                            session_->shown(length_quantity(s[across])),
+                            session_->shown(length_quantity(s[p.up_axis]))));
   } else {
     size_->setText(tr("bow and deck cannot look the same way"));
   }
@@ -128,7 +134,8 @@ void ImportPage::use() {
     hull.chambers.clear();
     hull.bulkheads.clear();
     hull.openings.clear();
-    if (!session_->perform({tr("Hull from %1").arg(mesh_->path.section('/', -1)).toStdString(), ChangeHull{hull}})) return;
+    if (!session_->perform({tr("Hull from %1").arg(mesh_->path.section('/', -1)).toStdString(), ChangeHull{hull}}))
+      return;
     mesh_.reset();
     emit done();
   } catch (const InvalidInput& e) {

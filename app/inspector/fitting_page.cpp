@@ -9,12 +9,18 @@ namespace {
 /// The list of a hull or layout that holds fittings of type T.
 template <class T, class P>
 auto& list_of(P& p) {
-  if constexpr (std::is_same_v<T, Hatch>) return p.hull.hatches;
-  else if constexpr (std::is_same_v<T, Cabin>) return p.hull.cabins;
-  else if constexpr (std::is_same_v<T, FloodChamber>) return p.hull.chambers;
-  else if constexpr (std::is_same_v<T, Bulkhead>) return p.hull.bulkheads;
-  else if constexpr (std::is_same_v<T, Opening>) return p.hull.openings;
-  else return p.layout.rails;
+  if constexpr (std::is_same_v<T, Hatch>)
+    return p.hull.hatches;
+  else if constexpr (std::is_same_v<T, Cabin>)
+    return p.hull.cabins;
+  else if constexpr (std::is_same_v<T, FloodChamber>)
+    return p.hull.chambers;
+  else if constexpr (std::is_same_v<T, Bulkhead>)
+    return p.hull.bulkheads;
+  else if constexpr (std::is_same_v<T, Opening>)
+    return p.hull.openings;
+  else
+    return p.layout.rails;
 }
 
 template <class T>
@@ -35,20 +41,28 @@ Edit changed(const Project& project, Id id, const QString& what, const std::func
       name = item.name;
     }
   const std::string label = QObject::tr("%1 of %2").arg(what, QString::fromStdString(name)).toStdString();
-  if constexpr (std::is_same_v<T, Rail>) return {label, ChangeRails{next.layout.rails}};
-  else return {label, ChangeHull{next.hull}};
+  if constexpr (std::is_same_v<T, Rail>)
+    return {label, ChangeRails{next.layout.rails}};
+  else
+    return {label, ChangeHull{next.hull}};
 }
 
 /// Calls f with the type of the fitting that has this number.
 template <class F>
 void visit_type(Fitting kind, F f) {
   switch (kind) {
-    case Fitting::hatch: return f(Hatch{});
-    case Fitting::cabin: return f(Cabin{});
-    case Fitting::flood_chamber: return f(FloodChamber{});
-    case Fitting::bulkhead: return f(Bulkhead{});
-    case Fitting::opening: return f(Opening{});
-    case Fitting::rail: return f(Rail{});
+    case Fitting::hatch:
+      return f(Hatch{});
+    case Fitting::cabin:
+      return f(Cabin{});
+    case Fitting::flood_chamber:
+      return f(FloodChamber{});
+    case Fitting::bulkhead:
+      return f(Bulkhead{});
+    case Fitting::opening:
+      return f(Opening{});
+    case Fitting::rail:
+      return f(Rail{});
   }
 }
 
@@ -56,12 +70,18 @@ void visit_type(Fitting kind, F f) {
 
 QString fitting_name(Fitting kind) {
   switch (kind) {
-    case Fitting::hatch: return QObject::tr("Hatch");
-    case Fitting::rail: return QObject::tr("Rail");
-    case Fitting::bulkhead: return QObject::tr("Bulkhead");
-    case Fitting::cabin: return QObject::tr("Cabin");
-    case Fitting::flood_chamber: return QObject::tr("Flood chamber");
-    case Fitting::opening: return QObject::tr("Opening");
+    case Fitting::hatch:
+      return QObject::tr("Hatch");
+    case Fitting::rail:
+      return QObject::tr("Rail");
+    case Fitting::bulkhead:
+      return QObject::tr("Bulkhead");
+    case Fitting::cabin:
+      return QObject::tr("Cabin");
+    case Fitting::flood_chamber:
+      return QObject::tr("Flood chamber");
+    case Fitting::opening:
+      return QObject::tr("Opening");
   }
   return {};
 }
@@ -86,14 +106,26 @@ Edit add_fitting(const Assessment& a, Fitting kind) {
   HullDesign h = a.project.hull;
   const std::string label = QObject::tr("Add %1").arg(fitting_name(kind).toLower()).toStdString();
   switch (kind) {
-    case Fitting::hatch: h.hatches.push_back({.x = x0 + 0.25 * length, .length = 0.4 * length, .width = 0.5 * beam}); break;
-    case Fitting::bulkhead: h.bulkheads.push_back({.x = x0 + 0.8 * length}); break;
-    case Fitting::cabin: h.cabins.push_back({.x = x0 + 0.2 * length, .length = 0.25 * length, .width = 0.5 * beam, .height = 0.3 * hull.box.size().z()}); break;
-    case Fitting::flood_chamber: h.chambers.push_back({.x = x0 + 0.15 * length, .length = 0.4 * length, .inner = 0.2 * beam}); break;
-    case Fitting::opening: h.openings.push_back({.place = Vec3(x0 + 0.5 * length, 0.0, hull.deck_height(x0 + 0.5 * length, 0.0))}); break;
+    case Fitting::hatch:
+      h.hatches.push_back({.x = x0 + 0.25 * length, .length = 0.4 * length, .width = 0.5 * beam});
+      break;
+    case Fitting::bulkhead:
+      h.bulkheads.push_back({.x = x0 + 0.8 * length});
+      break;
+    case Fitting::cabin:
+      h.cabins.push_back(
+          {.x = x0 + 0.2 * length, .length = 0.25 * length, .width = 0.5 * beam, .height = 0.3 * hull.box.size().z()});
+      break;
+    case Fitting::flood_chamber:
+      h.chambers.push_back({.x = x0 + 0.15 * length, .length = 0.4 * length, .inner = 0.2 * beam});
+      break;
+    case Fitting::opening:
+      h.openings.push_back({.place = Vec3(x0 + 0.5 * length, 0.0, hull.deck_height(x0 + 0.5 * length, 0.0))});
+      break;
     case Fitting::rail: {
       std::vector<Rail> rails = a.project.layout.rails;
-      rails.push_back({.from = x0 + 0.25 * length, .to = x0 + 0.6 * length, .z = hull.box.low.z() + 0.25 * hull.box.size().z()});
+      rails.push_back(
+          {.from = x0 + 0.25 * length, .to = x0 + 0.6 * length, .z = hull.box.low.z() + 0.25 * hull.box.size().z()});
       return {label, ChangeRails{rails}};
     }
   }
@@ -104,7 +136,9 @@ Edit remove_fitting(const Project& project, Id id) {
   for (const FittingEntry& f : fittings(project)) {
     if (f.id != id) continue;
     Project next = project;
-    visit_type(f.kind, [&](auto type) { std::erase_if(list_of<decltype(type)>(next), [&](const auto& item) { return item.id == id; }); });
+    visit_type(f.kind, [&](auto type) {
+      std::erase_if(list_of<decltype(type)>(next), [&](const auto& item) { return item.id == id; });
+    });
     const std::string label = QObject::tr("Take out %1").arg(f.name).toStdString();
     if (f.kind == Fitting::rail) return {label, ChangeRails{next.layout.rails}};
     return {label, ChangeHull{next.hull}};
@@ -113,11 +147,18 @@ Edit remove_fitting(const Project& project, Id id) {
 }
 
 template <class T>
-void FittingPage::add_field(Fitting kind, const QString& label, double T::* member) {
+void FittingPage::add_field(Fitting kind, const QString& label, double T::*member) {
   const Dimension dimension = label == tr("Lean of its sides") ? Dimension::ratio : Dimension::length;
-  QuantityEdit* edit = quantity(label, dimension, qPrintable(QString("fitting_%1_%2").arg(static_cast<int>(kind)).arg(fields_.size())));
-  fields_.push_back({kind, edit, [=](const Project& p, Id id) { const T* item = fitting_of<T>(p, id); return item ? item->*member : 0.0; },
-                     [=](const Project& p, Id id, double v) { return changed<T>(p, id, label, [=](T& item) { item.*member = v; }); }});
+  QuantityEdit* edit =
+      quantity(label, dimension, qPrintable(QString("fitting_%1_%2").arg(static_cast<int>(kind)).arg(fields_.size())));
+  fields_.push_back({kind, edit,
+                     [=](const Project& p, Id id) {
+                       const T* item = fitting_of<T>(p, id);
+                       return item ? item->*member : 0.0;
+                     },
+                     [=](const Project& p, Id id, double v) {
+                       return changed<T>(p, id, label, [=](T& item) { item.*member = v; });
+                     }});
   const std::size_t index = fields_.size() - 1;
   connect(edit, &QuantityEdit::entered, this, [this, index](double si) {
     session_->perform(fields_[index].set(session_->project(), session_->selection(), si));
@@ -126,9 +167,10 @@ void FittingPage::add_field(Fitting kind, const QString& label, double T::* memb
 }
 
 template <class T>
-void FittingPage::set_flag(bool T::* member, bool on) {
+void FittingPage::set_flag(bool T::*member, bool on) {
   if (!fitting_of<T>(session_->project(), session_->selection())) return;
-  session_->perform(changed<T>(session_->project(), session_->selection(), tr("State"), [=](T& item) { item.*member = on; }));
+  session_->perform(
+      changed<T>(session_->project(), session_->selection(), tr("State"), [=](T& item) { item.*member = on; }));
 }
 
 FittingPage::FittingPage(Session* session, QWidget* parent) : Page(session, parent) {
@@ -176,7 +218,8 @@ FittingPage::FittingPage(Session* session, QWidget* parent) : Page(session, pare
 
 void FittingPage::refresh() {
   const auto all = fittings(session_->project());
-  const auto it = std::find_if(all.begin(), all.end(), [&](const FittingEntry& f) { return f.id == session_->selection(); });
+  const auto it =
+      std::find_if(all.begin(), all.end(), [&](const FittingEntry& f) { return f.id == session_->selection(); });
   if (it == all.end()) return;
   title_->setText(fitting_name(it->kind));
   if (!name_->hasFocus()) name_->setText(it->name);

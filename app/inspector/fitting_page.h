@@ -39,9 +39,9 @@ class FittingPage : public Page {
     std::function<Edit(const Project&, Id, double)> set;
   };
   template <class T>
-  void add_field(Fitting kind, const QString& label, double T::* member);
+  void add_field(Fitting kind, const QString& label, double T::*member);
   template <class T>
-  void set_flag(bool T::* member, bool on);
+  void set_flag(bool T::*member, bool on);
 
   QLabel* title_;
   QLineEdit* name_;

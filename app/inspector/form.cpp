@@ -27,8 +27,12 @@ void Page::row(const QString& label, QWidget* field) {
   ++next_row_;
 }
 
-void Page::wide(QWidget* widget) { grid_->addWidget(widget, next_row_++, 0, 1, 2); }
-void Page::wide(QLayout* layout) { grid_->addLayout(layout, next_row_++, 0, 1, 2); }
+void Page::wide(QWidget* widget) {
+  grid_->addWidget(widget, next_row_++, 0, 1, 2);
+}
+void Page::wide(QLayout* layout) {
+  grid_->addLayout(layout, next_row_++, 0, 1, 2);
+}
 
 void Page::set_row_visible(QWidget* field, bool visible) {
   field->setVisible(visible);

@@ -25,8 +25,7 @@ class Page : public QWidget {
   QuantityEdit* quantity(const QString& label, Dimension dimension, const char* object_name);
   QLineEdit* text(const QString& label, const char* object_name);
   QCheckBox* check(const QString& label, const char* object_name);
-  QComboBox* choice(const QString& label, const QStringList& items, const char* object_name,
-                    bool both_columns = false);
+  QComboBox* choice(const QString& label, const QStringList& items, const char* object_name, bool both_columns = false);
   QLabel* fact(const QString& label);
   QLabel* heading(const QString& words);
   QLabel* note(const QString& words, bool caution = false);
@@ -34,8 +33,8 @@ class Page : public QWidget {
   /// A widget or layout over both columns.
   void wide(QWidget* widget);
   void wide(QLayout* layout);
-  /// Shows or hides a field together with its label. (QFormLayout::setRowVisible of Qt 6.4 writes past its own memory when
-  /// word-wrapped labels stand in the form, so the pages use a plain grid.)
+  /// Shows or hides a field together with its label. (QFormLayout::setRowVisible of Qt 6.4 writes past its own memory
+  /// when word-wrapped labels stand in the form, so the pages use a plain grid.)
   void set_row_visible(QWidget* field, bool visible);
 
   Session* session_;

@@ -38,7 +38,9 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
   coefficients_ = fact(tr("Coefficients"));
   centre_ = fact(tr("LCB from transom"));
   speed_ = fact(tr("Hull speed"));
-  note(tr("Resins, solvents and sanding dust harm lungs and skin: gloves, glasses, mask and fresh air; follow the maker's sheet."), true);
+  note(tr("Resins, solvents and sanding dust harm lungs and skin: gloves, glasses, mask and fresh air; follow the "
+          "maker's sheet."),
+       true);
 
   connect(family_, &QComboBox::activated, this, [this](int i) {
     change(tr("Hull family"), [=](HullDesign& h) {
@@ -64,15 +66,19 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
       h.skin.deck_thickness = m.deck_thickness;
     });
   });
-  connect(shell_, &QuantityEdit::entered, this, [this](double si) { change(tr("Shell thickness"), [=](HullDesign& h) { h.skin.shell_thickness = si; }); });
-  connect(deck_, &QuantityEdit::entered, this, [this](double si) { change(tr("Deck thickness"), [=](HullDesign& h) { h.skin.deck_thickness = si; }); });
-  connect(density_, &QuantityEdit::entered, this, [this](double si) { change(tr("Skin density"), [=](HullDesign& h) { h.skin.density = si; }); });
+  connect(shell_, &QuantityEdit::entered, this,
+          [this](double si) { change(tr("Shell thickness"), [=](HullDesign& h) { h.skin.shell_thickness = si; }); });
+  connect(deck_, &QuantityEdit::entered, this,
+          [this](double si) { change(tr("Deck thickness"), [=](HullDesign& h) { h.skin.deck_thickness = si; }); });
+  connect(density_, &QuantityEdit::entered, this,
+          [this](double si) { change(tr("Skin density"), [=](HullDesign& h) { h.skin.density = si; }); });
 }
 
 void HullPage::change(const QString& what, const std::function<void(HullDesign&)>& how) {
   HullDesign hull = session_->project().hull;
   how(hull);
-  if (!(hull.skin.shell_thickness >= 0.0 && hull.skin.deck_thickness >= 0.0 && hull.skin.shell_thickness < 0.1 && hull.skin.deck_thickness < 0.1))
+  if (!(hull.skin.shell_thickness >= 0.0 && hull.skin.deck_thickness >= 0.0 && hull.skin.shell_thickness < 0.1 &&
+        hull.skin.deck_thickness < 0.1))
     session_->refuse(tr("Skin thickness wants 0 to 100 mm."));
   else if (!(hull.skin.density >= 1.0 && hull.skin.density < 30000.0))
     session_->refuse(tr("Skin density wants 1 to 30000 kg/m\u00b3."));
@@ -93,7 +99,8 @@ void HullPage::refresh() {
   family_->setCurrentIndex(it == std::end(families) ? -1 : static_cast<int>(it - std::begin(families)));
   const auto used = hull_parameters(h.family);
   for (const Measure& m : measures_) {
-    const bool has = std::any_of(used.begin(), used.end(), [&](const HullParameter& p) { return p.member == m.parameter->member; });
+    const bool has =
+        std::any_of(used.begin(), used.end(), [&](const HullParameter& p) { return p.member == m.parameter->member; });
     set_row_visible(m.edit, has);
     if (has) m.edit->set_value(h.shape.*m.parameter->member);
   }
@@ -103,8 +110,12 @@ void HullPage::refresh() {
   density_->set_value(h.skin.density);
   volume_->setText(session_->shown(Quantity{a.hull->model.volume, Dimension::volume}));
   const FormCoefficients& f = a.form;
-  waterline_->setText(tr("%1 \u00d7 %2, draught %3").arg(session_->shown(length_quantity(f.waterline_length)), session_->shown(length_quantity(f.waterline_beam)), session_->shown(length_quantity(f.draught))));
-  coefficients_->setText(QString("Cb %1  Cp %2\nCm %3  Cwp %4").arg(number(f.block), number(f.prismatic), number(f.midship), number(f.waterplane)));
+  waterline_->setText(tr("%1 \u00d7 %2, draught %3")
+                          .arg(session_->shown(length_quantity(f.waterline_length)),
+                               session_->shown(length_quantity(f.waterline_beam)),
+                               session_->shown(length_quantity(f.draught))));
+  coefficients_->setText(QString("Cb %1  Cp %2\nCm %3  Cwp %4")
+                             .arg(number(f.block), number(f.prismatic), number(f.midship), number(f.waterplane)));
   centre_->setText(session_->shown(length_quantity(f.lcb)));
   speed_->setText(session_->shown(Quantity{f.hull_speed, Dimension::speed}));
 }

@@ -61,7 +61,8 @@ LayoutPage::LayoutPage(Session* session, QWidget* parent) : Page(session, parent
   more->setObjectName("add_fitting");
   more->setProperty("quiet", true);
   auto* menu = new QMenu(more);
-  for (const Fitting kind : {Fitting::hatch, Fitting::rail, Fitting::bulkhead, Fitting::cabin, Fitting::flood_chamber, Fitting::opening})
+  for (const Fitting kind :
+       {Fitting::hatch, Fitting::rail, Fitting::bulkhead, Fitting::cabin, Fitting::flood_chamber, Fitting::opening})
     menu->addAction(fitting_name(kind), this, [this, kind] { session_->perform(add_fitting(session_->now(), kind)); });
   more->setMenu(menu);
   wide(more);
@@ -86,8 +87,11 @@ void LayoutPage::fill_catalogue() {
     const QString name = QString::fromStdString(e.part.name);
     const QString hay = name + " " + part_kind_name(e.part.kind);
     const QStringList words = wanted.split(' ', Qt::SkipEmptyParts);
-    if (!std::all_of(words.begin(), words.end(), [&](const QString& w) { return hay.contains(w, Qt::CaseInsensitive); })) continue;
-    auto* item = new QListWidgetItem(name + "  \u00b7  " + session_->shown(Quantity{e.part.mass, Dimension::mass}), catalogue_);
+    if (!std::all_of(words.begin(), words.end(),
+                     [&](const QString& w) { return hay.contains(w, Qt::CaseInsensitive); }))
+      continue;
+    auto* item =
+        new QListWidgetItem(name + "  \u00b7  " + session_->shown(Quantity{e.part.mass, Dimension::mass}), catalogue_);
     item->setData(Qt::UserRole, name);
   }
   if (catalogue_->count() > 0) catalogue_->setCurrentRow(0);
@@ -100,7 +104,8 @@ void LayoutPage::add_from_catalogue() {
   Part part = entry->part;
   part.place = find_place(session_->now(), part);
   const Id id = session_->project().next_id;
-  if (session_->perform({tr("Put %1 aboard").arg(QString::fromStdString(part.name)).toStdString(), AddPart{part}})) session_->select(id);
+  if (session_->perform({tr("Put %1 aboard").arg(QString::fromStdString(part.name)).toStdString(), AddPart{part}}))
+    session_->select(id);
 }
 
 void LayoutPage::refresh() {
@@ -111,12 +116,16 @@ void LayoutPage::refresh() {
   std::stable_sort(items.begin(), items.end(), [](const auto* l, const auto* r) { return l->mass > r->mass; });
   budget_->clear();
   for (const MassItem* item : items) {
-    auto* row = new QTreeWidgetItem(budget_, {QString::fromStdString(item->name), session_->shown(Quantity{item->mass, Dimension::mass}) + (item->measured ? QString() : QString(" \u2248")),
+    auto* row = new QTreeWidgetItem(budget_, {QString::fromStdString(item->name),
+                                              session_->shown(Quantity{item->mass, Dimension::mass}) +
+                                                  (item->measured ? QString() : QString(" \u2248")),
                                               session_->shown(Quantity{m.share(*item), Dimension::ratio})});
     row->setData(0, Qt::UserRole, item->part);
     row->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
     row->setTextAlignment(2, Qt::AlignRight | Qt::AlignVCenter);
-    row->setToolTip(1, item->measured ? tr("measured") : tr("estimated, \u00b1 %1").arg(session_->shown(Quantity{item->sigma, Dimension::mass})));
+    row->setToolTip(1, item->measured
+                           ? tr("measured")
+                           : tr("estimated, \u00b1 %1").arg(session_->shown(Quantity{item->sigma, Dimension::mass})));
   }
   fittings_->clear();
   for (const FittingEntry& f : fittings(session_->project())) {

@@ -23,8 +23,10 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   hatch_ = fact(tr("Through hatch"));
   wet_ = check(tr("May get wet"), "part_wet");
   outside_ = check(tr("Stands outside the skin"), "part_outside");
-  caution_ = note(tr("Lithium cells: no sharp edges or screw tips near them; take them out to charge, in a fireproof place and "
-                     "never alone; a swollen or wet pack is not used again. Follow the maker's limits and local rules."), true);
+  caution_ = note(
+      tr("Lithium cells: no sharp edges or screw tips near them; take them out to charge, in a fireproof place and "
+         "never alone; a swollen or wet pack is not used again. Follow the maker's limits and local rules."),
+      true);
 
   const auto place = [this](int axis, double offset) {
     return [this, axis, offset](double si) {
@@ -38,11 +40,14 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   connect(x_, &QuantityEdit::entered, this, place(0, 0.0));
   connect(y_, &QuantityEdit::entered, this, place(1, 0.0));
   connect(z_, &QuantityEdit::entered, this, place(2, 0.5));
-  connect(mass_, &QuantityEdit::entered, this, [this](double si) { change(tr("Mass"), [=](Part& p) { p.mass = si; }); });
+  connect(mass_, &QuantityEdit::entered, this,
+          [this](double si) { change(tr("Mass"), [=](Part& p) { p.mass = si; }); });
   connect(measured_, &QuantityEdit::entered, this, [this](double si) {
     change(tr("Measured mass"), [=](Part& p) {
-      if (si == 0.0) p.measured_mass.reset();
-      else p.measured_mass = si;
+      if (si == 0.0)
+        p.measured_mass.reset();
+      else
+        p.measured_mass = si;
     });
   });
   const auto size = [this](int axis) {
@@ -54,9 +59,12 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   connect(name_, &QLineEdit::editingFinished, this, [this] {
     if (name_->isModified()) change(tr("Name"), [this](Part& p) { p.name = name_->text().toStdString(); });
   });
-  connect(rail_, &QComboBox::activated, this, [this](int i) { change(tr("Rail"), [=, this](Part& p) { p.rail = rail_->itemData(i).toUInt(); }); });
-  connect(wet_, &QCheckBox::clicked, this, [this](bool on) { change(tr("May get wet"), [=](Part& p) { p.may_get_wet = on; }); });
-  connect(outside_, &QCheckBox::clicked, this, [this](bool on) { change(tr("Outside"), [=](Part& p) { p.outside = on; }); });
+  connect(rail_, &QComboBox::activated, this,
+          [this](int i) { change(tr("Rail"), [=, this](Part& p) { p.rail = rail_->itemData(i).toUInt(); }); });
+  connect(wet_, &QCheckBox::clicked, this,
+          [this](bool on) { change(tr("May get wet"), [=](Part& p) { p.may_get_wet = on; }); });
+  connect(outside_, &QCheckBox::clicked, this,
+          [this](bool on) { change(tr("Outside"), [=](Part& p) { p.outside = on; }); });
 }
 
 void PartPage::change(const QString& what, const std::function<void(Part&)>& how) {
@@ -75,16 +83,22 @@ void PartPage::refresh() {
   const Box3& box = session_->now().hull->model.box;
   title_->setText(QString::fromStdString(part->name));
   const double share = part->effective_mass() / session_->now().mass.total;
-  state_->setText(tr("%1, %2, %3 of the boat")
-                      .arg(part_kind_name(part->kind), part->measured_mass ? tr("measured") : tr("estimated \u00b1 %1").arg(session_->shown(Quantity{part->mass_sigma, Dimension::mass})),
-                           session_->shown(Quantity{share, Dimension::ratio})));
+  state_->setText(
+      tr("%1, %2, %3 of the boat")
+          .arg(part_kind_name(part->kind),
+               part->measured_mass
+                   ? tr("measured")
+                   : tr("estimated \u00b1 %1").arg(session_->shown(Quantity{part->mass_sigma, Dimension::mass})),
+               session_->shown(Quantity{share, Dimension::ratio})));
   if (!name_->hasFocus()) name_->setText(QString::fromStdString(part->name));
   x_->set_value(part->place.x() - box.low.x());
   y_->set_value(part->place.y());
   z_->set_value(part->box().low.z() - box.low.z());
   mass_->set_value(part->mass);
-  if (part->measured_mass) measured_->set_value(*part->measured_mass);
-  else measured_->set_nothing(tr("not weighed"));
+  if (part->measured_mass)
+    measured_->set_value(*part->measured_mass);
+  else
+    measured_->set_nothing(tr("not weighed"));
   length_->set_value(part->size.x());
   width_->set_value(part->size.y());
   height_->set_value(part->size.z());
@@ -96,19 +110,33 @@ void PartPage::refresh() {
   const bool railed = rail != nullptr;
   set_row_visible(rail_travel_, railed);
   if (railed)
-    rail_travel_->setText(tr("%1 to %2").arg(session_->shown(length_quantity(rail->from - box.low.x())), session_->shown(length_quantity(rail->to - box.low.x()))));
+    rail_travel_->setText(tr("%1 to %2")
+                              .arg(session_->shown(length_quantity(rail->from - box.low.x())),
+                                   session_->shown(length_quantity(rail->to - box.low.x()))));
   y_->setEnabled(!railed);
   z_->setEnabled(!railed);
   if (const PartFit* fit = session_->now().fit(part->id)) {
-    fit_->setText(part->outside ? tr("stands outside") : fit->skin.inside ? tr("clear by %1").arg(session_->shown(length_quantity(fit->skin.clearance)))
-                                                                          : tr("through it by %1").arg(session_->shown(length_quantity(fit->skin.cut_depth))));
+    fit_->setText(part->outside ? tr("stands outside")
+                  : fit->skin.inside
+                      ? tr("clear by %1").arg(session_->shown(length_quantity(fit->skin.clearance)))
+                      : tr("through it by %1").arg(session_->shown(length_quantity(fit->skin.cut_depth))));
     QString way;
     switch (fit->passage) {
-      case HatchPassage::no_hatch: way = part->outside ? tr("not needed") : tr("there is no hatch"); break;
-      case HatchPassage::straight: way = tr("as it stands"); break;
-      case HatchPassage::turned: way = tr("turned in plan"); break;
-      case HatchPassage::tilted: way = tr("tilted %1").arg(session_->shown(angle_quantity(fit->tilt))); break;
-      case HatchPassage::never: way = tr("no"); break;
+      case HatchPassage::no_hatch:
+        way = part->outside ? tr("not needed") : tr("there is no hatch");
+        break;
+      case HatchPassage::straight:
+        way = tr("as it stands");
+        break;
+      case HatchPassage::turned:
+        way = tr("turned in plan");
+        break;
+      case HatchPassage::tilted:
+        way = tr("tilted %1").arg(session_->shown(angle_quantity(fit->tilt)));
+        break;
+      case HatchPassage::never:
+        way = tr("no");
+        break;
     }
     hatch_->setText(way);
   }

@@ -87,10 +87,18 @@ void Session::travel(std::vector<Step>& from, std::vector<Step>& to) {
   show_state(assess(step.project, true));
 }
 
-void Session::undo() { travel(undo_, redo_); }
-void Session::redo() { travel(redo_, undo_); }
-QString Session::undo_label() const { return undo_.empty() ? QString() : undo_.back().label; }
-QString Session::redo_label() const { return redo_.empty() ? QString() : redo_.back().label; }
+void Session::undo() {
+  travel(undo_, redo_);
+}
+void Session::redo() {
+  travel(redo_, undo_);
+}
+QString Session::undo_label() const {
+  return undo_.empty() ? QString() : undo_.back().label;
+}
+QString Session::redo_label() const {
+  return redo_.empty() ? QString() : redo_.back().label;
+}
 
 void Session::pin() {
   pinned_ = now_;

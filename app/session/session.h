@@ -1,4 +1,5 @@
-// The boat on the bench: project, its assessment, undo, selection, file. The only place in the application that holds truth.
+// The boat on the bench: project, its assessment, undo, selection, file. The only place in the application that holds
+// truth.
 #pragma once
 
 #include <QObject>
@@ -57,7 +58,9 @@ class Session : public QObject {
   [[nodiscard]] UnitSystem units() const { return units_; }
   void set_units(UnitSystem units);
   [[nodiscard]] QString shown(const Quantity& q) const { return QString::fromStdString(show(q, units_).joined()); }
-  [[nodiscard]] QString in_words(const Quantity& q) const { return QString::fromStdString(show_in_words(q, units_).joined()); }
+  [[nodiscard]] QString in_words(const Quantity& q) const {
+    return QString::fromStdString(show_in_words(q, units_).joined());
+  }
   [[nodiscard]] QString shown(const std::string& text, const std::vector<Quantity>& values) const {
     return QString::fromStdString(fill_in(text, values, units_));
   }
@@ -73,10 +76,10 @@ class Session : public QObject {
   void refuse(const QString& why) { emit refused(why); }
 
  signals:
-  void changed();            ///< project and assessment
+  void changed();  ///< project and assessment
   void selection_changed();
   void units_changed();
-  void boat_replaced();      ///< another boat came onto the bench
+  void boat_replaced();  ///< another boat came onto the bench
   void refused(const QString& why);
 
  private:

@@ -13,10 +13,10 @@ namespace plucky::app {
 
 const std::array<StageMark, 9>& stage_marks() {
   static const std::array<StageMark, 9> marks{
-      StageMark{Stage::brief, QObject::tr("Brief"), true},   StageMark{Stage::hull, QObject::tr("Hull"), true},
-      StageMark{Stage::drive, QObject::tr("Drive"), false},  StageMark{Stage::layout, QObject::tr("Layout"), true},
+      StageMark{Stage::brief, QObject::tr("Brief"), true},     StageMark{Stage::hull, QObject::tr("Hull"), true},
+      StageMark{Stage::drive, QObject::tr("Drive"), false},    StageMark{Stage::layout, QObject::tr("Layout"), true},
       StageMark{Stage::flotation, QObject::tr("Float"), true}, StageMark{Stage::seal, QObject::tr("Seal"), false},
-      StageMark{Stage::cool, QObject::tr("Cool"), false},    StageMark{Stage::build, QObject::tr("Build"), false},
+      StageMark{Stage::cool, QObject::tr("Cool"), false},      StageMark{Stage::build, QObject::tr("Build"), false},
       StageMark{Stage::trial, QObject::tr("Trial"), false}};
   return marks;
 }
@@ -64,7 +64,8 @@ void Stem::paintEvent(QPaintEvent*) {
     const QColor ink = current ? l.buoy_text : mark.built ? l.ink : l.muted;
     p.setPen(ink);
     p.setFont(ui_font(17, QFont::Bold));
-    p.drawText(QRectF(13, middle - 15, 24, 30), Qt::AlignVCenter | Qt::AlignLeft, QString::number(static_cast<int>(mark.stage)));
+    p.drawText(QRectF(13, middle - 15, 24, 30), Qt::AlignVCenter | Qt::AlignLeft,
+               QString::number(static_cast<int>(mark.stage)));
     p.setPen(current ? l.ink : mark.built ? l.ink : l.muted);
     p.setFont(ui_font(9.5, current ? QFont::Bold : QFont::Medium));
     p.drawText(QRectF(33, middle - 15, 60, 30), Qt::AlignVCenter | Qt::AlignLeft, mark.name);
@@ -91,9 +92,12 @@ void Stem::mousePressEvent(QMouseEvent* event) {
 
 void Stem::keyPressEvent(QKeyEvent* event) {
   const int now = static_cast<int>(stage_);
-  if (event->key() == Qt::Key_Down && now < 9) emit stage_chosen(static_cast<Stage>(now + 1));
-  else if (event->key() == Qt::Key_Up && now > 1) emit stage_chosen(static_cast<Stage>(now - 1));
-  else QWidget::keyPressEvent(event);
+  if (event->key() == Qt::Key_Down && now < 9)
+    emit stage_chosen(static_cast<Stage>(now + 1));
+  else if (event->key() == Qt::Key_Up && now > 1)
+    emit stage_chosen(static_cast<Stage>(now - 1));
+  else
+    QWidget::keyPressEvent(event);
 }
 
 bool Stem::event(QEvent* event) {
@@ -101,8 +105,10 @@ bool Stem::event(QEvent* event) {
     const auto* help = static_cast<QHelpEvent*>(event);
     for (const StageMark& mark : stage_marks())
       if (mark_rect(mark.stage).contains(help->pos()))
-        QToolTip::showText(help->globalPos(), mark.built ? tr("%1 (Alt+%2)").arg(mark.name).arg(static_cast<int>(mark.stage))
-                                                         : tr("%1: not part of this version yet").arg(mark.name), this);
+        QToolTip::showText(help->globalPos(),
+                           mark.built ? tr("%1 (Alt+%2)").arg(mark.name).arg(static_cast<int>(mark.stage))
+                                      : tr("%1: not part of this version yet").arg(mark.name),
+                           this);
     return true;
   }
   return QWidget::event(event);

@@ -106,8 +106,8 @@ QString style_sheet(const Look& l) {
     QLabel[caution="true"] { color: %9; }
     QLabel[heading="true"] { font-weight: 700; }
   )")
-      .arg(l.paper.name(), l.ink.name(), l.panel.name(), l.brass_fill.name(), l.card.name(), l.line.name(), l.muted.name(),
-           l.brass.name())
+      .arg(l.paper.name(), l.ink.name(), l.panel.name(), l.brass_fill.name(), l.card.name(), l.line.name(),
+           l.muted.name(), l.brass.name())
       .arg(l.buoy_text.name(), QString(l.dark ? "night" : "day"));
 }
 
@@ -121,9 +121,13 @@ void load_fonts() {
 
 }  // namespace
 
-const Look& look() { return current(); }
+const Look& look() {
+  return current();
+}
 
-bool desktop_is_dark() { return QApplication::palette().color(QPalette::Window).lightness() < 110; }
+bool desktop_is_dark() {
+  return QApplication::palette().color(QPalette::Window).lightness() < 110;
+}
 
 void set_dark(bool dark) {
   current() = dark ? night() : day();
@@ -159,30 +163,41 @@ QFont ui_font(double points, QFont::Weight weight) {
 
 QColor severity_colour(Severity severity) {
   switch (severity) {
-    case Severity::stop: return look().buoy;
-    case Severity::watch: return look().brass;
-    case Severity::note: return look().muted;
-    case Severity::fine: break;
+    case Severity::stop:
+      return look().buoy;
+    case Severity::watch:
+      return look().brass;
+    case Severity::note:
+      return look().muted;
+    case Severity::fine:
+      break;
   }
   return look().reed;
 }
 
 QColor severity_text_colour(Severity severity) {
   switch (severity) {
-    case Severity::stop: return look().buoy_text;
-    case Severity::watch: return look().brass_text;
+    case Severity::stop:
+      return look().buoy_text;
+    case Severity::watch:
+      return look().brass_text;
     case Severity::note:
-    case Severity::fine: break;
+    case Severity::fine:
+      break;
   }
   return look().ink;
 }
 
 QString severity_word(Severity severity) {
   switch (severity) {
-    case Severity::stop: return QObject::tr("to fix");
-    case Severity::watch: return QObject::tr("to watch");
-    case Severity::note: return QObject::tr("note");
-    case Severity::fine: break;
+    case Severity::stop:
+      return QObject::tr("to fix");
+    case Severity::watch:
+      return QObject::tr("to watch");
+    case Severity::note:
+      return QObject::tr("note");
+    case Severity::fine:
+      break;
   }
   return QObject::tr("fine");
 }
@@ -202,8 +217,11 @@ void draw_severity(QPainter& painter, const QRectF& box, Severity severity) {
     painter.fillPath(p, colour);
   } else {
     painter.setPen(QPen(colour, 1.8));
-    if (severity == Severity::note) painter.drawEllipse(r);
-    else painter.drawPolyline(QPolygonF({{r.left(), r.center().y()}, {r.left() + r.width() * 0.4, r.bottom() - 1}, r.topRight()}));
+    if (severity == Severity::note)
+      painter.drawEllipse(r);
+    else
+      painter.drawPolyline(
+          QPolygonF({{r.left(), r.center().y()}, {r.left() + r.width() * 0.4, r.bottom() - 1}, r.topRight()}));
   }
   painter.restore();
 }

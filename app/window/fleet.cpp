@@ -14,7 +14,8 @@ namespace plucky::app {
 const std::vector<Project>& demo_fleet() {
   static const std::vector<Project> fleet = [] {
     std::vector<Project> boats;
-    for (const char* text : {embedded::dabchick_json, embedded::sedge_json, embedded::stickleback_json, embedded::mudwren_json})
+    for (const char* text :
+         {embedded::dabchick_json, embedded::sedge_json, embedded::stickleback_json, embedded::mudwren_json})
       boats.push_back(project_from_json(text));
     return boats;
   }();

@@ -29,7 +29,8 @@
 
 namespace plucky::app {
 
-MainWindow::MainWindow(Session* session, QWidget* parent) : QMainWindow(parent), session_(session), import_job_(new ImportJob(this)) {
+MainWindow::MainWindow(Session* session, QWidget* parent)
+    : QMainWindow(parent), session_(session), import_job_(new ImportJob(this)) {
   setMinimumSize(960, 620);
   resize(1280, 800);
   build_panels();
@@ -109,12 +110,15 @@ void MainWindow::build_panels() {
   words->addWidget(unbuilt_words_);
   words->addStretch();
   for (auto& [stage, page] : pages_) inspector_->addWidget(page);
-  for (QWidget* page : {static_cast<QWidget*>(part_page_), static_cast<QWidget*>(fitting_page_), static_cast<QWidget*>(import_page_), unbuilt_}) inspector_->addWidget(page);
+  for (QWidget* page : {static_cast<QWidget*>(part_page_), static_cast<QWidget*>(fitting_page_),
+                        static_cast<QWidget*>(import_page_), unbuilt_})
+    inspector_->addWidget(page);
 
   connect(stem_, &Stem::stage_chosen, this, &MainWindow::choose_stage);
   connect(findings_, &FindingsPanel::show_me, this, [this](const Finding& f) {
     board_->show_subject(f);
-    const bool about_curve = f.id == "float.vanishing" || f.id == "float.self_righting" || f.id == "float.downflooding" || f.id == "float.gm";
+    const bool about_curve = f.id == "float.vanishing" || f.id == "float.self_righting" ||
+                             f.id == "float.downflooding" || f.id == "float.gm";
     if (about_curve) show_righting_arm(true);
     // A part shows its own page; anything else is told on the page of its stage.
     if (!session_->project().layout.find(f.subject)) session_->select(0);
@@ -195,7 +199,9 @@ void MainWindow::choose_stage(Stage stage) {
     inspector_->setCurrentWidget(page->second);
   } else {
     const StageMark& mark = stage_marks()[static_cast<std::size_t>(stage) - 1];
-    unbuilt_words_->setText(tr("<b>%1</b><br><br>This version of Plucky Hull has nothing here yet. Brief, Hull, Layout and Float work now.").arg(mark.name));
+    unbuilt_words_->setText(
+        tr("<b>%1</b><br><br>This version of Plucky Hull has nothing here yet. Brief, Hull, Layout and Float work now.")
+            .arg(mark.name));
     inspector_->setCurrentWidget(unbuilt_);
   }
   inspector_scroll_->verticalScrollBar()->setValue(0);
@@ -203,11 +209,16 @@ void MainWindow::choose_stage(Stage stage) {
 
 void MainWindow::show_inspector() {
   QWidget* page = nullptr;
-  if (importing_) page = import_page_;
-  else if (session_->selected_part()) page = part_page_;
-  else if (session_->selection() != 0) page = fitting_page_;
-  else if (const auto it = pages_.find(stage_); it != pages_.end()) page = it->second;
-  else page = unbuilt_;
+  if (importing_)
+    page = import_page_;
+  else if (session_->selected_part())
+    page = part_page_;
+  else if (session_->selection() != 0)
+    page = fitting_page_;
+  else if (const auto it = pages_.find(stage_); it != pages_.end())
+    page = it->second;
+  else
+    page = unbuilt_;
   const bool turned = inspector_->currentWidget() != page;
   inspector_->setCurrentWidget(page);
   if (auto* p = qobject_cast<Page*>(page)) p->refresh();
@@ -216,7 +227,9 @@ void MainWindow::show_inspector() {
 
 void MainWindow::refresh() {
   const QString name = QString::fromStdString(session_->project().name);
-  const QString state = session_->path().isEmpty() ? tr("not saved") : session_->modified() ? tr("changed") : tr("saved in %1").arg(QFileInfo(session_->path()).fileName());
+  const QString state = session_->path().isEmpty() ? tr("not saved")
+                        : session_->modified()     ? tr("changed")
+                                                   : tr("saved in %1").arg(QFileInfo(session_->path()).fileName());
   setWindowTitle(tr("%1 \u00b7 %2 \u2013 Plucky Hull").arg(name, state));
   if (auto* page = qobject_cast<Page*>(inspector_->currentWidget())) page->refresh();
   undo_->setEnabled(session_->can_undo());
@@ -225,12 +238,17 @@ void MainWindow::refresh() {
   undo_->setText(session_->can_undo() ? tr("&Undo %1").arg(session_->undo_label()) : tr("&Undo"));
   redo_->setText(session_->can_redo() ? tr("&Redo %1").arg(session_->redo_label()) : tr("&Redo"));
   if (!import_job_->running())
-    status_->setText(tr("%1 \u00b7 %2 \u00b7 %3").arg(name, state, session_->project().brief.salt_water ? tr("sea water 15 \u00b0C") : tr("fresh water 20 \u00b0C")));
+    status_->setText(
+        tr("%1 \u00b7 %2 \u00b7 %3")
+            .arg(name, state,
+                 session_->project().brief.salt_water ? tr("sea water 15 \u00b0C") : tr("fresh water 20 \u00b0C")));
 }
 
 void MainWindow::say(const QString& words, bool trouble) {
   const Look& l = look();
-  notice_->setStyleSheet(QString("background:%1; color:%2; border-top: 1px solid %3;").arg(l.brass_fill.name(), trouble ? l.ink.name() : l.ink.name(), trouble ? l.buoy.name() : l.line.name()));
+  notice_->setStyleSheet(
+      QString("background:%1; color:%2; border-top: 1px solid %3;")
+          .arg(l.brass_fill.name(), trouble ? l.ink.name() : l.ink.name(), trouble ? l.buoy.name() : l.line.name()));
   notice_->setText((trouble ? QString::fromUtf8("\u25A0  ") : QString()) + words);
   notice_->setAccessibleName(words);
   notice_->show();
@@ -252,15 +270,19 @@ void MainWindow::resizeEvent(QResizeEvent* event) {
 
 bool MainWindow::may_leave() {
   if (!session_->modified()) return true;
-  const auto answer = QMessageBox::question(this, tr("Unsaved changes"), tr("%1 has changes that are not saved.").arg(QString::fromStdString(session_->project().name)),
-                                            QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
+  const auto answer = QMessageBox::question(
+      this, tr("Unsaved changes"),
+      tr("%1 has changes that are not saved.").arg(QString::fromStdString(session_->project().name)),
+      QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
   if (answer == QMessageBox::Save) return save();
   return answer == QMessageBox::Discard;
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-  if (may_leave()) event->accept();
-  else event->ignore();
+  if (may_leave())
+    event->accept();
+  else
+    event->ignore();
 }
 
 }  // namespace plucky::app

@@ -51,7 +51,8 @@ void MainWindow::build_boat_menu() {
   boat->addAction(tr("&Open \u2026"), QKeySequence::Open, this, &MainWindow::open_dialog);
   QMenu* fleet = boat->addMenu(tr("&Demo fleet"));
   for (const Project& p : demo_fleet())
-    fleet->addAction(tr("%1: %2").arg(QString::fromStdString(p.name), QString::fromStdString(p.brief.purpose)), this, [this, &p] { put_on_bench(p); });
+    fleet->addAction(tr("%1: %2").arg(QString::fromStdString(p.name), QString::fromStdString(p.brief.purpose)), this,
+                     [this, &p] { put_on_bench(p); });
   boat->addSeparator();
   boat->addAction(tr("&Import a hull \u2026"), QKeySequence("Ctrl+I"), this, &MainWindow::import_dialog);
   boat->addAction(tr("&Export the skin as STL \u2026"), this, &MainWindow::export_stl);
@@ -70,7 +71,8 @@ void MainWindow::build_edit_menu() {
   edit->addAction(tr("&Take out what is selected"), QKeySequence("Ctrl+Backspace"), this, [this] {
     const Id id = session_->selection();
     if (const Part* part = session_->selected_part())
-      session_->perform({tr("Take out %1").arg(QString::fromStdString(part->name)).toStdString(), RemovePart{part->id}});
+      session_->perform(
+          {tr("Take out %1").arg(QString::fromStdString(part->name)).toStdString(), RemovePart{part->id}});
     else if (id != 0) {
       const auto users = references_to(session_->project(), id);
       if (session_->perform(remove_fitting(session_->project(), id)) && !users.empty())
@@ -103,7 +105,8 @@ void MainWindow::build_look_menu() {
   menu->addSeparator();
   auto* units = new QActionGroup(this);
   for (const UnitSystem system : {UnitSystem::metric, UnitSystem::inch}) {
-    QAction* a = menu->addAction(system == UnitSystem::metric ? tr("&Metric: mm, g, km/h") : tr("&Inch: in, oz, mph"), this, [this, system] { session_->set_units(system); });
+    QAction* a = menu->addAction(system == UnitSystem::metric ? tr("&Metric: mm, g, km/h") : tr("&Inch: in, oz, mph"),
+                                 this, [this, system] { session_->set_units(system); });
     a->setCheckable(true);
     a->setChecked(session_->units() == system);
     units->addAction(a);
@@ -113,23 +116,27 @@ void MainWindow::build_look_menu() {
 void MainWindow::build_stage_menu() {
   QMenu* menu = menuBar()->addMenu(tr("&Stages"));
   for (const StageMark& mark : stage_marks())
-    menu->addAction(tr("&%1 %2").arg(static_cast<int>(mark.stage)).arg(mark.name), QKeySequence(QString("Alt+%1").arg(static_cast<int>(mark.stage))), this,
+    menu->addAction(tr("&%1 %2").arg(static_cast<int>(mark.stage)).arg(mark.name),
+                    QKeySequence(QString("Alt+%1").arg(static_cast<int>(mark.stage))), this,
                     [this, stage = mark.stage] { choose_stage(stage); });
 }
 
 void MainWindow::build_help_menu() {
   QMenu* help = menuBar()->addMenu(tr("&Help"));
   help->addAction(tr("&Keys and mouse"), QKeySequence::HelpContents, this, [this] {
-    QMessageBox::information(this, tr("Keys and mouse"),
-                             tr("Drag a part in profile or plan; Alt switches snapping off, Esc takes the drag back.\n"
-                                "Page up and down choose a part, arrows move it 1 mm, with Shift 10 mm, with Alt 0.1 mm.\n"
-                                "Drag the ruler, or press comma and full stop, to slide the section.\n"
-                                "Every field takes a unit as typed: 35 mm, 1 3/8 in, 18 oz.\n"
-                                "Alt+1 to Alt+9 choose a stage, R opens the righting arm, Ctrl+P pins the state."));
+    QMessageBox::information(
+        this, tr("Keys and mouse"),
+        tr("Drag a part in profile or plan; Alt switches snapping off, Esc takes the drag back.\n"
+           "Page up and down choose a part, arrows move it 1 mm, with Shift 10 mm, with Alt 0.1 mm.\n"
+           "Drag the ruler, or press comma and full stop, to slide the section.\n"
+           "Every field takes a unit as typed: 35 mm, 1 3/8 in, 18 oz.\n"
+           "Alt+1 to Alt+9 choose a stage, R opens the righting arm, Ctrl+P pins the state."));
   });
   help->addAction(tr("&About"), this, [this] {
-    QMessageBox::about(this, tr("About Plucky Hull"),
-                       tr("Plucky Hull 0.1\nA bench companion for builders of small radio-controlled boats.\n\nGPL-3.0-or-later. Results are estimates: makers' data, local rules and your own eyes come first."));
+    QMessageBox::about(
+        this, tr("About Plucky Hull"),
+        tr("Plucky Hull 0.1\nA bench companion for builders of small radio-controlled boats.\n\nGPL-3.0-or-later. "
+           "Results are estimates: makers' data, local rules and your own eyes come first."));
   });
 }
 
@@ -139,10 +146,13 @@ void MainWindow::open_dialog() {
   if (!path.isEmpty()) session_->open(path);
 }
 
-bool MainWindow::save() { return session_->path().isEmpty() ? save_as() : session_->save(session_->path()); }
+bool MainWindow::save() {
+  return session_->path().isEmpty() ? save_as() : session_->save(session_->path());
+}
 
 bool MainWindow::save_as() {
-  QString path = QFileDialog::getSaveFileName(this, tr("Save the boat"), QString::fromStdString(session_->project().name) + project_suffix, boat_filter);
+  QString path = QFileDialog::getSaveFileName(
+      this, tr("Save the boat"), QString::fromStdString(session_->project().name) + project_suffix, boat_filter);
   if (path.isEmpty()) return false;
   if (!path.endsWith(project_suffix)) path += project_suffix;
   return session_->save(path);
@@ -153,10 +163,13 @@ void MainWindow::import_dialog() {
   if (!path.isEmpty()) import_hull(path);
 }
 
-void MainWindow::import_hull(const QString& path) { import_job_->read(path); }
+void MainWindow::import_hull(const QString& path) {
+  import_job_->read(path);
+}
 
 void MainWindow::export_stl() {
-  const QString path = QFileDialog::getSaveFileName(this, tr("Export the skin"), QString::fromStdString(session_->project().name) + ".stl", tr("STL (*.stl)"));
+  const QString path = QFileDialog::getSaveFileName(
+      this, tr("Export the skin"), QString::fromStdString(session_->project().name) + ".stl", tr("STL (*.stl)"));
   if (path.isEmpty()) return;
   try {
     write_file_atomically(path.toStdString(), write_stl(session_->now().hull->model.skin));

@@ -39,10 +39,13 @@ FreeboardReport freeboards(const Assessment& a) {
   }
   for (const FloodPoint& f : hull.flood_points) {
     auto it = std::find_if(r.openings.begin(), r.openings.end(), [&](const auto& o) { return o.id == f.id; });
-    if (it == r.openings.end()) it = r.openings.insert(it, {.id = f.id, .name = f.name, .height = 1e300, .downflood_heel = {}, .sealed = f.sealed});
+    if (it == r.openings.end())
+      it = r.openings.insert(it,
+                             {.id = f.id, .name = f.name, .height = 1e300, .downflood_heel = {}, .sealed = f.sealed});
     it->height = std::min(it->height, plane.height(f.place));
     for (const auto* side : {&a.stability.starboard, &a.stability.port})
-      if (const auto heel = submersion_heel(*side, f.place); heel && (!it->downflood_heel || *heel < *it->downflood_heel))
+      if (const auto heel = submersion_heel(*side, f.place);
+          heel && (!it->downflood_heel || *heel < *it->downflood_heel))
         it->downflood_heel = heel;
   }
   for (const auto& o : r.openings)
@@ -58,10 +61,14 @@ CgBand cg_band(const Assessment& a) {
     return CgBand{transom + low * length, transom + high * length, source};
   };
   switch (a.project.brief.type) {
-    case BoatType::shaft_monohull: return share(0.31, 0.38, "common practice: about a third of the length, or a little forward of it");
-    case BoatType::air_sled: return share(0.30, 0.37, "common practice: about a third of the length");
-    case BoatType::jet: return share(0.28, 0.36, "common practice: about a third of the length, further aft in flat water");
-    case BoatType::displacement: break;
+    case BoatType::shaft_monohull:
+      return share(0.31, 0.38, "common practice: about a third of the length, or a little forward of it");
+    case BoatType::air_sled:
+      return share(0.30, 0.37, "common practice: about a third of the length");
+    case BoatType::jet:
+      return share(0.28, 0.36, "common practice: about a third of the length, further aft in flat water");
+    case BoatType::displacement:
+      break;
   }
   const double volume = a.mass.total / a.density();
   if (volume >= a.hull->body.volume()) return {};
@@ -78,8 +85,7 @@ std::vector<Vec3> thinned(const std::vector<Vec3>& points, std::size_t most) {
 
 Spread spread_of(const Assessment& a) {
   std::vector<UncertainMass> masses;
-  for (const MassItem& m : a.mass.items)
-    masses.push_back({m.mass, m.sigma, m.place, Vec3::Constant(m.place_sigma)});
+  for (const MassItem& m : a.mass.items) masses.push_back({m.mass, m.sigma, m.place, Vec3::Constant(m.place_sigma)});
   return sample_spread(a.flotation, masses, a.density(), thinned(a.hull->model.deck_edge, 36));
 }
 
@@ -97,7 +103,8 @@ const PartFit* Assessment::fit(Id part) const {
 }
 
 int Assessment::count(Severity severity) const {
-  return static_cast<int>(std::count_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.severity == severity; }));
+  return static_cast<int>(
+      std::count_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.severity == severity; }));
 }
 
 int Assessment::count(Severity severity, Stage stage) const {
@@ -142,6 +149,8 @@ Assessment Assessor::assess(const Project& project, bool with_remedies) {
   return a;
 }
 
-Assessment assess(const Project& project) { return Assessor().assess(project); }
+Assessment assess(const Project& project) {
+  return Assessor().assess(project);
+}
 
 }  // namespace plucky

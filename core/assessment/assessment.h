@@ -31,9 +31,9 @@ struct HullStage {
 
 /// Height of the deck edge and of the openings over the water at rest.
 struct FreeboardReport {
-  double least = 0.0;              ///< m, over the deck edge; negative when awash
+  double least = 0.0;  ///< m, over the deck edge; negative when awash
   Vec3 least_place = Vec3::Zero();
-  double bow = 0.0, stern = 0.0;   ///< m, at the two ends of the deck edge, lower side
+  double bow = 0.0, stern = 0.0;  ///< m, at the two ends of the deck edge, lower side
   struct Opening {
     Id id = 0;
     std::string name;
@@ -52,19 +52,19 @@ struct CgBand {
 };
 
 struct Assessment {
-  Project project;                             ///< the project it belongs to
+  Project project;  ///< the project it belongs to
   std::shared_ptr<const HullStage> hull;
   MassBudget mass;
   Equilibrium flotation;
-  FormCoefficients form;                       ///< zero unless upright
+  FormCoefficients form;  ///< zero unless upright
   FreeboardReport freeboard;
   Stability stability;
   Spread spread;
   CgBand cg_band;
   SwampedAnswer swamped;
   std::vector<PartFit> fits;
-  std::vector<Finding> findings;               ///< worst first, passed checks last
-  bool with_remedies = true;                   ///< false while a drag is on: remedies are sought when it ends
+  std::vector<Finding> findings;  ///< worst first, passed checks last
+  bool with_remedies = true;      ///< false while a drag is on: remedies are sought when it ends
 
   [[nodiscard]] Loading loading() const { return {mass.total, mass.cg}; }
   [[nodiscard]] double density() const { return project.brief.water_density(); }
@@ -73,8 +73,8 @@ struct Assessment {
   [[nodiscard]] int count(Severity severity, Stage stage) const;
 };
 
-/// Computes assessments and keeps what an edit did not reach: the hull while its design is the same, a part's fit to the
-/// skin while neither moves. Not for use from two threads at once.
+/// Computes assessments and keeps what an edit did not reach: the hull while its design is the same, a part's fit to
+/// the skin while neither moves. Not for use from two threads at once.
 class Assessor {
  public:
   /// Throws InvalidInput when the hull cannot be built; the kept state is then unchanged.

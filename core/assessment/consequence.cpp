@@ -17,13 +17,20 @@ Severity worst(const Assessment& a, const char* rule) {
 /// What can be seen on the dial: smaller differences are noise, not consequences.
 double visible(Dimension dimension) {
   switch (dimension) {
-    case Dimension::length: return 5e-5;
-    case Dimension::mass: return 5e-5;
-    case Dimension::angle: return radians(0.005);
-    case Dimension::volume: return 5e-7;
-    case Dimension::area: return 1e-5;
-    case Dimension::ratio: return 5e-4;
-    default: return 1e-6;
+    case Dimension::length:
+      return 5e-5;
+    case Dimension::mass:
+      return 5e-5;
+    case Dimension::angle:
+      return radians(0.005);
+    case Dimension::volume:
+      return 5e-7;
+    case Dimension::area:
+      return 1e-5;
+    case Dimension::ratio:
+      return 5e-4;
+    default:
+      return 1e-6;
   }
 }
 
@@ -33,7 +40,8 @@ std::vector<LedgerRow> ledger(const Assessment& a) {
   const bool afloat = a.flotation.status == FloatStatus::afloat;
   const bool upright = afloat && a.flotation.upright();
   std::vector<LedgerRow> rows;
-  const auto row = [&](const char* key, const char* label, bool exists, double si, Dimension d, Sense sense, const char* rule) {
+  const auto row = [&](const char* key, const char* label, bool exists, double si, Dimension d, Sense sense,
+                       const char* rule) {
     LedgerRow r{.key = key, .label = label, .value = {}, .sense = sense, .severity = worst(a, rule)};
     if (exists) r.value = Quantity{si, d};
     rows.push_back(std::move(r));
@@ -43,17 +51,23 @@ std::vector<LedgerRow> ledger(const Assessment& a) {
   row("cg_x", "CG from transom", true, a.mass.cg.x() - transom, Dimension::length, Sense::neutral, "float.cg");
   row("cg_z", "CG above keel", true, a.mass.cg.z(), Dimension::length, Sense::less_is_better, "float.gm");
   row("trim", "Trim, bow up", afloat, a.flotation.plane.attitude.trim, Dimension::angle, Sense::neutral, "float.trim");
-  row("heel", "Heel, to starboard", afloat, a.flotation.plane.attitude.heel, Dimension::angle, Sense::neutral, "float.heel");
+  row("heel", "Heel, to starboard", afloat, a.flotation.plane.attitude.heel, Dimension::angle, Sense::neutral,
+      "float.heel");
   row("draught", "Draught", upright, a.form.draught, Dimension::length, Sense::neutral, "");
-  row("freeboard", "Least freeboard", afloat, a.freeboard.least, Dimension::length, Sense::more_is_better, "float.freeboard");
-  row("gm", "Metacentric height", afloat, a.flotation.gm_transverse, Dimension::length, Sense::more_is_better, "float.gm");
+  row("freeboard", "Least freeboard", afloat, a.freeboard.least, Dimension::length, Sense::more_is_better,
+      "float.freeboard");
+  row("gm", "Metacentric height", afloat, a.flotation.gm_transverse, Dimension::length, Sense::more_is_better,
+      "float.gm");
   row("max_arm", "Greatest righting arm", afloat, a.stability.max_arm, Dimension::length, Sense::more_is_better, "");
-  row("vanishing", "Vanishing angle", afloat, a.stability.vanishing_angle.value_or(pi), Dimension::angle, Sense::more_is_better, "float.vanishing");
-  row("downflood", "Downflooding angle", a.freeboard.downflood_heel.has_value(), a.freeboard.downflood_heel.value_or(0.0),
-      Dimension::angle, Sense::more_is_better, "float.downflooding");
-  row("wetted", "Wetted surface", afloat, a.flotation.immersion.wetted_area, Dimension::area, Sense::less_is_better, "");
+  row("vanishing", "Vanishing angle", afloat, a.stability.vanishing_angle.value_or(pi), Dimension::angle,
+      Sense::more_is_better, "float.vanishing");
+  row("downflood", "Downflooding angle", a.freeboard.downflood_heel.has_value(),
+      a.freeboard.downflood_heel.value_or(0.0), Dimension::angle, Sense::more_is_better, "float.downflooding");
+  row("wetted", "Wetted surface", afloat, a.flotation.immersion.wetted_area, Dimension::area, Sense::less_is_better,
+      "");
   row("hull_speed", "Hull speed", upright, a.form.hull_speed, Dimension::speed, Sense::more_is_better, "");
-  row("foam", "Foam wanted if flooded", true, a.swamped.foam_volume, Dimension::volume, Sense::less_is_better, "float.swamped");
+  row("foam", "Foam wanted if flooded", true, a.swamped.foam_volume, Dimension::volume, Sense::less_is_better,
+      "float.swamped");
   return rows;
 }
 

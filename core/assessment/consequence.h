@@ -14,7 +14,7 @@ enum class Sense { neutral, more_is_better, less_is_better };
 
 /// One number the builder watches. Empty when it does not exist for this boat (it sinks, say).
 struct LedgerRow {
-  std::string key;    ///< e.g. "trim"
+  std::string key;  ///< e.g. "trim"
   std::string label;
   std::optional<Quantity> value;
   Sense sense = Sense::neutral;

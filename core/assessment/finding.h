@@ -17,15 +17,15 @@ enum class Stage { brief = 1, hull, drive, layout, flotation, seal, cool, build,
 
 /// A finding as a value. `text` holds places {0}, {1}, ... for `values`, which the interface shows in its own units.
 struct Finding {
-  std::string id;         ///< rule, e.g. "float.trim"
-  Id subject = 0;         ///< part or feature it is about; 0 for the whole boat
+  std::string id;  ///< rule, e.g. "float.trim"
+  Id subject = 0;  ///< part or feature it is about; 0 for the whole boat
   Stage stage = Stage::flotation;
   Severity severity = Severity::fine;
-  std::string text;       ///< one sentence, number first
+  std::string text;  ///< one sentence, number first
   std::vector<Quantity> values;
-  Quantity number, limit; ///< what was found and what is wanted
-  std::string source;     ///< where the limit comes from
-  std::optional<Edit> remedy;  ///< an edit that mends it
+  Quantity number, limit;               ///< what was found and what is wanted
+  std::string source;                   ///< where the limit comes from
+  std::optional<Edit> remedy;           ///< an edit that mends it
   std::vector<Quantity> remedy_values;  ///< for {0}... in the remedy's label
   bool operator==(const Finding&) const = default;
 };

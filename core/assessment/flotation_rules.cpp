@@ -32,7 +32,8 @@ Edit slide_to(const Part& part, const Vec3& place, double wanted, std::vector<Qu
   const double by = place.x() - part.place.x();
   values = {length_quantity(std::abs(by))};
   const char* short_of_it = std::abs(by - wanted) > 1e-4 ? ", as far as it goes" : "";
-  return {fmt::format("Slide {} {{0}} {}{}", part.name, by < 0.0 ? "aft" : "forward", short_of_it), MovePart{part.id, place}};
+  return {fmt::format("Slide {} {{0}} {}{}", part.name, by < 0.0 ? "aft" : "forward", short_of_it),
+          MovePart{part.id, place}};
 }
 
 void sinks(const Assessment& a, std::vector<Finding>& out) {
@@ -43,7 +44,8 @@ void sinks(const Assessment& a, std::vector<Finding>& out) {
   if (a.flotation.status == FloatStatus::sinks) {
     f.severity = Severity::stop;
     f.text = "{0} is {1} more than the whole hull can carry: it sinks. {2} of volume is missing.";
-    f.values = {f.number, {a.mass.total - f.limit.si, Dimension::mass}, {a.flotation.missing_volume, Dimension::volume}};
+    f.values = {
+        f.number, {a.mass.total - f.limit.si, Dimension::mass}, {a.flotation.missing_volume, Dimension::volume}};
   } else if (a.flotation.status != FloatStatus::afloat) {
     f.severity = Severity::stop;
     f.text = "No floating attitude found: " + a.flotation.message + ".";
@@ -85,7 +87,8 @@ void trim(const Assessment& a, std::vector<Finding>& out) {
   f.severity = std::abs(t - f.limit.si) > radians(1.0) || low ? Severity::stop : Severity::watch;
   f.text = fmt::format("{{0}} {} at rest; wants {{1}} to {{2}}.", side);
   // A little inside the band, so that the answer does not sit on its edge.
-  const double inside = f.limit.si + (low ? 1.0 : -1.0) * std::min(radians(0.3), 0.25 * (brief.trim_high - brief.trim_low));
+  const double inside =
+      f.limit.si + (low ? 1.0 : -1.0) * std::min(radians(0.3), 0.25 * (brief.trim_high - brief.trim_low));
   f.remedy = slide_edit(a, inside);
   if (f.remedy) {
     const auto& move = std::get<MovePart>(f.remedy->change);
@@ -109,7 +112,9 @@ void heel(const Assessment& a, std::vector<Finding>& out) {
   f.severity = std::abs(p) > radians(3.0) ? Severity::stop : Severity::watch;
   f.text = fmt::format("{{0}} to {} at rest; wants less than {{1}}.", p > 0.0 ? "starboard" : "port");
   // Shift the heaviest loose part across by what brings the CG back to the middle.
-  const double moment = a.mass.total * (a.mass.cg.y() - (a.hull->model.symmetrical ? 0.0 : a.flotation.immersion.centre_of_buoyancy().y()));
+  const double moment =
+      a.mass.total *
+      (a.mass.cg.y() - (a.hull->model.symmetrical ? 0.0 : a.flotation.immersion.centre_of_buoyancy().y()));
   const Part* best = nullptr;
   for (const Part& part : a.project.layout.parts)
     if (!part.outside && part.rail == 0 && (!best || part.effective_mass() > best->effective_mass())) best = &part;
@@ -117,7 +122,8 @@ void heel(const Assessment& a, std::vector<Finding>& out) {
     const Vec3 wanted = best->place - Vec3(0.0, moment / best->effective_mass(), 0.0);
     if (place_is_free(a, *best, wanted)) {
       const double by = wanted.y() - best->place.y();
-      f.remedy = Edit{fmt::format("Shift {} {{0}} to {}", best->name, by > 0.0 ? "port" : "starboard"), MovePart{best->id, wanted}};
+      f.remedy = Edit{fmt::format("Shift {} {{0}} to {}", best->name, by > 0.0 ? "port" : "starboard"),
+                      MovePart{best->id, wanted}};
       f.remedy_values = {length_quantity(std::abs(by))};
     }
   }
@@ -131,7 +137,10 @@ void cg(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.cg", .stage = Stage::flotation, .source = a.cg_band.source};
   f.number = length_quantity(x - transom);
   f.limit = length_quantity((x < a.cg_band.low ? a.cg_band.low : a.cg_band.high) - transom);
-  f.values = {f.number, {(x - transom) / len, Dimension::ratio}, length_quantity(a.cg_band.low - transom), length_quantity(a.cg_band.high - transom)};
+  f.values = {f.number,
+              {(x - transom) / len, Dimension::ratio},
+              length_quantity(a.cg_band.low - transom),
+              length_quantity(a.cg_band.high - transom)};
   if (x >= a.cg_band.low && x <= a.cg_band.high) {
     f.text = "CG {0} from the transom ({1} of the length).";
     out.push_back(f);
@@ -156,8 +165,10 @@ void freeboard(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.freeboard", .stage = Stage::flotation, .source = "wanted in the brief"};
   f.number = length_quantity(least);
   f.limit = length_quantity(wanted);
-  f.values = {length_quantity(least), length_quantity(a.freeboard.least_place.x() - a.hull->model.box.low.x()), length_quantity(wanted), length_quantity(-least)};
-  if (least >= wanted) f.text = "{0} of freeboard at the lowest place, {1} from the transom.";
+  f.values = {length_quantity(least), length_quantity(a.freeboard.least_place.x() - a.hull->model.box.low.x()),
+              length_quantity(wanted), length_quantity(-least)};
+  if (least >= wanted)
+    f.text = "{0} of freeboard at the lowest place, {1} from the transom.";
   else if (least <= 0.0) {
     f.severity = Severity::stop;
     f.text = "The deck edge is {3} under water, {1} from the transom; wants {2} above it.";
@@ -175,7 +186,8 @@ void openings(const Assessment& a, std::vector<Finding>& out) {
     f.number = length_quantity(o.height);
     f.limit = length_quantity(0.015);
     f.values = {length_quantity(o.height), f.limit};
-    if (o.height >= f.limit.si) f.text = o.name + " {0} above the water at rest.";
+    if (o.height >= f.limit.si)
+      f.text = o.name + " {0} above the water at rest.";
     else {
       f.severity = o.height < 0.005 ? Severity::stop : Severity::watch;
       f.text = o.name + " only {0} above the water at rest; wants {1} or a seal.";
@@ -188,9 +200,12 @@ void range(const Assessment& a, std::vector<Finding>& out) {
   const Spread& s = a.spread;
   const Brief& brief = a.project.brief;
   if (s.samples == 0) return;
-  Finding f{.id = "float.range", .stage = Stage::flotation, .source = fmt::format("{} samples of the uncertain masses and places, 90 %", s.samples)};
+  Finding f{.id = "float.range",
+            .stage = Stage::flotation,
+            .source = fmt::format("{} samples of the uncertain masses and places, 90 %", s.samples)};
   f.number = angle_quantity(s.trim.high - s.trim.low);
-  f.values = {angle_quantity(s.trim.low), angle_quantity(s.trim.high), length_quantity(s.least_freeboard.low), length_quantity(s.least_freeboard.high)};
+  f.values = {angle_quantity(s.trim.low), angle_quantity(s.trim.high), length_quantity(s.least_freeboard.low),
+              length_quantity(s.least_freeboard.high)};
   const double t = a.flotation.plane.attitude.trim;
   const bool now_good = t >= brief.trim_low && t <= brief.trim_high;
   if (now_good && (s.trim.low < brief.trim_low || s.trim.high > brief.trim_high)) {
@@ -245,7 +260,8 @@ std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim) {
   if (!a.with_remedies) return std::nullopt;
   const Part* part = a.project.layout.find(part_to_slide(a));
   if (!part || part->effective_mass() <= 0.0) return std::nullopt;
-  const SlideAnswer answer = slide_for_trim(a.hull->body, a.loading(), a.density(), part->effective_mass(), wanted_trim);
+  const SlideAnswer answer =
+      slide_for_trim(a.hull->body, a.loading(), a.density(), part->effective_mass(), wanted_trim);
   if (!answer.solved) return std::nullopt;
   const auto place = reachable_place(a, *part, part->place + Vec3(answer.distance, 0.0, 0.0));
   if (!place || std::abs(place->x() - part->place.x()) < 1e-4) return std::nullopt;

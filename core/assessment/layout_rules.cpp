@@ -18,8 +18,8 @@ std::string name_of(const Assessment& a, Id id) {
 /// Nearest free place around the part, trying upward, inward and along the boat in growing steps.
 std::optional<Vec3> nearest_free_place(const Assessment& a, const Part& part) {
   const double inward = part.place.y() > 0.0 ? -1.0 : 1.0;
-  const Vec3 ways[] = {{0, 0, 1}, {0, inward, 0}, {-1, 0, 0}, {1, 0, 0}, {0, -inward, 0}, {0, 0, -1},
-                       {0, inward, 1}, {-1, 0, 1}};
+  const Vec3 ways[] = {{0, 0, 1},       {0, inward, 0}, {-1, 0, 0},     {1, 0, 0},
+                       {0, -inward, 0}, {0, 0, -1},     {0, inward, 1}, {-1, 0, 1}};
   for (double step = 0.001; step <= 0.06; step += step < 0.01 ? 0.001 : 0.004)
     for (const Vec3& way : ways) {
       const Vec3 place = part.place + step * way;
@@ -58,16 +58,25 @@ void collisions(const Assessment& a, const Part& part, const PartFit& fit, std::
   for (const Id other : fit.overlaps) {
     if (other < part.id) continue;  // each pair once
     const Part* second = a.project.layout.find(other);
-    Finding f{.id = "layout.overlap", .subject = part.id, .stage = Stage::layout, .severity = Severity::stop,
-              .text = part.name + " and " + name_of(a, other) + " share the same space.", .source = "their sizes"};
+    Finding f{.id = "layout.overlap",
+              .subject = part.id,
+              .stage = Stage::layout,
+              .severity = Severity::stop,
+              .text = part.name + " and " + name_of(a, other) + " share the same space.",
+              .source = "their sizes"};
     const Part& lighter = part.effective_mass() <= second->effective_mass() ? part : *second;
     offer_free_place(a, lighter, f);
     out.push_back(f);
   }
   for (const Id id : fit.bulkheads) {
-    const auto it = std::find_if(a.project.hull.bulkheads.begin(), a.project.hull.bulkheads.end(), [&](const auto& b) { return b.id == id; });
-    Finding f{.id = "layout.bulkhead", .subject = part.id, .stage = Stage::layout, .severity = Severity::stop,
-              .text = part.name + " stands through the bulkhead at {0}.", .source = "its place"};
+    const auto it = std::find_if(a.project.hull.bulkheads.begin(), a.project.hull.bulkheads.end(),
+                                 [&](const auto& b) { return b.id == id; });
+    Finding f{.id = "layout.bulkhead",
+              .subject = part.id,
+              .stage = Stage::layout,
+              .severity = Severity::stop,
+              .text = part.name + " stands through the bulkhead at {0}.",
+              .source = "its place"};
     f.values = {length_quantity(it->x - a.hull->model.box.low.x())};
     offer_free_place(a, part, f);
     out.push_back(f);
@@ -76,7 +85,8 @@ void collisions(const Assessment& a, const Part& part, const PartFit& fit, std::
 
 void passage(const Part& part, const PartFit& fit, std::vector<Finding>& out) {
   if (part.outside || part.kind == PartKind::hose || part.kind == PartKind::drive_line) return;
-  Finding f{.id = "layout.hatch", .subject = part.id, .stage = Stage::layout, .source = "its size against the hatch opening"};
+  Finding f{
+      .id = "layout.hatch", .subject = part.id, .stage = Stage::layout, .source = "its size against the hatch opening"};
   // A battery comes out for every charge; other parts stay, but not for ever.
   const bool often = part.kind == PartKind::battery;
   switch (fit.passage) {
@@ -85,8 +95,12 @@ void passage(const Part& part, const PartFit& fit, std::vector<Finding>& out) {
       f.text = part.name + ": there is no hatch to take it out through.";
       if (!often) return;  // one finding about the missing hatch is enough
       break;
-    case HatchPassage::straight: f.text = part.name + " passes the hatch as it stands."; break;
-    case HatchPassage::turned: f.text = part.name + " passes the hatch turned in plan."; break;
+    case HatchPassage::straight:
+      f.text = part.name + " passes the hatch as it stands.";
+      break;
+    case HatchPassage::turned:
+      f.text = part.name + " passes the hatch turned in plan.";
+      break;
     case HatchPassage::tilted:
       f.text = part.name + " passes the hatch tilted by at least {0}.";
       f.values = {{fit.tilt, Dimension::angle}};
@@ -94,7 +108,8 @@ void passage(const Part& part, const PartFit& fit, std::vector<Finding>& out) {
       break;
     case HatchPassage::never:
       f.severity = often ? Severity::stop : Severity::watch;
-      f.text = part.name + " does not pass any hatch" + (often ? ": it could not be taken out to charge." : ": fit it before the deck is glued.");
+      f.text = part.name + " does not pass any hatch" +
+               (often ? ": it could not be taken out to charge." : ": fit it before the deck is glued.");
       break;
   }
   out.push_back(f);
@@ -124,9 +139,14 @@ void layout_rules(const Assessment& a, std::vector<Finding>& out) {
     collisions(a, part, fit, out);
     passage(part, fit, out);
     if (fit.off_rail)
-      out.push_back({.id = "layout.rail", .subject = part.id, .stage = Stage::layout, .severity = Severity::watch,
-                     .text = part.name + " stands off its rail.", .source = "the rail's line and travel",
-                     .remedy = Edit{"Put " + part.name + " on its rail", MovePart{part.id, constrained_place(a.project.layout, part, part.place)}}});
+      out.push_back({.id = "layout.rail",
+                     .subject = part.id,
+                     .stage = Stage::layout,
+                     .severity = Severity::watch,
+                     .text = part.name + " stands off its rail.",
+                     .source = "the rail's line and travel",
+                     .remedy = Edit{"Put " + part.name + " on its rail",
+                                    MovePart{part.id, constrained_place(a.project.layout, part, part.place)}}});
   }
 }
 

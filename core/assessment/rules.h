@@ -17,8 +17,8 @@ namespace plucky {
 /// The part a builder would slide to trim the boat: the heaviest battery, else the heaviest part on a rail; 0 if none.
 [[nodiscard]] Id part_to_slide(const Assessment& a);
 
-/// An edit that slides part_to_slide() so that the boat rests at the wanted trim, as far as rail, skin and other parts let
-/// it; empty when there is no such part or it cannot move that way.
+/// An edit that slides part_to_slide() so that the boat rests at the wanted trim, as far as rail, skin and other parts
+/// let it; empty when there is no such part or it cannot move that way.
 [[nodiscard]] std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim);
 
 void flotation_rules(const Assessment& a, std::vector<Finding>& out);

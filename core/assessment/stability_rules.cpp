@@ -16,7 +16,8 @@ void metacentre(const Assessment& a, std::vector<Finding>& out) {
   f.number = length_quantity(a.flotation.gm_transverse);
   f.limit = length_quantity(0.05 * a.hull->model.beam());
   f.values = {f.number, f.limit};
-  if (f.number.si >= f.limit.si) f.text = "Metacentric height {0}.";
+  if (f.number.si >= f.limit.si)
+    f.text = "Metacentric height {0}.";
   else {
     f.severity = Severity::watch;
     f.text = "Metacentric height only {0}; wants {1}: it will wobble. Put weight lower or widen the hull.";
@@ -30,8 +31,10 @@ void vanishing(const Assessment& a, std::vector<Finding>& out) {
   f.number = angle_quantity(vanishes);
   f.limit = angle_quantity(radians(80.0));
   f.values = {angle_quantity(a.stability.max_arm_heel), f.number, f.limit};
-  if (!a.stability.vanishing_angle) f.text = "The righting arm never vanishes on the weaker side.";
-  else if (vanishes >= f.limit.si) f.text = "Righting arm peaks at {0} and vanishes at {1}.";
+  if (!a.stability.vanishing_angle)
+    f.text = "The righting arm never vanishes on the weaker side.";
+  else if (vanishes >= f.limit.si)
+    f.text = "Righting arm peaks at {0} and vanishes at {1}.";
   else {
     f.severity = Severity::watch;
     f.text = "Righting arm peaks at {0} and vanishes at {1}; wants {2}.";
@@ -45,10 +48,12 @@ void self_righting(const Assessment& a, std::vector<Finding>& out) {
   f.number = angle_quantity(a.stability.rests_at);
   f.limit = angle_quantity(0.0);
   f.values = {f.number};
-  if (a.stability.self_righting) f.text = "Rights itself from every angle.";
+  if (a.stability.self_righting)
+    f.text = "Rights itself from every angle.";
   else {
     f.severity = asked ? Severity::stop : Severity::note;
-    f.text = asked ? "Stays over at {0} in spite of its flood chamber: move weight low and to the chamber's side, or enlarge it."
+    f.text = asked ? "Stays over at {0} in spite of its flood chamber: move weight low and to the chamber's side, or "
+                     "enlarge it."
                    : "Turned over it stays at {0}; it will not right itself.";
   }
   out.push_back(f);
@@ -63,14 +68,16 @@ void downflooding(const Assessment& a, std::vector<Finding>& out) {
     out.push_back(f);
     return;
   }
-  const auto first = std::min_element(a.freeboard.openings.begin(), a.freeboard.openings.end(), [](const auto& l, const auto& r) {
-    const auto key = [](const auto& o) { return o.sealed ? 1e300 : o.downflood_heel.value_or(1e299); };
-    return key(l) < key(r);
-  });
+  const auto first =
+      std::min_element(a.freeboard.openings.begin(), a.freeboard.openings.end(), [](const auto& l, const auto& r) {
+        const auto key = [](const auto& o) { return o.sealed ? 1e300 : o.downflood_heel.value_or(1e299); };
+        return key(l) < key(r);
+      });
   f.subject = first->id;
   f.number = angle_quantity(*a.freeboard.downflood_heel);
   f.values = {f.number, f.limit};
-  if (f.number.si >= f.limit.si) f.text = first->name + " is the first way in to dip under, at {0} of heel.";
+  if (f.number.si >= f.limit.si)
+    f.text = first->name + " is the first way in to dip under, at {0} of heel.";
   else {
     f.severity = f.number.si < radians(20.0) ? Severity::stop : Severity::watch;
     f.text = first->name + " dips under at {0} of heel; wants {1}. Seal it or raise its coaming.";

@@ -1,4 +1,5 @@
-// Enumerations with a key for files and a name for people. In: a table. Out: key, name, and back with the choices named.
+// Enumerations with a key for files and a name for people. In: a table. Out: key, name, and back with the choices
+// named.
 #pragma once
 
 #include <array>

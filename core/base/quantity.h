@@ -5,16 +5,16 @@ namespace plucky {
 
 /// What a number measures. The core holds SI values (m, kg, s, N, rad); conversion happens at the interface's edge.
 enum class Dimension {
-  none,         ///< a bare number or a count
-  length,       ///< m, shown in mm or in
-  mass,         ///< kg, shown in g or oz
-  angle,        ///< rad, shown in degrees
-  area,         ///< m2, shown in cm2 or in2
-  volume,       ///< m3, shown in ml or in3
-  ratio,        ///< 1, shown in per cent
-  speed,        ///< m/s, shown in km/h, mph or kn
-  density,      ///< kg/m3
-  areal_density ///< kg/m2, shown in g/m2
+  none,          ///< a bare number or a count
+  length,        ///< m, shown in mm or in
+  mass,          ///< kg, shown in g or oz
+  angle,         ///< rad, shown in degrees
+  area,          ///< m2, shown in cm2 or in2
+  volume,        ///< m3, shown in ml or in3
+  ratio,         ///< 1, shown in per cent
+  speed,         ///< m/s, shown in km/h, mph or kn
+  density,       ///< kg/m3
+  areal_density  ///< kg/m2, shown in g/m2
 };
 
 /// An SI value together with what it measures.
@@ -25,7 +25,11 @@ struct Quantity {
 };
 
 /// Shorthands for the commonest quantities, SI.
-[[nodiscard]] constexpr Quantity length_quantity(double m) { return {m, Dimension::length}; }
-[[nodiscard]] constexpr Quantity angle_quantity(double rad) { return {rad, Dimension::angle}; }
+[[nodiscard]] constexpr Quantity length_quantity(double m) {
+  return {m, Dimension::length};
+}
+[[nodiscard]] constexpr Quantity angle_quantity(double rad) {
+  return {rad, Dimension::angle};
+}
 
 }  // namespace plucky

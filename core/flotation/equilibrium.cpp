@@ -50,8 +50,7 @@ class Problem {
     J.row(0) << A, -Sx, -ct * Sy;
     J.row(1) << Sx - gx * A, -(im.waterplane_xx - gx * Sx) - q.dot(n),
         -ct * (im.waterplane_xy - gx * Sy) - st * q.dot(Y);
-    J.row(2) << Sy - gy * A, -(im.waterplane_xy - gy * Sx),
-        -ct * (im.waterplane_yy - gy * Sy) + q.dot(st * X - ct * n);
+    J.row(2) << Sy - gy * A, -(im.waterplane_xy - gy * Sx), -ct * (im.waterplane_yy - gy * Sy) + q.dot(st * X - ct * n);
     return J;
   }
 
@@ -272,8 +271,8 @@ void check_input(const ImmersedBody& body, const Loading& loading, double densit
   if (!(std::isfinite(density) && density > 0.0))
     throw InvalidInput("density", fmt::format("{} kg/m3; wants a positive number", density));
   if (!(body.volume() > 0.0))
-    throw InvalidInput("body", fmt::format("encloses {:.6g} m3; a hull needs a closed skin with its faces outward",
-                                           body.volume()));
+    throw InvalidInput(
+        "body", fmt::format("encloses {:.6g} m3; a hull needs a closed skin with its faces outward", body.volume()));
 }
 
 }  // namespace
@@ -285,8 +284,8 @@ bool Equilibrium::upright() const {
 
 WaterPlane solve_sinkage(const ImmersedBody& body, double volume, const Attitude& attitude, int* evaluations) {
   if (!(volume > 0.0 && volume < body.volume()))
-    throw InvalidInput("displaced volume", fmt::format("{:.6g} m3; the body offers between 0 and {:.6g} m3", volume,
-                                                       body.volume()));
+    throw InvalidInput("displaced volume",
+                       fmt::format("{:.6g} m3; the body offers between 0 and {:.6g} m3", volume, body.volume()));
   Problem problem(body, {volume, Vec3::Zero()}, 1.0);
   const Balance b = sink_to_volume(problem, attitude, guess_offset(problem, attitude), 1e-12);
   if (evaluations) *evaluations = problem.evaluations;

@@ -20,10 +20,10 @@ struct Loading {
 };
 
 enum class FloatStatus {
-  not_run,         ///< pessimistic start: nothing has been computed
-  afloat,          ///< floats; see Equilibrium::upright_stable for how
-  sinks,           ///< weighs more than the water the whole body displaces
-  no_equilibrium   ///< no balance found; the message says why
+  not_run,        ///< pessimistic start: nothing has been computed
+  afloat,         ///< floats; see Equilibrium::upright_stable for how
+  sinks,          ///< weighs more than the water the whole body displaces
+  no_equilibrium  ///< no balance found; the message says why
 };
 
 /// The checked answer of solve_equilibrium().

@@ -10,14 +10,14 @@ namespace plucky {
 struct FormCoefficients {
   double waterline_length = 0.0;
   double waterline_beam = 0.0;
-  double draught = 0.0;        ///< deepest point below the water plane
-  double midship_area = 0.0;   ///< greatest immersed section
-  double block = 0.0;          ///< Cb = V / (L B T)
-  double prismatic = 0.0;      ///< Cp = V / (Am L)
-  double midship = 0.0;        ///< Cm = Am / (B T)
-  double waterplane = 0.0;     ///< Cwp = Aw / (L B)
-  double lcb = 0.0;            ///< from the transom, m
-  double hull_speed = 0.0;     ///< V = 1.34 sqrt(LWL in ft) kn, common displacement limit
+  double draught = 0.0;       ///< deepest point below the water plane
+  double midship_area = 0.0;  ///< greatest immersed section
+  double block = 0.0;         ///< Cb = V / (L B T)
+  double prismatic = 0.0;     ///< Cp = V / (Am L)
+  double midship = 0.0;       ///< Cm = Am / (B T)
+  double waterplane = 0.0;    ///< Cwp = Aw / (L B)
+  double lcb = 0.0;           ///< from the transom, m
+  double hull_speed = 0.0;    ///< V = 1.34 sqrt(LWL in ft) kn, common displacement limit
 };
 
 /// Section areas are taken upright at the trimmed water line of each station. Empty coefficients (zero) when nothing is

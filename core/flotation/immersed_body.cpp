@@ -14,7 +14,9 @@ Vec3 Attitude::up() const {
 Vec3 Attitude::ahead() const {
   return {std::cos(trim), -std::sin(heel) * std::sin(trim), -std::cos(heel) * std::sin(trim)};
 }
-Vec3 Attitude::port() const { return {0.0, std::cos(heel), -std::sin(heel)}; }
+Vec3 Attitude::port() const {
+  return {0.0, std::cos(heel), -std::sin(heel)};
+}
 
 double WaterPlane::z_at(double x, double y) const {
   const Vec3 n = attitude.up();
@@ -139,14 +141,23 @@ void ImmersedBody::add_cut_leaf(const Node& node, Sums& sums) const {
     const int below = (sa < 0.0) | ((sb < 0.0) << 1) | ((sc < 0.0) << 2);
     const double skin = t.skin_area;
     switch (below) {
-      case 0: break;
+      case 0:
+        break;
       case 7:
         sums.add_face(t.a, t.b, t.c);
         sums.area += skin;
         break;
-      case 1: case 6: sums.add_cut(t.a, t.b, t.c, sa, sb, sc, skin); break;
-      case 2: case 5: sums.add_cut(t.b, t.c, t.a, sb, sc, sa, skin); break;
-      default: sums.add_cut(t.c, t.a, t.b, sc, sa, sb, skin); break;
+      case 1:
+      case 6:
+        sums.add_cut(t.a, t.b, t.c, sa, sb, sc, skin);
+        break;
+      case 2:
+      case 5:
+        sums.add_cut(t.b, t.c, t.a, sb, sc, sa, skin);
+        break;
+      default:
+        sums.add_cut(t.c, t.a, t.b, sc, sa, sb, skin);
+        break;
     }
   }
 }
@@ -178,8 +189,8 @@ Immersion ImmersedBody::below(const WaterPlane& plane) const {
   Immersion result;
   const double area = sums.plane_area2 / 2.0, first_u = sums.first_u6 / 6.0, first_v = sums.first_v6 / 6.0;
   result.volume = (sums.volume6 / 6.0) + sums.h * area / 3.0;
-  const Vec3 local = sums.moment24 / 24.0 +
-                     (sums.h / 4.0) * (first_u * sums.u + first_v * sums.v + area * sums.h * sums.n);
+  const Vec3 local =
+      sums.moment24 / 24.0 + (sums.h / 4.0) * (first_u * sums.u + first_v * sums.v + area * sums.h * sums.n);
   result.moment = local + result.volume * origin_;
   result.wetted_area = sums.area;
   // From the body's origin to the origin of the boat axes.

@@ -1,4 +1,5 @@
-// What a plane of water makes of a closed body. In: triangles and a plane. Out: volume, moments, water plane, wetted area.
+// What a plane of water makes of a closed body. In: triangles and a plane. Out: volume, moments, water plane, wetted
+// area.
 //
 // Method: divergence theorem over the clipped triangles and the cap; water plane integrals by Green's theorem from the
 // cut edges alone. Exact for the mesh. Triangles are kept in a tree whose nodes carry the sums of their triangles, so a
@@ -39,15 +40,15 @@ struct WaterPlane {
 
 /// Integrals of the part of a body below a water plane.
 struct Immersion {
-  double volume = 0.0;                 ///< m3
-  Vec3 moment = Vec3::Zero();          ///< integral of r dV in boat axes, m4
-  double wetted_area = 0.0;            ///< skin below the water, m2
-  double waterplane_area = 0.0;        ///< m2
-  Vec2 waterplane_first = Vec2::Zero();   ///< integrals of x' and y' dA along ahead() and port(), m3
-  double waterplane_xx = 0.0;          ///< integral of x'^2 dA, m4, about the origin of the boat axes
-  double waterplane_yy = 0.0;          ///< integral of y'^2 dA, m4
-  double waterplane_xy = 0.0;          ///< integral of x' y' dA, m4
-  Box3 waterline;                      ///< box around the waterline in boat axes, m
+  double volume = 0.0;                   ///< m3
+  Vec3 moment = Vec3::Zero();            ///< integral of r dV in boat axes, m4
+  double wetted_area = 0.0;              ///< skin below the water, m2
+  double waterplane_area = 0.0;          ///< m2
+  Vec2 waterplane_first = Vec2::Zero();  ///< integrals of x' and y' dA along ahead() and port(), m3
+  double waterplane_xx = 0.0;            ///< integral of x'^2 dA, m4, about the origin of the boat axes
+  double waterplane_yy = 0.0;            ///< integral of y'^2 dA, m4
+  double waterplane_xy = 0.0;            ///< integral of x' y' dA, m4
+  Box3 waterline;                        ///< box around the waterline in boat axes, m
 
   [[nodiscard]] Vec3 centre_of_buoyancy() const { return moment / volume; }
 };
@@ -65,8 +66,8 @@ class ImmersedBody {
 
   [[nodiscard]] Immersion below(const WaterPlane& plane) const;
 
-  [[nodiscard]] double volume() const { return volume_; }                ///< of the whole body, m3
-  [[nodiscard]] const Vec3& centroid() const { return centroid_; }       ///< of the whole body, m
+  [[nodiscard]] double volume() const { return volume_; }           ///< of the whole body, m3
+  [[nodiscard]] const Vec3& centroid() const { return centroid_; }  ///< of the whole body, m
   [[nodiscard]] const Box3& box() const { return box_; }
   [[nodiscard]] std::size_t triangle_count() const { return corners_.size(); }
 
@@ -76,12 +77,12 @@ class ImmersedBody {
     double skin_area;  // 0 for faces that are not outer skin
   };
   struct Node {
-    Vec3 centre, half;            // box of the node's triangles
-    double volume6 = 0.0;         // sum of a . (b x c)
-    Vec3 moment24 = Vec3::Zero(); // sum of that times (a + b + c)
-    double area = 0.0;            // skin area
+    Vec3 centre, half;             // box of the node's triangles
+    double volume6 = 0.0;          // sum of a . (b x c)
+    Vec3 moment24 = Vec3::Zero();  // sum of that times (a + b + c)
+    double area = 0.0;             // skin area
     std::uint32_t first = 0, count = 0;
-    std::uint32_t right = 0;      // index of the second child; 0 in a leaf (the first child follows its parent)
+    std::uint32_t right = 0;  // index of the second child; 0 in a leaf (the first child follows its parent)
   };
   struct Sums;
 

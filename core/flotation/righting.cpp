@@ -110,8 +110,8 @@ Stability assess_stability(const ImmersedBody& body, const Loading& loading, dou
   s.max_arm_heel = weaker.max_at;
   s.vanishing_angle = weaker.vanishes;
   s.area = weaker.area;
-  // Upside down it may still lie in a balance that holds: only a roll without any second resting place is self-righting.
-  // Passing 180 degrees on one side is fine when the other side carries it on home.
+  // Upside down it may still lie in a balance that holds: only a roll without any second resting place is
+  // self-righting. Passing 180 degrees on one side is fine when the other side carries it on home.
   const bool a_passes = a.vanishes && *a.rests >= pi, b_passes = b.vanishes && *b.rests >= pi;
   const auto unsolved = [](const RightingPoint& p) { return !p.solved; };
   const bool gaps = std::any_of(s.starboard.begin(), s.starboard.end(), unsolved) ||
@@ -119,8 +119,10 @@ Stability assess_stability(const ImmersedBody& body, const Loading& loading, dou
   s.self_righting = !gaps && ((!a.vanishes && !b.vanishes) || (!a.vanishes && b_passes) || (!b.vanishes && a_passes));
   if (!s.self_righting) {
     double where = pi;
-    if (a.vanishes && *a.rests < pi) where = *a.rests;
-    else if (b.vanishes && *b.rests < pi) where = *b.rests;
+    if (a.vanishes && *a.rests < pi)
+      where = *a.rests;
+    else if (b.vanishes && *b.rests < pi)
+      where = *b.rests;
     s.rests_at = where;
   }
   return s;

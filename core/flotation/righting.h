@@ -32,10 +32,11 @@ struct Stability {
   std::vector<RightingPoint> port;       ///< 0 to -180 degrees
   double max_arm = 0.0;                  ///< m, the lesser of the two sides' greatest arms
   double max_arm_heel = 0.0;             ///< rad, on that side
-  std::optional<double> vanishing_angle; ///< rad, the lesser side; empty when the arm never vanishes before 180 degrees
-  double area = 0.0;                     ///< m rad, from rest to the vanishing angle, lesser side
-  bool self_righting = false;            ///< comes back from every angle on both sides
-  double rests_at = 0.0;                 ///< rad, where it stays when it does not right itself; 0 otherwise
+  std::optional<double>
+      vanishing_angle;         ///< rad, the lesser side; empty when the arm never vanishes before 180 degrees
+  double area = 0.0;           ///< m rad, from rest to the vanishing angle, lesser side
+  bool self_righting = false;  ///< comes back from every angle on both sides
+  double rests_at = 0.0;       ///< rad, where it stays when it does not right itself; 0 otherwise
 };
 
 /// Runs both sides and reads them. `rest` is the plane of the upright equilibrium.

@@ -60,8 +60,8 @@ BallastAnswer ballast_for_waterline(const ImmersedBody& body, const Loading& loa
   const double first = im.waterplane_first.y();
   answer.gm_transverse = (im.waterplane_yy - first * first / im.waterplane_area) / im.volume + b.z() - kg;
   const Box3& box = body.box();
-  answer.solved = answer.place.x() > box.low.x() && answer.place.x() < box.high.x() &&
-                  answer.place.y() > box.low.y() && answer.place.y() < box.high.y();
+  answer.solved = answer.place.x() > box.low.x() && answer.place.x() < box.high.x() && answer.place.y() > box.low.y() &&
+                  answer.place.y() < box.high.y();
   if (!answer.solved)
     answer.message = fmt::format("the ballast would have to stand at {:.0f} mm from the transom, outside the hull",
                                  1e3 * answer.place.x());
@@ -71,8 +71,8 @@ BallastAnswer ballast_for_waterline(const ImmersedBody& body, const Loading& loa
 SwampedAnswer swamped_flotation(const std::vector<SolidMass>& things, double water_density, double foam_density,
                                 double reserve) {
   if (!(foam_density >= 0.0 && foam_density < water_density))
-    throw InvalidInput("foam density", fmt::format("{} kg/m3; wants less than the water's {}", foam_density,
-                                                   water_density));
+    throw InvalidInput("foam density",
+                       fmt::format("{} kg/m3; wants less than the water's {}", foam_density, water_density));
   SwampedAnswer answer;
   double mass = 0.0;
   for (const SolidMass& t : things) {

@@ -23,9 +23,9 @@ struct SlideAnswer {
 /// above the baseline: mass and the place that keeps trim and heel at zero.
 struct BallastAnswer {
   bool solved = false;
-  double mass = 0.0;                ///< kg
-  Vec3 place = Vec3::Zero();        ///< m
-  double gm_transverse = 0.0;       ///< m, with the ballast in
+  double mass = 0.0;           ///< kg
+  Vec3 place = Vec3::Zero();   ///< m
+  double gm_transverse = 0.0;  ///< m, with the ballast in
   std::string message;
 };
 [[nodiscard]] BallastAnswer ballast_for_waterline(const ImmersedBody& body, const Loading& loading, double density,
@@ -39,9 +39,9 @@ struct SolidMass {
 
 /// Foam needed so that the flooded boat still floats with `reserve` (share of its mass) in hand.
 struct SwampedAnswer {
-  double buoyant_volume = 0.0;   ///< m3 that stays dry without more foam
-  double floats_mass = 0.0;      ///< kg that this volume carries
-  double foam_volume = 0.0;      ///< m3 of further foam; 0 when it floats already
+  double buoyant_volume = 0.0;  ///< m3 that stays dry without more foam
+  double floats_mass = 0.0;     ///< kg that this volume carries
+  double foam_volume = 0.0;     ///< m3 of further foam; 0 when it floats already
 };
 [[nodiscard]] SwampedAnswer swamped_flotation(const std::vector<SolidMass>& things, double water_density,
                                               double foam_density, double reserve);

@@ -51,7 +51,7 @@ Eigen::Matrix3d response(const Equilibrium& e, const Vec3& cg) {
   const double A = im.waterplane_area, Sx = im.waterplane_first.x(), Sy = im.waterplane_first.y();
   const double gx = cg.dot(at.ahead()), gy = cg.dot(at.port()), ct = std::cos(at.trim);
   Eigen::Matrix3d J;
-  J << A, -Sx, -ct * Sy,                                                                    //
+  J << A, -Sx, -ct * Sy,                                                                      //
       Sx - gx * A, -(im.waterplane_xx - gx * Sx) - over, -ct * (im.waterplane_xy - gx * Sy),  //
       Sy - gy * A, -(im.waterplane_xy - gy * Sx), -ct * (im.waterplane_yy - gy * Sy) - ct * over;
   return J.inverse();

@@ -11,7 +11,9 @@ using Kernel = CGAL::Exact_predicates_inexact_constructions_kernel;
 using Point = Kernel::Point_3;
 using FaceBox = CGAL::Box_intersection_d::Box_with_info_d<double, 3, std::uint32_t>;
 
-Point point(const Vec3& v) { return {v.x(), v.y(), v.z()}; }
+Point point(const Vec3& v) {
+  return {v.x(), v.y(), v.z()};
+}
 
 struct Enough {};
 
@@ -33,8 +35,10 @@ class Finder {
     if (shared == 0) crosses = CGAL::do_intersect(triangle(a), triangle(b));
     // Neighbours at one corner cross where the far side of one meets the other.
     else if (shared == 1)
-      crosses = CGAL::do_intersect(far_side(a, at_a), triangle(b)) || CGAL::do_intersect(far_side(b, at_b), triangle(a));
-    else if (shared == 2) crosses = folded_over(a, b);
+      crosses =
+          CGAL::do_intersect(far_side(a, at_a), triangle(b)) || CGAL::do_intersect(far_side(b, at_b), triangle(a));
+    else if (shared == 2)
+      crosses = folded_over(a, b);
     if (!crosses) return;
     pairs.push_back({f, g});
     if (pairs.size() >= most_) throw Enough{};
@@ -44,7 +48,9 @@ class Finder {
 
  private:
   [[nodiscard]] Point corner(std::uint32_t v) const { return point(mesh_.vertices[v]); }
-  [[nodiscard]] Kernel::Triangle_3 triangle(const Triangle& t) const { return {corner(t[0]), corner(t[1]), corner(t[2])}; }
+  [[nodiscard]] Kernel::Triangle_3 triangle(const Triangle& t) const {
+    return {corner(t[0]), corner(t[1]), corner(t[2])};
+  }
   [[nodiscard]] Kernel::Segment_3 far_side(const Triangle& t, int k) const {
     return {corner(t[(k + 1) % 3]), corner(t[(k + 2) % 3])};
   }
@@ -76,9 +82,8 @@ std::vector<CrossingPair> find_crossing_faces(const TriangleMesh& mesh, std::siz
   }
   Finder finder(mesh, most);
   try {
-    CGAL::box_self_intersection_d(boxes.begin(), boxes.end(), [&](const FaceBox& x, const FaceBox& y) {
-      finder.test(x.info(), y.info());
-    });
+    CGAL::box_self_intersection_d(boxes.begin(), boxes.end(),
+                                  [&](const FaceBox& x, const FaceBox& y) { finder.test(x.info(), y.info()); });
   } catch (const Enough&) {
   }
   return std::move(finder.pairs);

@@ -13,8 +13,8 @@ struct CrossingPair {
   std::uint32_t first, second;
 };
 
-/// All pairs of faces that share a point other than their common corners. Faces without area are passed over. Stops after
-/// `most` pairs.
+/// All pairs of faces that share a point other than their common corners. Faces without area are passed over. Stops
+/// after `most` pairs.
 [[nodiscard]] std::vector<CrossingPair> find_crossing_faces(const TriangleMesh& mesh, std::size_t most = 10000);
 
 }  // namespace plucky

@@ -30,6 +30,8 @@ Curve::Curve(std::vector<double> x, std::vector<double> y) {
       Interpolant{boost::math::interpolators::pchip<std::vector<double>>(std::move(x), std::move(y))});
 }
 
-double Curve::operator()(double x) const { return interpolant_->spline(std::clamp(x, first_, last_)); }
+double Curve::operator()(double x) const {
+  return interpolant_->spline(std::clamp(x, first_, last_));
+}
 
 }  // namespace plucky

@@ -49,8 +49,10 @@ std::vector<std::vector<std::uint32_t>> boundary_loops(const std::vector<HalfEdg
   std::unordered_multimap<std::uint32_t, std::uint32_t> next;
   for_each_edge(edges, [&](const HalfEdge* first, const HalfEdge* last) {
     if (last - first != 1) return;
-    if (first->forward) next.emplace(first->high, first->low);
-    else next.emplace(first->low, first->high);
+    if (first->forward)
+      next.emplace(first->high, first->low);
+    else
+      next.emplace(first->low, first->high);
   });
   std::vector<std::vector<std::uint32_t>> loops;
   while (!next.empty()) {

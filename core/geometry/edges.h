@@ -10,9 +10,9 @@ namespace plucky {
 
 /// One side of one face.
 struct HalfEdge {
-  std::uint32_t low, high;   ///< its vertices, sorted
+  std::uint32_t low, high;  ///< its vertices, sorted
   std::uint32_t face;
-  bool forward;              ///< the face runs from low to high
+  bool forward;  ///< the face runs from low to high
 };
 
 /// All half edges, those of the same edge next to each other.

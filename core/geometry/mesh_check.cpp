@@ -55,9 +55,13 @@ MeshFault find_flipped(const TriangleMesh& mesh, const Orientation& o) {
   return fault;
 }
 
-std::string at(const Vec3& p) { return fmt::format("({:.4g}, {:.4g}, {:.4g})", p.x(), p.y(), p.z()); }
+std::string at(const Vec3& p) {
+  return fmt::format("({:.4g}, {:.4g}, {:.4g})", p.x(), p.y(), p.z());
+}
 
-std::string plural(std::size_t n, const char* one, const char* many) { return fmt::format("{} {}", n, n == 1 ? one : many); }
+std::string plural(std::size_t n, const char* one, const char* many) {
+  return fmt::format("{} {}", n, n == 1 ? one : many);
+}
 
 }  // namespace
 
@@ -92,9 +96,10 @@ MeshReport check_mesh(const TriangleMesh& mesh, bool crossings) {
 std::vector<std::string> describe(const MeshReport& r) {
   std::vector<std::string> words;
   if (r.open_edges.count > 0)
-    words.push_back(fmt::format("{} around {}, the first at {}: water would be inside, so the volume is not to be trusted.",
-                                plural(r.open_edges.count, "open edge", "open edges"),
-                                plural(r.holes, "hole", "holes"), at(r.open_edges.where)));
+    words.push_back(
+        fmt::format("{} around {}, the first at {}: water would be inside, so the volume is not to be trusted.",
+                    plural(r.open_edges.count, "open edge", "open edges"), plural(r.holes, "hole", "holes"),
+                    at(r.open_edges.where)));
   if (r.crowded_edges.count > 0)
     words.push_back(fmt::format("{} with more than two faces, the first at {}.",
                                 plural(r.crowded_edges.count, "edge", "edges"), at(r.crowded_edges.where)));
@@ -107,16 +112,18 @@ std::vector<std::string> describe(const MeshReport& r) {
                                 plural(r.crossing_faces.count, "pair of faces cuts", "pairs of faces cut"),
                                 at(r.crossing_faces.where)));
   if (r.degenerate_faces.count > 0)
-    words.push_back(fmt::format("{} without area, the first at {}.",
-                                plural(r.degenerate_faces.count, "face", "faces"), at(r.degenerate_faces.where)));
+    words.push_back(fmt::format("{} without area, the first at {}.", plural(r.degenerate_faces.count, "face", "faces"),
+                                at(r.degenerate_faces.where)));
   if (r.duplicate_faces.count > 0)
     words.push_back(fmt::format("{} there twice, the first at {}.",
                                 plural(r.duplicate_faces.count, "face is", "faces are"), at(r.duplicate_faces.where)));
   // Twice volume over area is the mean wall of a thin shell.
   const double wall = r.area > 0.0 ? 2.0 * std::abs(r.volume) / r.area : 0.0;
   if (r.closed() && wall > 0.0 && wall < 0.02 * r.box.size().norm() * 0.5)
-    words.push_back(fmt::format("The solid is only about {:.3g} thick: a hollow skin, of which only the wall itself displaces "
-                                "water. Export the outer skin closed by a deck to float it.", wall));
+    words.push_back(
+        fmt::format("The solid is only about {:.3g} thick: a hollow skin, of which only the wall itself displaces "
+                    "water. Export the outer skin closed by a deck to float it.",
+                    wall));
   if (words.empty()) words.push_back("Closed, all faces outward, none crossing: ready to float.");
   return words;
 }
@@ -131,18 +138,24 @@ LengthUnit likely_unit(const Box3& box) {
 
 double metres_per(LengthUnit unit) {
   switch (unit) {
-    case LengthUnit::metre: return 1.0;
-    case LengthUnit::millimetre: return 1e-3;
-    case LengthUnit::inch: return 0.0254;
+    case LengthUnit::metre:
+      return 1.0;
+    case LengthUnit::millimetre:
+      return 1e-3;
+    case LengthUnit::inch:
+      return 0.0254;
   }
   return 1.0;
 }
 
 const char* unit_key(LengthUnit unit) {
   switch (unit) {
-    case LengthUnit::metre: return "m";
-    case LengthUnit::millimetre: return "mm";
-    case LengthUnit::inch: return "in";
+    case LengthUnit::metre:
+      return "m";
+    case LengthUnit::millimetre:
+      return "mm";
+    case LengthUnit::inch:
+      return "in";
   }
   return "";
 }

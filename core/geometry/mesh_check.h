@@ -21,16 +21,16 @@ struct MeshFault {
 
 struct MeshReport {
   std::size_t vertices = 0, triangles = 0, shells = 0;
-  MeshFault open_edges;      ///< edges with one face
-  std::size_t holes = 0;     ///< closed loops of open edges
-  MeshFault crowded_edges;   ///< edges with more than two faces
-  MeshFault flipped_faces;   ///< faces that look the other way than their neighbours
+  MeshFault open_edges;        ///< edges with one face
+  std::size_t holes = 0;       ///< closed loops of open edges
+  MeshFault crowded_edges;     ///< edges with more than two faces
+  MeshFault flipped_faces;     ///< faces that look the other way than their neighbours
   MeshFault degenerate_faces;  ///< without area
   MeshFault duplicate_faces;   ///< the same three corners again
-  MeshFault crossing_faces;  ///< pairs of faces that cut through each other
+  MeshFault crossing_faces;    ///< pairs of faces that cut through each other
   bool crossing_checked = false;
-  bool inside_out = false;   ///< the faces look inward
-  double volume = 0.0;       ///< signed, in the cube of the mesh's unit
+  bool inside_out = false;  ///< the faces look inward
+  double volume = 0.0;      ///< signed, in the cube of the mesh's unit
   double area = 0.0;
   Box3 box;
 

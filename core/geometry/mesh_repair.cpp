@@ -85,7 +85,8 @@ std::size_t close_holes(TriangleMesh& mesh, double longest, std::size_t* left) {
       for (const Vec3& p : points) middle += p / static_cast<double>(points.size());
       const auto hub = static_cast<std::uint32_t>(mesh.vertices.size());
       mesh.vertices.push_back(middle);
-      for (std::size_t i = 0; i < loop.size(); ++i) mesh.triangles.push_back({loop[i], loop[(i + 1) % loop.size()], hub});
+      for (std::size_t i = 0; i < loop.size(); ++i)
+        mesh.triangles.push_back({loop[i], loop[(i + 1) % loop.size()], hub});
     } else {
       for (const Triangle& t : fill) mesh.triangles.push_back({loop[t[0]], loop[t[1]], loop[t[2]]});
     }

@@ -86,8 +86,7 @@ bool Section::contains(const Vec2& p) const {
     const auto n = loop.points.size();
     for (std::size_t i = 0, j = n - 1; i < n; j = i++) {
       const Vec2 &a = loop.points[i], &b = loop.points[j];
-      if ((a.y() > p.y()) != (b.y() > p.y()) &&
-          p.x() < (b.x() - a.x()) * (p.y() - a.y()) / (b.y() - a.y()) + a.x())
+      if ((a.y() > p.y()) != (b.y() > p.y()) && p.x() < (b.x() - a.x()) * (p.y() - a.y()) / (b.y() - a.y()) + a.x())
         inside = !inside;
     }
   }

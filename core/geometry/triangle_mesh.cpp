@@ -38,7 +38,9 @@ Vec3 volume_centroid(const TriangleMesh& mesh) {
   return origin + moment / (4.0 * six);
 }
 
-double triangle_area(const Vec3& a, const Vec3& b, const Vec3& c) { return 0.5 * (b - a).cross(c - a).norm(); }
+double triangle_area(const Vec3& a, const Vec3& b, const Vec3& c) {
+  return 0.5 * (b - a).cross(c - a).norm();
+}
 
 double surface_area(const TriangleMesh& mesh) {
   double area = 0.0;
@@ -49,8 +51,8 @@ double surface_area(const TriangleMesh& mesh) {
 
 namespace {
 
-/// Open-addressing hash from a cell of space to the vertices kept in it. Much faster and smaller than a node based map: a
-/// million-triangle file arrives as three million loose corners.
+/// Open-addressing hash from a cell of space to the vertices kept in it. Much faster and smaller than a node based map:
+/// a million-triangle file arrives as three million loose corners.
 class VertexGrid {
  public:
   explicit VertexGrid(std::size_t expected) : slots_(std::bit_ceil(std::max<std::size_t>(16, expected)), none) {}
@@ -59,7 +61,8 @@ class VertexGrid {
     std::int64_t x, y, z;
   };
 
-  /// The first kept vertex in the cell's chain for which `same` holds, or none. Chains may hold other cells' vertices too.
+  /// The first kept vertex in the cell's chain for which `same` holds, or none. Chains may hold other cells' vertices
+  /// too.
   template <class Same>
   [[nodiscard]] std::uint32_t find(const Cell& cell, Same same) const {
     for (std::size_t i = hash(cell) & mask(); slots_[i] != none; i = (i + 1) & mask())

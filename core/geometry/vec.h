@@ -11,8 +11,12 @@ using Vec2 = Eigen::Vector2d;
 using Vec3 = Eigen::Vector3d;
 
 inline constexpr double pi = std::numbers::pi;
-[[nodiscard]] constexpr double radians(double degrees) { return degrees * pi / 180.0; }
-[[nodiscard]] constexpr double degrees(double radians) { return radians * 180.0 / pi; }
+[[nodiscard]] constexpr double radians(double degrees) {
+  return degrees * pi / 180.0;
+}
+[[nodiscard]] constexpr double degrees(double radians) {
+  return radians * 180.0 / pi;
+}
 
 /// Axis-aligned box; empty until a point is included.
 struct Box3 {

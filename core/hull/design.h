@@ -47,10 +47,10 @@ struct HullShape {
 struct HullParameter {
   const char* key;    ///< name in files and on the command line, unit included
   const char* label;  ///< name for people
-  double HullShape::* member;
+  double HullShape::*member;
   Dimension dimension;
-  double low, high;   ///< allowed range, SI
-  const char* help;   ///< one sentence
+  double low, high;  ///< allowed range, SI
+  const char* help;  ///< one sentence
 };
 
 /// The parameters a family uses, in the order in which people think of them. Empty for imported hulls.
@@ -92,8 +92,8 @@ struct Cabin {
   Id id = 0;
   std::string name = "Cabin";
   double x = 0.1, length = 0.15, width = 0.1, height = 0.05;  ///< m; x is the after end, on the centre line
-  double lean = 0.15;      ///< share of half width and half length lost from deck to roof
-  bool sealed = true;      ///< an open cabin gives no buoyancy
+  double lean = 0.15;  ///< share of half width and half length lost from deck to roof
+  bool sealed = true;  ///< an open cabin gives no buoyancy
   bool operator==(const Cabin&) const = default;
 };
 
@@ -101,10 +101,10 @@ struct Cabin {
 struct FloodChamber {
   Id id = 0;
   std::string name = "Flood chamber";
-  double x = 0.1, length = 0.2;           ///< m, after end and length
-  double inner = 0.02;                    ///< m, distance of its inner wall from the centre line
-  double z_low = 0.0, z_high = 0.2;       ///< m, floor and roof
-  bool port = true;                       ///< side
+  double x = 0.1, length = 0.2;      ///< m, after end and length
+  double inner = 0.02;               ///< m, distance of its inner wall from the centre line
+  double z_low = 0.0, z_high = 0.2;  ///< m, floor and roof
+  bool port = true;                  ///< side
   bool operator==(const FloodChamber&) const = default;
 };
 

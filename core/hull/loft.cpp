@@ -15,7 +15,9 @@ namespace plucky {
 namespace {
 
 /// Smooth lesser of two values: rounds the corner over a width k.
-double softer_min(double a, double b, double k) { return 0.5 * (a + b - std::sqrt((a - b) * (a - b) + k * k)); }
+double softer_min(double a, double b, double k) {
+  return 0.5 * (a + b - std::sqrt((a - b) * (a - b) + k * k));
+}
 
 /// The curves every station is cut from, and the rules of the family.
 class Master {
@@ -118,8 +120,8 @@ class Master {
     x.push_back(forefoot_);
     for (int i = 1; i < 10; ++i) x.push_back(forefoot_ + s_.bow_rake * i / 10.0);
     std::sort(x.begin(), x.end());
-    x.erase(std::unique(x.begin(), x.end(),
-                        [&](double a, double b) { return std::abs(a - b) < 1e-6 * s_.length; }), x.end());
+    x.erase(std::unique(x.begin(), x.end(), [&](double a, double b) { return std::abs(a - b) < 1e-6 * s_.length; }),
+            x.end());
     x.back() = s_.length;
     return x;
   }
@@ -162,9 +164,12 @@ class Master {
 
 std::string shown(double value, Dimension dimension) {
   switch (dimension) {
-    case Dimension::length: return fmt::format("{:g} mm", 1e3 * value);
-    case Dimension::angle: return fmt::format("{:.4g} degrees", degrees(value));
-    default: return fmt::format("{:.4g} %", 1e2 * value);
+    case Dimension::length:
+      return fmt::format("{:g} mm", 1e3 * value);
+    case Dimension::angle:
+      return fmt::format("{:.4g} degrees", degrees(value));
+    default:
+      return fmt::format("{:.4g} %", 1e2 * value);
   }
 }
 
@@ -189,19 +194,23 @@ void check_shape(HullFamily family, const HullShape& s, const Master& m) {
   if (family == HullFamily::flat_bottom && s.bow_rise >= 0.95 * m.sheer(s.length))
     throw InvalidInput("Bow rise", fmt::format("{} lifts the bottom through the deck edge, {} high at the bow",
                                                mm(s.bow_rise), mm(m.sheer(s.length))));
-  // A little ahead of amidships all families still have their full section; farther forward the bow closes it by design.
+  // A little ahead of amidships all families still have their full section; farther forward the bow closes it by
+  // design.
   for (const double share : {0.0, 0.25, 0.5}) {
     const double x = share * s.length;
     const double height = m.sheer(x) - m.keel(x), bs = m.half_beam(x);
     const double side = std::tan(s.flare) * height;
     if (side > 0.75 * bs)
-      throw InvalidInput("Flare", fmt::format("{:.0f} degrees over {} of side takes {} of the half beam of {}: no bottom "
-                                              "would be left", degrees(s.flare), mm(height), mm(side), mm(bs)));
+      throw InvalidInput("Flare",
+                         fmt::format("{:.0f} degrees over {} of side takes {} of the half beam of {}: no bottom "
+                                     "would be left",
+                                     degrees(s.flare), mm(height), mm(side), mm(bs)));
     const Master::Corner c = m.corner(x);
     if (c.forced)
-      throw InvalidInput("Deadrise", fmt::format("lifts the chine above the deck edge ({} over the keel) at {} from the "
-                                                 "transom: lower the deadrise, narrow the beam or deepen the hull",
-                                                 mm(height), mm(x)));
+      throw InvalidInput("Deadrise",
+                         fmt::format("lifts the chine above the deck edge ({} over the keel) at {} from the "
+                                     "transom: lower the deadrise, narrow the beam or deepen the hull",
+                                     mm(height), mm(x)));
   }
   if (family == HullFamily::round_bilge && s.bilge_radius > std::min(0.5 * s.beam, s.depth))
     throw InvalidInput("Bilge radius", fmt::format("{} is more than the section holds: at most {}", mm(s.bilge_radius),
@@ -218,9 +227,8 @@ std::vector<double> loft_stations(const HullShape& s, int count) {
   x.back() = s.length;
   // One station each where the beam is greatest and where the stem begins, so that both measures come out exactly.
   for (const double wanted : {s.widest * s.length, s.length - s.bow_rake}) {
-    const auto nearest = std::min_element(x.begin() + 1, x.end() - 1, [&](double a, double b) {
-      return std::abs(a - wanted) < std::abs(b - wanted);
-    });
+    const auto nearest = std::min_element(
+        x.begin() + 1, x.end() - 1, [&](double a, double b) { return std::abs(a - wanted) < std::abs(b - wanted); });
     *nearest = wanted;
   }
   return x;
@@ -274,8 +282,10 @@ LoftedSkin loft(HullFamily family, const HullShape& shape, double fineness) {
     for (int j = 0; j < ring; ++j) {
       const auto a = at(i, j), b = at(i + 1, j), c = at(i + 1, j + 1), d = at(i, j + 1);
       // Mirrored diagonals keep the hull exactly symmetrical.
-      if (j < ring / 2) t.insert(t.end(), {{a, c, b}, {a, d, c}});
-      else t.insert(t.end(), {{a, d, b}, {b, d, c}});
+      if (j < ring / 2)
+        t.insert(t.end(), {{a, c, b}, {a, d, c}});
+      else
+        t.insert(t.end(), {{a, d, b}, {b, d, c}});
       mark(j >= half && j < ring - half ? Surface::deck : Surface::shell);
     }
   const auto cap = [&](std::size_t station, bool aft) {

@@ -16,13 +16,13 @@ enum class Surface : std::uint8_t { shell, transom, deck, coaming, cabin };
 
 /// Outer skin of the bare hull with deck.
 struct LoftedSkin {
-  TriangleMesh mesh;              ///< closed, faces outward
-  std::vector<Surface> surface;   ///< one per triangle
-  std::vector<Vec3> deck_edge;    ///< port side from the transom to the bow, then starboard back
+  TriangleMesh mesh;             ///< closed, faces outward
+  std::vector<Surface> surface;  ///< one per triangle
+  std::vector<Vec3> deck_edge;   ///< port side from the transom to the bow, then starboard back
 };
 
-/// Lofts one of the parametric families. Throws InvalidInput naming the parameter and the reason when a value lies outside
-/// its range or when surfaces would cross (chine above the deck edge, no bottom left under the flare, ...).
+/// Lofts one of the parametric families. Throws InvalidInput naming the parameter and the reason when a value lies
+/// outside its range or when surfaces would cross (chine above the deck edge, no bottom left under the flare, ...).
 [[nodiscard]] LoftedSkin loft(HullFamily family, const HullShape& shape, double fineness = 1.0);
 
 }  // namespace plucky

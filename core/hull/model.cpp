@@ -11,7 +11,9 @@ namespace plucky {
 
 namespace {
 
-std::string mm(double v) { return fmt::format("{:.0f} mm", 1e3 * v); }
+std::string mm(double v) {
+  return fmt::format("{:.0f} mm", 1e3 * v);
+}
 
 /// Deck, transom and shell of a mesh from a file, told by which way its faces look.
 std::vector<Surface> guess_surfaces(const TriangleMesh& mesh, const Box3& box) {
@@ -22,9 +24,12 @@ std::vector<Surface> guess_surfaces(const TriangleMesh& mesh, const Box3& box) {
     const Vec3 n = (b - a).cross(c - a).normalized();
     const Vec3 centre = (a + b + c) / 3.0;
     const bool high = centre.z() > box.low.z() + 0.4 * box.size().z();
-    if (n.z() > 0.6 && high) marks.push_back(Surface::deck);
-    else if (n.x() < -0.8 && centre.x() < box.low.x() + 0.1 * box.size().x()) marks.push_back(Surface::transom);
-    else marks.push_back(Surface::shell);
+    if (n.z() > 0.6 && high)
+      marks.push_back(Surface::deck);
+    else if (n.x() < -0.8 && centre.x() < box.low.x() + 0.1 * box.size().x())
+      marks.push_back(Surface::transom);
+    else
+      marks.push_back(Surface::shell);
   }
   return marks;
 }
@@ -34,8 +39,7 @@ std::vector<double> outline_stations(const Box3& box) {
   constexpr int count = 120;
   std::vector<double> x;
   const double inset = 1e-4 * box.size().x();
-  for (int i = 0; i <= count; ++i)
-    x.push_back(box.low.x() + inset + (box.size().x() - 2.0 * inset) * i / count);
+  for (int i = 0; i <= count; ++i) x.push_back(box.low.x() + inset + (box.size().x() - 2.0 * inset) * i / count);
   return x;
 }
 
@@ -183,9 +187,15 @@ void add_areas(HullModel& model) {
       centre += moment;
     };
     switch (model.surface[i]) {
-      case Surface::shell: add(model.shell_area, model.shell_centroid); break;
-      case Surface::transom: add(model.transom_area, model.transom_centroid); break;
-      case Surface::deck: add(model.deck_area, model.deck_centroid); break;
+      case Surface::shell:
+        add(model.shell_area, model.shell_centroid);
+        break;
+      case Surface::transom:
+        add(model.transom_area, model.transom_centroid);
+        break;
+      case Surface::deck:
+        add(model.deck_area, model.deck_centroid);
+        break;
       // A block's foot lies on the deck and is no wall: looks straight down.
       case Surface::coaming:
       case Surface::cabin:
@@ -205,16 +215,16 @@ void add_areas(HullModel& model) {
 }  // namespace
 
 const Section& HullModel::section_near(double x) const {
-  const auto it = std::lower_bound(sections.begin(), sections.end(), x,
-                                   [](const Section& s, double at) { return s.x < at; });
+  const auto it =
+      std::lower_bound(sections.begin(), sections.end(), x, [](const Section& s, double at) { return s.x < at; });
   if (it == sections.begin()) return sections.front();
   if (it == sections.end()) return sections.back();
   return x - (it - 1)->x < it->x - x ? *(it - 1) : *it;
 }
 
 double HullModel::deck_height(double x, double y) const {
-  const auto it = std::lower_bound(sections.begin(), sections.end(), x,
-                                   [](const Section& s, double at) { return s.x < at; });
+  const auto it =
+      std::lower_bound(sections.begin(), sections.end(), x, [](const Section& s, double at) { return s.x < at; });
   const Section& after = it == sections.end() ? sections.back() : *it;
   const Section& before = it == sections.begin() ? sections.front() : *(it - 1);
   const double a = top_at(before, y), b = top_at(after, y);

@@ -13,7 +13,7 @@ namespace plucky {
 
 /// A point where water could come in: corner of a hatch or a named opening.
 struct FloodPoint {
-  Id id = 0;          ///< of the hatch or opening
+  Id id = 0;  ///< of the hatch or opening
   std::string name;
   Vec3 place = Vec3::Zero();
   bool sealed = false;
@@ -23,8 +23,8 @@ struct FloodPoint {
 struct ChamberSpace {
   Id id = 0;
   std::string name;
-  double volume = 0.0;                ///< m3
-  Vec3 centroid = Vec3::Zero();       ///< m
+  double volume = 0.0;           ///< m3
+  Vec3 centroid = Vec3::Zero();  ///< m
 };
 
 /// Outline of the hull along its length, for drawing and for placing things. One entry per station.
@@ -34,21 +34,21 @@ struct Outline {
 
 /// Everything that follows from the hull design alone.
 struct HullModel {
-  TriangleMesh skin;                  ///< outer skin with deck, coamings and cabins; each shell closed
-  std::vector<Surface> surface;       ///< one per triangle
-  std::size_t bare_triangles = 0;     ///< the first so many triangles are the bare hull with its deck
-  BuoyantSolid buoyant;               ///< what floats: skin less flood chambers and less cabins that are not sealed
-  std::vector<Vec3> deck_edge;        ///< points along the deck edge, all round
+  TriangleMesh skin;               ///< outer skin with deck, coamings and cabins; each shell closed
+  std::vector<Surface> surface;    ///< one per triangle
+  std::size_t bare_triangles = 0;  ///< the first so many triangles are the bare hull with its deck
+  BuoyantSolid buoyant;            ///< what floats: skin less flood chambers and less cabins that are not sealed
+  std::vector<Vec3> deck_edge;     ///< points along the deck edge, all round
   std::vector<FloodPoint> flood_points;
   std::vector<ChamberSpace> chambers;
-  std::vector<Section> sections;      ///< bare hull at about 120 stations, from transom to bow
+  std::vector<Section> sections;  ///< bare hull at about 120 stations, from transom to bow
   Outline outline;
-  Box3 box;                           ///< of the bare hull
-  double volume = 0.0;                ///< m3 inside the bare hull
+  Box3 box;                                                                        ///< of the bare hull
+  double volume = 0.0;                                                             ///< m3 inside the bare hull
   double shell_area = 0.0, transom_area = 0.0, deck_area = 0.0, upper_area = 0.0;  ///< m2; upper: coamings and cabins
   Vec3 shell_centroid = Vec3::Zero(), transom_centroid = Vec3::Zero(), deck_centroid = Vec3::Zero(),
        upper_centroid = Vec3::Zero();  ///< area centroids, m
-  bool symmetrical = true;            ///< to the centre plane, within a thousandth of the beam
+  bool symmetrical = true;             ///< to the centre plane, within a thousandth of the beam
 
   [[nodiscard]] double length() const { return box.size().x(); }
   [[nodiscard]] double beam() const { return box.size().y(); }
@@ -58,8 +58,8 @@ struct HullModel {
   [[nodiscard]] double deck_height(double x, double y) const;
 };
 
-/// Builds the model. Throws InvalidInput for parameters that cannot be lofted, for hatches, cabins, chambers or bulkheads
-/// outside the hull, and for imported meshes that enclose nothing.
+/// Builds the model. Throws InvalidInput for parameters that cannot be lofted, for hatches, cabins, chambers or
+/// bulkheads outside the hull, and for imported meshes that enclose nothing.
 [[nodiscard]] HullModel build_hull(const HullDesign& design);
 
 }  // namespace plucky

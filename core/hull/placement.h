@@ -1,5 +1,5 @@
-// Brings a mesh from a file into the boat's axes. In: mesh in file units and axes. Out: metres, x forward from the transom,
-// y to port, z up from the keel.
+// Brings a mesh from a file into the boat's axes. In: mesh in file units and axes. Out: metres, x forward from the
+// transom, y to port, z up from the keel.
 #pragma once
 
 #include "geometry/mesh_check.h"
@@ -20,8 +20,8 @@ struct MeshPlacement {
 /// section is the bow; amidships the hull is widest near its top. `metres_per_unit` 0 means: guess the unit as well.
 [[nodiscard]] MeshPlacement guess_placement(const TriangleMesh& mesh, double metres_per_unit = 0.0);
 
-/// Scales and turns the mesh and moves it: least x and z to zero, middle of y to zero. Throws InvalidInput when forward and
-/// up are the same axis or the scale is not positive.
+/// Scales and turns the mesh and moves it: least x and z to zero, middle of y to zero. Throws InvalidInput when forward
+/// and up are the same axis or the scale is not positive.
 [[nodiscard]] TriangleMesh place_mesh(const TriangleMesh& mesh, const MeshPlacement& placement);
 
 }  // namespace plucky

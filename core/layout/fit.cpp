@@ -10,10 +10,14 @@ namespace {
 
 int cylinder_axis(PartShape shape) {
   switch (shape) {
-    case PartShape::cylinder_x: return 0;
-    case PartShape::cylinder_y: return 1;
-    case PartShape::cylinder_z: return 2;
-    case PartShape::box: break;
+    case PartShape::cylinder_x:
+      return 0;
+    case PartShape::cylinder_y:
+      return 1;
+    case PartShape::cylinder_z:
+      return 2;
+    case PartShape::box:
+      break;
   }
   return -1;
 }
@@ -213,7 +217,8 @@ PartFit fit_part(const HullModel& hull, const HullDesign& design, const Layout& 
   fit.skin = skin;
   for (const Part& other : layout.parts)
     // Parts of the drive outside the skin are threaded on each other on purpose.
-    if (other.id != part.id && !(part.outside && other.outside) && overlap(part, other)) fit.overlaps.push_back(other.id);
+    if (other.id != part.id && !(part.outside && other.outside) && overlap(part, other))
+      fit.overlaps.push_back(other.id);
   if (!part.outside && part.kind != PartKind::drive_line && part.kind != PartKind::hose) {
     for (const Bulkhead& b : design.bulkheads) {
       const double after = b.x, fore = b.x + design.skin.frame_thickness;
@@ -231,8 +236,7 @@ PartFit fit_part(const HullModel& hull, const HullDesign& design, const Layout& 
       }
     }
   }
-  if (part.rail != 0)
-    fit.off_rail = (constrained_place(layout, part, part.place) - part.place).norm() > 1e-6;
+  if (part.rail != 0) fit.off_rail = (constrained_place(layout, part, part.place) - part.place).norm() > 1e-6;
   return fit;
 }
 

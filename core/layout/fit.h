@@ -1,5 +1,5 @@
-// Does it go in? In: hull model, skin, layout. Out: per part its clearance to the skin, what it hits, whether it passes a
-// hatch.
+// Does it go in? In: hull model, skin, layout. Out: per part its clearance to the skin, what it hits, whether it passes
+// a hatch.
 //
 // Method: distance of convex shapes by alternating projections between part and skin triangle; inside or outside by
 // sections cut at the part's own stations.
@@ -24,22 +24,22 @@ enum class HatchPassage {
 };
 
 struct SkinFit {
-  bool inside = true;         ///< wholly within the inner face of the skin
-  double clearance = 0.0;     ///< m to the inner face; up to `reach_limit`; 0 when not inside
-  double cut_depth = 0.0;     ///< m by which it stands through the inner face
-  Vec3 where = Vec3::Zero();  ///< nearest or worst point
+  bool inside = true;                          ///< wholly within the inner face of the skin
+  double clearance = 0.0;                      ///< m to the inner face; up to `reach_limit`; 0 when not inside
+  double cut_depth = 0.0;                      ///< m by which it stands through the inner face
+  Vec3 where = Vec3::Zero();                   ///< nearest or worst point
   static constexpr double reach_limit = 0.05;  ///< m: clearances beyond this are reported as this
 };
 
 struct PartFit {
   Id part = 0;
   SkinFit skin;
-  std::vector<Id> overlaps;          ///< other parts it shares space with
-  std::vector<Id> bulkheads;         ///< bulkheads it cuts
+  std::vector<Id> overlaps;   ///< other parts it shares space with
+  std::vector<Id> bulkheads;  ///< bulkheads it cuts
   HatchPassage passage = HatchPassage::no_hatch;
-  Id hatch = 0;                      ///< hatch it passes
-  double tilt = 0.0;                 ///< rad, least tilt when passage is tilted
-  bool off_rail = false;             ///< refers to a rail but stands off its line or travel
+  Id hatch = 0;           ///< hatch it passes
+  double tilt = 0.0;      ///< rad, least tilt when passage is tilted
+  bool off_rail = false;  ///< refers to a rail but stands off its line or travel
 };
 
 /// Checks one part against the skin. Parts marked `outside` always count as inside with full clearance.

@@ -22,7 +22,11 @@ void sum_up(MassBudget& budget) {
 
 MassItem structure(const char* name, double volume, double density, const Vec3& place) {
   const double mass = volume * density;
-  return {.name = name, .mass = mass, .sigma = structure_mass_scatter * mass, .place = place, .place_sigma = 0.001,
+  return {.name = name,
+          .mass = mass,
+          .sigma = structure_mass_scatter * mass,
+          .place = place,
+          .place_sigma = 0.001,
           .solid_volume = volume};
 }
 
@@ -62,8 +66,13 @@ MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const La
     budget.items.push_back(structure("Coamings and cabins", hull.upper_area * deck, skin.density, hull.upper_centroid));
   add_bulkheads(budget, hull, design);
   for (const Part& p : layout.parts) {
-    MassItem item{.part = p.id, .name = p.name, .mass = p.effective_mass(), .sigma = p.effective_sigma(),
-                  .place = p.place, .place_sigma = p.place_sigma, .measured = p.measured_mass.has_value()};
+    MassItem item{.part = p.id,
+                  .name = p.name,
+                  .mass = p.effective_mass(),
+                  .sigma = p.effective_sigma(),
+                  .place = p.place,
+                  .place_sigma = p.place_sigma,
+                  .measured = p.measured_mass.has_value()};
     const double fill = p.shape == PartShape::box ? 1.0 : pi / 4.0;
     // A part displaces its outer volume, but no more than stuff of twice water's density would: coarse for motors and
     // cells, exact enough for the foam sum (common practice, no source). Foam is closed-cell and displaces all of it.

@@ -11,21 +11,21 @@ namespace plucky {
 
 /// One line of the budget.
 struct MassItem {
-  Id part = 0;              ///< 0 for the structure
+  Id part = 0;  ///< 0 for the structure
   std::string name;
-  double mass = 0.0;        ///< kg
-  double sigma = 0.0;       ///< kg
-  Vec3 place = Vec3::Zero();       ///< m
-  double place_sigma = 0.0;        ///< m along each axis
-  double solid_volume = 0.0;       ///< m3 of stuff that displaces water when the hull is flooded
+  double mass = 0.0;          ///< kg
+  double sigma = 0.0;         ///< kg
+  Vec3 place = Vec3::Zero();  ///< m
+  double place_sigma = 0.0;   ///< m along each axis
+  double solid_volume = 0.0;  ///< m3 of stuff that displaces water when the hull is flooded
   bool measured = false;
 };
 
 struct MassBudget {
   std::vector<MassItem> items;
-  double total = 0.0;            ///< kg
-  Vec3 cg = Vec3::Zero();        ///< m
-  double measured_share = 0.0;   ///< of the total
+  double total = 0.0;           ///< kg
+  Vec3 cg = Vec3::Zero();       ///< m
+  double measured_share = 0.0;  ///< of the total
 
   [[nodiscard]] double share(const MassItem& item) const { return total > 0.0 ? item.mass / total : 0.0; }
 };

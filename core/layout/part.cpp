@@ -9,28 +9,45 @@ namespace plucky {
 namespace {
 
 constexpr std::array<KeyRow<PartKind>, 15> kinds{{
-    {PartKind::battery, "battery", "Battery"},       {PartKind::esc, "esc", "ESC"},
-    {PartKind::motor, "motor", "Motor"},             {PartKind::receiver, "receiver", "Receiver"},
-    {PartKind::servo, "servo", "Servo"},             {PartKind::pump, "pump", "Pump"},
-    {PartKind::hose, "hose", "Hose"},                {PartKind::camera, "camera", "Camera"},
-    {PartKind::payload, "payload", "Payload"},       {PartKind::ballast, "ballast", "Ballast"},
-    {PartKind::foam, "foam", "Foam"},                {PartKind::drive_line, "drive_line", "Drive line"},
-    {PartKind::propeller, "propeller", "Propeller"}, {PartKind::rudder, "rudder", "Rudder"},
+    {PartKind::battery, "battery", "Battery"},
+    {PartKind::esc, "esc", "ESC"},
+    {PartKind::motor, "motor", "Motor"},
+    {PartKind::receiver, "receiver", "Receiver"},
+    {PartKind::servo, "servo", "Servo"},
+    {PartKind::pump, "pump", "Pump"},
+    {PartKind::hose, "hose", "Hose"},
+    {PartKind::camera, "camera", "Camera"},
+    {PartKind::payload, "payload", "Payload"},
+    {PartKind::ballast, "ballast", "Ballast"},
+    {PartKind::foam, "foam", "Foam"},
+    {PartKind::drive_line, "drive_line", "Drive line"},
+    {PartKind::propeller, "propeller", "Propeller"},
+    {PartKind::rudder, "rudder", "Rudder"},
     {PartKind::other, "other", "Other"},
 }};
 
 constexpr std::array<KeyRow<PartShape>, 4> shapes{{{PartShape::box, "box", "Box"},
-                                                  {PartShape::cylinder_x, "cylinder_x", "Cylinder along the boat"},
-                                                  {PartShape::cylinder_y, "cylinder_y", "Cylinder across"},
-                                                  {PartShape::cylinder_z, "cylinder_z", "Cylinder upright"}}};
+                                                   {PartShape::cylinder_x, "cylinder_x", "Cylinder along the boat"},
+                                                   {PartShape::cylinder_y, "cylinder_y", "Cylinder across"},
+                                                   {PartShape::cylinder_z, "cylinder_z", "Cylinder upright"}}};
 
 }  // namespace
 
-const char* part_kind_key(PartKind kind) { return row_of(kinds, kind).key; }
-const char* part_kind_name(PartKind kind) { return row_of(kinds, kind).name; }
-PartKind part_kind_from_key(const std::string& key) { return value_of(kinds, "part kind", key); }
-const char* part_shape_key(PartShape shape) { return row_of(shapes, shape).key; }
-PartShape part_shape_from_key(const std::string& key) { return value_of(shapes, "part shape", key); }
+const char* part_kind_key(PartKind kind) {
+  return row_of(kinds, kind).key;
+}
+const char* part_kind_name(PartKind kind) {
+  return row_of(kinds, kind).name;
+}
+PartKind part_kind_from_key(const std::string& key) {
+  return value_of(kinds, "part kind", key);
+}
+const char* part_shape_key(PartShape shape) {
+  return row_of(shapes, shape).key;
+}
+PartShape part_shape_from_key(const std::string& key) {
+  return value_of(shapes, "part shape", key);
+}
 
 const Part* Layout::find(Id id) const {
   const auto it = std::find_if(parts.begin(), parts.end(), [&](const Part& p) { return p.id == id; });

@@ -10,7 +10,21 @@
 namespace plucky {
 
 enum class PartKind {
-  battery, esc, motor, receiver, servo, pump, hose, camera, payload, ballast, foam, drive_line, propeller, rudder, other
+  battery,
+  esc,
+  motor,
+  receiver,
+  servo,
+  pump,
+  hose,
+  camera,
+  payload,
+  ballast,
+  foam,
+  drive_line,
+  propeller,
+  rudder,
+  other
 };
 /// Key in files ("drive_line") and back; throws InvalidInput with the choices.
 [[nodiscard]] const char* part_kind_key(PartKind kind);
@@ -33,17 +47,17 @@ struct Part {
   std::string name;
   PartKind kind = PartKind::other;
   PartShape shape = PartShape::box;
-  Vec3 size = Vec3::Constant(0.02);        ///< m
-  Vec3 place = Vec3::Zero();               ///< m
-  double mass = 0.0;                       ///< kg, estimate from catalogue or size
-  double mass_sigma = 0.0;                 ///< kg, standard deviation of the estimate
-  std::optional<double> measured_mass;     ///< kg, replaces the estimate
-  double measured_sigma = 0.0005;          ///< kg, the scale's
-  double place_sigma = 0.001;              ///< m, along each axis
+  Vec3 size = Vec3::Constant(0.02);     ///< m
+  Vec3 place = Vec3::Zero();            ///< m
+  double mass = 0.0;                    ///< kg, estimate from catalogue or size
+  double mass_sigma = 0.0;              ///< kg, standard deviation of the estimate
+  std::optional<double> measured_mass;  ///< kg, replaces the estimate
+  double measured_sigma = 0.0005;       ///< kg, the scale's
+  double place_sigma = 0.001;           ///< m, along each axis
   bool may_get_wet = false;
-  bool outside = false;                    ///< stands on deck or under the hull: not checked against the skin
-  bool lithium = false;                    ///< a lithium battery: cautions are shown with it
-  Id rail = 0;                             ///< rail it slides on, or 0
+  bool outside = false;  ///< stands on deck or under the hull: not checked against the skin
+  bool lithium = false;  ///< a lithium battery: cautions are shown with it
+  Id rail = 0;           ///< rail it slides on, or 0
 
   [[nodiscard]] double effective_mass() const { return measured_mass.value_or(mass); }
   [[nodiscard]] double effective_sigma() const { return measured_mass ? measured_sigma : mass_sigma; }

@@ -10,7 +10,7 @@
 namespace plucky {
 
 struct CatalogueEntry {
-  Part part;         ///< without id and place
+  Part part;  ///< without id and place
   std::string note;
 };
 

@@ -64,7 +64,9 @@ void run(Project& p, const ChangeHull& e) {
   number(p, p.hull.openings);
 }
 
-void run(Project& p, const ChangeBrief& e) { p.brief = e.brief; }
+void run(Project& p, const ChangeBrief& e) {
+  p.brief = e.brief;
+}
 
 void run(Project& p, const ChangeRails& e) {
   p.layout.rails = e.rails;
@@ -90,7 +92,9 @@ Project apply(const Project& project, const Edit& edit) {
 }
 
 bool exists(const Project& p, Id id) {
-  const auto in = [&](const auto& list) { return std::any_of(list.begin(), list.end(), [&](const auto& item) { return item.id == id; }); };
+  const auto in = [&](const auto& list) {
+    return std::any_of(list.begin(), list.end(), [&](const auto& item) { return item.id == id; });
+  };
   return in(p.layout.parts) || in(p.layout.rails) || in(p.hull.hatches) || in(p.hull.cabins) || in(p.hull.chambers) ||
          in(p.hull.bulkheads) || in(p.hull.openings);
 }

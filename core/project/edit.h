@@ -55,7 +55,8 @@ struct Rename {
 /// A named edit. The label is what undo, the ledger and a "do it" button show.
 struct Edit {
   std::string label;
-  std::variant<MovePart, ChangePart, AddPart, RemovePart, SetHullParameter, ChangeHull, ChangeBrief, ChangeRails, Rename>
+  std::variant<MovePart, ChangePart, AddPart, RemovePart, SetHullParameter, ChangeHull, ChangeBrief, ChangeRails,
+               Rename>
       change;
   bool operator==(const Edit&) const = default;
 };

@@ -174,11 +174,11 @@ Project project_from_json(const std::string& text) {
   if (!json.is_object() || !json.contains("format") || json["format"] != "plucky-hull")
     throw InvalidInput("boat.json", "is not a boat of this program: the field \"format\" is missing");
   const auto version = json.find("version");
-  if (version == json.end() || !version->is_number_integer())
-    throw InvalidInput("boat.json", "has no version number");
+  if (version == json.end() || !version->is_number_integer()) throw InvalidInput("boat.json", "has no version number");
   if (version->get<int>() > project_format_version)
-    throw InvalidInput("boat.json", fmt::format("is of version {}; this program reads up to version {}: use a newer one",
-                                                version->get<int>(), project_format_version));
+    throw InvalidInput("boat.json",
+                       fmt::format("is of version {}; this program reads up to version {}: use a newer one",
+                                   version->get<int>(), project_format_version));
   if (version->get<int>() < 1) throw InvalidInput("boat.json", fmt::format("has version {}", version->get<int>()));
   json.erase("format");
   json.erase("version");

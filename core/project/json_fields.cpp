@@ -57,7 +57,8 @@ void JsonReader::operator()(const char* key, std::string& value) {
   if (!child) return;
   if (!child->is_string()) refuse(key, fmt::format("is {}, wants text", child->type_name()));
   value = child->get<std::string>();
-  if (value.size() > longest_text) refuse(key, fmt::format("is {} bytes long, wants at most {}", value.size(), longest_text));
+  if (value.size() > longest_text)
+    refuse(key, fmt::format("is {} bytes long, wants at most {}", value.size(), longest_text));
 }
 
 void JsonReader::operator()(const char* key, Id& value) {
@@ -84,7 +85,8 @@ void JsonReader::operator()(const char* key, Vec3& value, Allowed allowed) {
 
 void JsonReader::check_list(const char* key, const Json& list) const {
   if (!list.is_array()) refuse(key, fmt::format("is {}, wants a list", list.type_name()));
-  if (list.size() > longest_list) refuse(key, fmt::format("has {} entries, wants at most {}", list.size(), longest_list));
+  if (list.size() > longest_list)
+    refuse(key, fmt::format("has {} entries, wants at most {}", list.size(), longest_list));
 }
 
 std::string JsonReader::item_path(const char* key, const Json& item, std::size_t index) const {

@@ -13,17 +13,25 @@ namespace plucky {
 namespace {
 
 constexpr std::array<KeyRow<BoatType>, 4> types{{{BoatType::shaft_monohull, "shaft_monohull", "monohull, shaft"},
-                                                {BoatType::air_sled, "air_sled", "air sled"},
-                                                {BoatType::jet, "jet", "jet boat"},
-                                                {BoatType::displacement, "displacement", "displacement"}}};
+                                                 {BoatType::air_sled, "air_sled", "air sled"},
+                                                 {BoatType::jet, "jet", "jet boat"},
+                                                 {BoatType::displacement, "displacement", "displacement"}}};
 
 }  // namespace
 
-const char* boat_type_key(BoatType type) { return row_of(types, type).key; }
-const char* boat_type_name(BoatType type) { return row_of(types, type).name; }
-BoatType boat_type_from_key(const std::string& key) { return value_of(types, "boat type", key); }
+const char* boat_type_key(BoatType type) {
+  return row_of(types, type).key;
+}
+const char* boat_type_name(BoatType type) {
+  return row_of(types, type).name;
+}
+BoatType boat_type_from_key(const std::string& key) {
+  return value_of(types, "boat type", key);
+}
 
-double Brief::water_density() const { return salt_water ? sea_water_density : fresh_water_density; }
+double Brief::water_density() const {
+  return salt_water ? sea_water_density : fresh_water_density;
+}
 
 void check_project(const Project& project) {
   std::set<Id> seen;

@@ -21,10 +21,10 @@ struct Brief {
   std::string purpose;
   BoatType type = BoatType::shaft_monohull;
   bool salt_water = false;
-  double wanted_freeboard = 0.03;  ///< m, least height of the deck edge over the water at rest
+  double wanted_freeboard = 0.03;   ///< m, least height of the deck edge over the water at rest
   double trim_low = radians(-0.5);  ///< rad, wanted trim at rest, bow up positive
   double trim_high = radians(3.5);  ///< rad
-  double swamped_reserve = 0.1;    ///< share of the mass that the flooded boat should carry beyond itself
+  double swamped_reserve = 0.1;     ///< share of the mass that the flooded boat should carry beyond itself
   bool operator==(const Brief&) const = default;
   [[nodiscard]] double water_density() const;  ///< kg/m3
 };
@@ -38,7 +38,7 @@ struct Project {
   Brief brief;
   HullDesign hull;
   Layout layout;
-  Id next_id = 1;          ///< the next permanent number
+  Id next_id = 1;  ///< the next permanent number
   UnknownFields unknown;
 
   /// Takes a fresh permanent number.
@@ -46,8 +46,8 @@ struct Project {
   bool operator==(const Project&) const = default;
 };
 
-/// Throws InvalidInput where the project breaks its own rules: ids used twice, rails that do not exist, parts without size
-/// or with a negative mass.
+/// Throws InvalidInput where the project breaks its own rules: ids used twice, rails that do not exist, parts without
+/// size or with a negative mass.
 void check_project(const Project& project);
 
 }  // namespace plucky

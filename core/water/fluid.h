@@ -1,4 +1,5 @@
-// Water as the boat meets it. In: nothing. Out: densities. Source: 03-physics values, fresh water 20 C and sea water 15 C.
+// Water as the boat meets it. In: nothing. Out: densities. Source: 03-physics values, fresh water 20 C and sea water 15
+// C.
 #pragma once
 
 namespace plucky {

@@ -52,7 +52,9 @@ class Bench : public testing::Test {
   [[nodiscard]] QPoint in_profile(const Part& p) const { return part_in_profile(board()->map(), p).center().toPoint(); }
   [[nodiscard]] QPoint in_plan(const Part& p) const { return part_in_plan(board()->map(), p).center().toPoint(); }
 
-  void press(const QPoint& at, Qt::KeyboardModifiers keys = {}) { QTest::mousePress(board(), Qt::LeftButton, keys, at); }
+  void press(const QPoint& at, Qt::KeyboardModifiers keys = {}) {
+    QTest::mousePress(board(), Qt::LeftButton, keys, at);
+  }
   void move_to(const QPoint& at, Qt::KeyboardModifiers keys = {}) {
     // QTest::mouseMove carries no buttons offscreen; the board looks only at what it holds.
     QMouseEvent event(QEvent::MouseMove, at, board()->mapToGlobal(at), Qt::NoButton, Qt::LeftButton, keys);

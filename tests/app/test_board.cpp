@@ -173,7 +173,8 @@ TEST(Look, TextKeepsItsContrastInBothLooks) {
     set_dark(dark);
     const Look& l = look();
     for (const QColor& ground : {l.paper, l.panel, l.card})
-      for (const QColor& text : {l.ink, l.muted, l.buoy_text, l.brass_text, l.reed_text, l.water_line}) EXPECT_GE(contrast(text, ground), 4.5) << dark << text.name().toStdString() << ground.name().toStdString();
+      for (const QColor& text : {l.ink, l.muted, l.buoy_text, l.brass_text, l.reed_text, l.water_line})
+        EXPECT_GE(contrast(text, ground), 4.5) << dark << text.name().toStdString() << ground.name().toStdString();
     EXPECT_GE(contrast(l.muted, l.stem), 4.5) << dark;
     EXPECT_GE(contrast(l.ink, l.brass_fill), 4.5) << dark;
   }

@@ -1,4 +1,6 @@
 // Findings, inspector, stages, files and import through the real window.
+#include <assimp/postprocess.h>
+#include <assimp/scene.h>
 #include <QCheckBox>
 #include <QComboBox>
 #include <QListWidget>
@@ -8,10 +10,8 @@
 #include <QStackedWidget>
 #include <QTimer>
 #include <QTreeWidget>
-#include <assimp/Importer.hpp>
 #include <assimp/Exporter.hpp>
-#include <assimp/postprocess.h>
-#include <assimp/scene.h>
+#include <assimp/Importer.hpp>
 #include <set>
 
 #include "bench.h"
@@ -319,7 +319,8 @@ TEST_F(Bench, AHullOfAnotherToolImportsFloatsTakesPartsSavesAndOpensAgain) {
   const TriangleMesh skin = build_hull(demo_fleet()[1].hull).skin;
   TriangleMesh foreign = skin;
   for (Vec3& v : foreign.vertices) v = Vec3(-v.y(), v.x(), v.z());
-  const std::string ours = folder.filePath("ours.obj").toStdString(), theirs = folder.filePath("theirs.stl").toStdString();
+  const std::string ours = folder.filePath("ours.obj").toStdString(),
+                    theirs = folder.filePath("theirs.stl").toStdString();
   TriangleMesh mm = foreign;
   for (Vec3& v : mm.vertices) v *= 1000.0;
   write_file_atomically(ours, write_obj(mm));
@@ -359,7 +360,9 @@ TEST_F(Bench, AHullOfAnotherToolImportsFloatsTakesPartsSavesAndOpensAgain) {
 TEST_F(Bench, AnOpenTubIsReportedRepairedAndUsed) {
   TriangleMesh tub = build_hull(demo_fleet()[1].hull).skin;
   const std::size_t all = tub.triangles.size();
-  std::erase_if(tub.triangles, [&](const Triangle& t) { return tub.vertices[t[0]].z() > 0.07 && tub.vertices[t[1]].z() > 0.07 && tub.vertices[t[2]].z() > 0.07; });
+  std::erase_if(tub.triangles, [&](const Triangle& t) {
+    return tub.vertices[t[0]].z() > 0.07 && tub.vertices[t[1]].z() > 0.07 && tub.vertices[t[2]].z() > 0.07;
+  });
   ASSERT_LT(tub.triangles.size(), all);
   const QString path = folder.filePath("tub.stl");
   write_file_atomically(path.toStdString(), write_stl(tub));
@@ -430,7 +433,8 @@ TEST_F(Bench, FieldsAndListsHaveAccessibleNames) {
     window->choose_stage(static_cast<Stage>(n));
     settle();
     for (QWidget* w : window->findChildren<QWidget*>()) {
-      const bool named = qobject_cast<QLineEdit*>(w) || qobject_cast<QComboBox*>(w) || qobject_cast<QTreeWidget*>(w) || qobject_cast<QListWidget*>(w);
+      const bool named = qobject_cast<QLineEdit*>(w) || qobject_cast<QComboBox*>(w) || qobject_cast<QTreeWidget*>(w) ||
+                         qobject_cast<QListWidget*>(w);
       if (named && w->isVisible() && w->focusPolicy() != Qt::NoFocus && !w->objectName().startsWith("qt_")) {
         EXPECT_FALSE(w->accessibleName().isEmpty()) << w->objectName().toStdString();
       }

@@ -65,7 +65,8 @@ TEST_F(Cli, FloatsABoxByTheBook) {
   const auto j = r.json();
   EXPECT_EQ(j["status"], "afloat");
   EXPECT_NEAR(j["volume_m3"].get<double>(), 0.015, 1e-8);
-  for (const char* key : {"water_z_transom_m", "water_z_midships_m", "water_z_bow_m"}) EXPECT_NEAR(j[key].get<double>(), 0.05, 1e-7);
+  for (const char* key : {"water_z_transom_m", "water_z_midships_m", "water_z_bow_m"})
+    EXPECT_NEAR(j[key].get<double>(), 0.05, 1e-7);
   EXPECT_NEAR(j["gm_transverse_m"].get<double>(), 0.025 + 0.15 - 0.04, 1e-6);
   EXPECT_NEAR(j["gm_longitudinal_m"].get<double>(), 0.025 + 1.0 / 0.6 - 0.04, 1e-5);
   EXPECT_NEAR(j["wetted_area_m2"].get<double>(), 0.43, 1e-7);
@@ -74,7 +75,8 @@ TEST_F(Cli, FloatsABoxByTheBook) {
   ASSERT_EQ(j["righting_arm"].size(), 3u);
   EXPECT_EQ(j["righting_arm"][1]["heel_deg"], 10.0);
   const double p = 10 * pi / 180;
-  EXPECT_NEAR(j["righting_arm"][1]["gz_m"].get<double>(), std::sin(p) * (0.135 + 0.5 * 0.15 * std::tan(p) * std::tan(p)), 1e-6);
+  EXPECT_NEAR(j["righting_arm"][1]["gz_m"].get<double>(),
+              std::sin(p) * (0.135 + 0.5 * 0.15 * std::tan(p) * std::tan(p)), 1e-6);
 }
 
 TEST_F(Cli, NeverShiftsTheMesh) {
@@ -119,10 +121,15 @@ TEST_F(Cli, ReportsOnAMesh) {
   EXPECT_EQ(j["likely_unit"], "mm");
   EXPECT_FALSE(j["ready_to_float"].get<bool>());
   EXPECT_NE(j["report"][0].get<std::string>().find("through each other"), std::string::npos);
+  // It may still be floated, with the doubt said beside the numbers.
+  const auto afloat = run("float --mesh " + file("x.stl") + " --unit mm --mass 0.05 --cg 0.06,0.03,0.015").json();
+  EXPECT_NE(afloat["warnings"][0].get<std::string>().find("through each other"), std::string::npos);
 }
 
 TEST_F(Cli, MakesABoatAssessesItAndExportsItsSkin) {
-  Outcome r = run("new --family round-bilge --set length=540mm --set beam_m=0.17 --set 'rocker=3/4 in' --name Teal -o " + file("t.plucky"));
+  Outcome r =
+      run("new --family round-bilge --set length=540mm --set beam_m=0.17 --set 'rocker=3/4 in' --name Teal -o " +
+          file("t.plucky"));
   ASSERT_EQ(r.code, 0) << r.err;
   EXPECT_NEAR(r.json()["length_m"].get<double>(), 0.54, 1e-9);
   r = run("assess " + file("t.plucky"));
@@ -138,9 +145,47 @@ TEST_F(Cli, MakesABoatAssessesItAndExportsItsSkin) {
 }
 
 TEST_F(Cli, RefusesImpossibleHullsWithTheReason) {
-  expect_refusal(run("new --family deep-v --set bow_rake=500mm -o " + file("x")), "Bow rake: 500 mm leaves no straight keel");
+  expect_refusal(run("new --family deep-v --set bow_rake=500mm -o " + file("x")),
+                 "Bow rake: 500 mm leaves no straight keel");
   expect_refusal(run("new --family catamaran -o " + file("x")), "is not one of deep-v, flat-bottom, round-bilge");
   expect_refusal(run("new --set wings=2 -o " + file("x")), "is not a measure of this family");
   expect_refusal(run("new --set length=long -o " + file("x")), "is not a length such as");
   EXPECT_FALSE(std::filesystem::exists(file("x")));
+}
+
+TEST_F(Cli, TellsTheTruthAboutATopHeavyBox) {
+  const std::string mesh = write_mesh("tall.stl", box_mesh({0, -0.1, 0}, {1, 0.1, 0.4}), 1.0);
+  const Outcome r = run("float --mesh " + mesh + " --mass 20 --cg 0.5,0,0.30 --density 1000");
+  ASSERT_EQ(r.code, 0) << r.err;
+  EXPECT_EQ(r.json()["status"], "afloat");
+  EXPECT_FALSE(r.json()["upright_stable"].get<bool>());
+  EXPECT_NE(r.json()["message"].get<std::string>().find("upright"), std::string::npos);
+  EXPECT_GT(std::abs(r.json()["heel_deg"].get<double>()), 20.0);
+}
+
+TEST_F(Cli, UnderstandsInchesAndSeaWater) {
+  const std::string mesh = write_mesh("box.stl", box_mesh({0, -4, 0}, {20, 4, 4}), 1.0);
+  const auto j = run("float --mesh " + mesh + " --unit in --mass 2 --cg 0.254,0,0.03 --density 1026").json();
+  EXPECT_NEAR(j["volume_m3"].get<double>(), 2.0 / 1026.0, 1e-9);
+  EXPECT_NEAR(j["water_z_midships_m"].get<double>(), 2.0 / 1026.0 / (20 * 8 * 0.0254 * 0.0254), 1e-6);
+}
+
+TEST_F(Cli, GivesTheWholeRightingArmOfASphereUntilItsBeamEnds) {
+  const std::string mesh = write_mesh("ball.stl", sphere(0.1, 90, 120), 1.0);
+  const double half = 2.0 / 3.0 * pi * 1e-3 * 0.9995;
+  const auto j = run("float --mesh " + mesh + " --mass " + std::to_string(1000 * half) +
+                     " --cg 0,0,-0.02 --density 1000 --heel 0,30,60")
+                     .json();
+  for (const auto& p : j["righting_arm"])
+    EXPECT_NEAR(p["gz_m"].get<double>(), 0.02 * std::sin(radians(p["heel_deg"].get<double>())), 2e-5);
+}
+
+TEST_F(Cli, ReadsABoatItsOwnWriterMadeAndRefusesADamagedOne) {
+  ASSERT_EQ(run("new --family flat-bottom -o " + file("s.plucky")).code, 0);
+  std::string bytes = read_file(file("s.plucky"), 1 << 20);
+  bytes.resize(bytes.size() / 2);
+  write_file_atomically(file("cut.plucky"), bytes);
+  expect_refusal(run("assess " + file("cut.plucky")), "cut.plucky");
+  expect_refusal(run("hull " + file("cut.plucky")), "not a whole zip archive");
+  expect_refusal(run("hull " + file("s.plucky") + " --export /no/such/folder/x.stl"), "cannot be written");
 }

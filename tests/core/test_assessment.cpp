@@ -24,7 +24,9 @@ Severity severity(const Assessment& a, const std::string& id) {
   return f ? f->severity : Severity::fine;
 }
 
-Project moved(const Project& p, std::size_t part, Vec3 by) { return apply(p, {"", MovePart{p.layout.parts[part].id, p.layout.parts[part].place + by}}); }
+Project moved(const Project& p, std::size_t part, Vec3 by) {
+  return apply(p, {"", MovePart{p.layout.parts[part].id, p.layout.parts[part].place + by}});
+}
 
 }  // namespace
 
@@ -138,7 +140,13 @@ TEST(Findings, SayHowMuchVolumeASinkingBoatMisses) {
 
 TEST(Findings, ATopHeavyBoatIsSaidToLeanOrFall) {
   Project p = sample_boat();
-  Part mast{.id = p.take_id(), .name = "Mast", .kind = PartKind::payload, .size = {0.05, 0.05, 0.5}, .place = {0.22, 0, 0.45}, .mass = 0.9, .outside = true};
+  Part mast{.id = p.take_id(),
+            .name = "Mast",
+            .kind = PartKind::payload,
+            .size = {0.05, 0.05, 0.5},
+            .place = {0.22, 0, 0.45},
+            .mass = 0.9,
+            .outside = true};
   p.layout.parts.push_back(mast);
   const Assessment a = assess(p);
   EXPECT_FALSE(a.flotation.upright_stable);
@@ -146,7 +154,8 @@ TEST(Findings, ATopHeavyBoatIsSaidToLeanOrFall) {
 }
 
 TEST(Findings, AOneSidedFloodChamberOnTheWrongSideIsCaughtOut) {
-  // Battery, ESC and chamber all to port: the boat stays over, and the finding says so as a stop since righting was meant.
+  // Battery, ESC and chamber all to port: the boat stays over, and the finding says so as a stop since righting was
+  // meant.
   Project p = sample_boat();
   p.hull.chambers.push_back({.id = p.take_id(), .x = 0.1, .length = 0.1, .inner = 0.06, .z_low = 0.05, .z_high = 0.2});
   const Assessment a = assess(p);
@@ -160,7 +169,8 @@ TEST(Findings, CarryLimitSourceAndASentenceWithoutHoles) {
   for (const Finding& f : a.findings) {
     EXPECT_FALSE(f.text.empty()) << f.id;
     EXPECT_FALSE(f.source.empty()) << f.id;
-    for (std::size_t i = f.values.size(); i < 6; ++i) EXPECT_EQ(f.text.find("{" + std::to_string(i) + "}"), std::string::npos) << f.id;
+    for (std::size_t i = f.values.size(); i < 6; ++i)
+      EXPECT_EQ(f.text.find("{" + std::to_string(i) + "}"), std::string::npos) << f.id;
   }
   for (std::size_t i = 1; i < a.findings.size(); ++i) EXPECT_GE(a.findings[i - 1].severity, a.findings[i].severity);
 }

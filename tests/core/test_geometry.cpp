@@ -69,7 +69,8 @@ RC_GTEST_PROP(Clip, TwoHalvesMakeTheWhole, ()) {
   RC_PRE(normal.norm() > 0.1);
   normal.normalize();
   const double offset = *rc::gen::inRange(-300, 300) / 1000.0;
-  const TriangleMesh below = clip_for_integrals(hull, normal, offset), above = clip_for_integrals(hull, -normal, -offset);
+  const TriangleMesh below = clip_for_integrals(hull, normal, offset),
+                     above = clip_for_integrals(hull, -normal, -offset);
   RC_ASSERT(std::abs(signed_volume(below) + signed_volume(above) - signed_volume(hull)) < 1e-12);
   RC_ASSERT(signed_volume(below) > -1e-12);
 }

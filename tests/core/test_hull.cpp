@@ -33,7 +33,8 @@ std::string refusal(const HullDesign& d) {
 }  // namespace
 
 class Family : public testing::TestWithParam<HullFamily> {};
-INSTANTIATE_TEST_SUITE_P(All, Family, testing::Values(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge));
+INSTANTIATE_TEST_SUITE_P(All, Family,
+                         testing::Values(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge));
 
 TEST_P(Family, MakesACleanSymmetricalSkinOfItsMeasures) {
   const HullModel m = build_hull(design(GetParam()));
@@ -64,7 +65,8 @@ RC_GTEST_PROP(Loft, AnyParametersGiveACleanSkinOrAReason, ()) {
   for (const HullParameter& p : hull_parameters(family)) {
     // Around the default, up to the ends of the allowed range.
     const double u = *rc::gen::inRange(-100, 101) / 100.0, middle = d.shape.*p.member;
-    d.shape.*p.member = u > 0 ? middle + u * u * u * (p.high - middle) : middle + u * u * std::abs(u) * (p.low - middle);
+    d.shape.*p.member =
+        u > 0 ? middle + u * u * u * (p.high - middle) : middle + u * u * std::abs(u) * (p.low - middle);
   }
   try {
     const HullModel m = build_hull(d);

@@ -1,5 +1,5 @@
-// Floating bodies with closed forms. Box, prism, cylinder, sphere: first principles (Archimedes, BM = I / V). Wigley hull:
-// block coefficient 4/9, water plane coefficient 2/3 by integration of its formula.
+// Floating bodies with closed forms. Box, prism, cylinder, sphere: first principles (Archimedes, BM = I / V). Wigley
+// hull: block coefficient 4/9, water plane coefficient 2/3 by integration of its formula.
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
@@ -14,7 +14,9 @@ namespace {
 
 constexpr double rho = 1000.0;
 
-TriangleMesh barge(double L, double B, double H) { return box_mesh({0, -B / 2, 0}, {L, B / 2, H}); }
+TriangleMesh barge(double L, double B, double H) {
+  return box_mesh({0, -B / 2, 0}, {L, B / 2, H});
+}
 
 }  // namespace
 
@@ -58,8 +60,8 @@ TEST(BoxBarge, RightingArmFollowsTheWallSidedFormula) {
 TEST(BoxBarge, TrimsByTheLongitudinalFormula) {
   const double L = 1.0, B = 0.3, T = 0.05;
   const ImmersedBody body = body_of(barge(L, B, 0.12));
-  // The wall-sided formula lengthways: shift of the CG by d needs tan(t) (BM (1 + tan^2/2) + KB - KG) = -d, bow down for a
-  // shift forward.
+  // The wall-sided formula lengthways: shift of the CG by d needs tan(t) (BM (1 + tan^2/2) + KB - KG) = -d, bow down
+  // for a shift forward.
   const double t = radians(-2.0), BM = L * L / (12 * T), KG = 0.04, KB = T / 2;
   const double tan_t = std::tan(t);
   const double d = -tan_t * (BM * (1.0 + 0.5 * tan_t * tan_t) + KB - KG);
@@ -181,7 +183,8 @@ RC_GTEST_PROP(Immersion, DerivativesAreTheWaterPlaneIntegrals, ()) {
 RC_GTEST_PROP(Equilibrium, LeavesNoForceAndNoMoment, ()) {
   static const ImmersedBody body = body_of(wigley(1.0, 0.2, 0.08, 0.10, 40, 16));
   const double mass = *rc::gen::inRange(2000, 12000) / 1000.0;
-  const Vec3 cg(*rc::gen::inRange(-60, 60) / 1000.0, *rc::gen::inRange(-8, 8) / 1000.0, *rc::gen::inRange(-60, 10) / 1000.0);
+  const Vec3 cg(*rc::gen::inRange(-60, 60) / 1000.0, *rc::gen::inRange(-8, 8) / 1000.0,
+                *rc::gen::inRange(-60, 10) / 1000.0);
   const Equilibrium e = solve_equilibrium(body, {mass, cg}, rho);
   RC_ASSERT(e.status == FloatStatus::afloat);
   RC_ASSERT(std::abs(e.immersion.volume * rho - mass) < 1e-6 * mass);

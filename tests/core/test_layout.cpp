@@ -65,7 +65,8 @@ TEST(Fit, ACylinderFitsDeeperIntoAVThanItsBox) {
 }
 
 TEST(Overlap, IsSymmetricAndIgnoresTouching) {
-  const Part a = block({0.1, 0.1, 0.1}, {0, 0, 0}), b = block({0.1, 0.1, 0.1}, {0.1, 0, 0}), c = block({0.1, 0.1, 0.1}, {0.099, 0, 0});
+  const Part a = block({0.1, 0.1, 0.1}, {0, 0, 0}), b = block({0.1, 0.1, 0.1}, {0.1, 0, 0}),
+             c = block({0.1, 0.1, 0.1}, {0.099, 0, 0});
   EXPECT_FALSE(overlap(a, b));
   EXPECT_TRUE(overlap(a, c));
   EXPECT_TRUE(overlap(c, a));
@@ -125,8 +126,9 @@ TEST(Catalogue, HoldsEveryKindABuilderReachesFor) {
   const Catalogue& c = builtin_catalogue();
   EXPECT_GT(c.parts.size(), 60u);
   EXPECT_GT(c.materials.size(), 10u);
-  for (const PartKind kind : {PartKind::battery, PartKind::esc, PartKind::motor, PartKind::receiver, PartKind::servo, PartKind::pump,
-                              PartKind::hose, PartKind::camera, PartKind::payload, PartKind::ballast, PartKind::foam}) {
+  for (const PartKind kind :
+       {PartKind::battery, PartKind::esc, PartKind::motor, PartKind::receiver, PartKind::servo, PartKind::pump,
+        PartKind::hose, PartKind::camera, PartKind::payload, PartKind::ballast, PartKind::foam}) {
     int n = 0;
     for (const CatalogueEntry& e : c.parts) n += e.part.kind == kind;
     EXPECT_GT(n, 0) << part_kind_name(kind);
@@ -134,6 +136,8 @@ TEST(Catalogue, HoldsEveryKindABuilderReachesFor) {
   for (const CatalogueEntry& e : c.parts) {
     EXPECT_GT(e.part.mass, 0.0) << e.part.name;
     EXPECT_GT(e.part.size.minCoeff(), 0.0) << e.part.name;
-    EXPECT_EQ(e.part.lithium, e.part.name.find("lithium") != std::string::npos || e.part.name.find("18650") != std::string::npos) << e.part.name;
+    EXPECT_EQ(e.part.lithium,
+              e.part.name.find("lithium") != std::string::npos || e.part.name.find("18650") != std::string::npos)
+        << e.part.name;
   }
 }

@@ -45,9 +45,14 @@ RC_GTEST_PROP(Json, RandomBoatsComeBackTheSame, ()) {
   for (const HullParameter& h : all_hull_parameters()) p.hull.shape.*h.member = number(0.5);
   const int extra = *rc::gen::inRange(0, 6);
   for (int i = 0; i < extra; ++i) {
-    Part q{.id = p.take_id(), .name = "Part", .kind = static_cast<PartKind>(*rc::gen::inRange(0, 15)),
-           .shape = static_cast<PartShape>(*rc::gen::inRange(0, 4)), .size = {number(0.1), number(0.1), number(0.1)},
-           .place = {number(0.6), number(0.1), -number(0.1)}, .mass = number(1.0), .mass_sigma = number(0.1)};
+    Part q{.id = p.take_id(),
+           .name = "Part",
+           .kind = static_cast<PartKind>(*rc::gen::inRange(0, 15)),
+           .shape = static_cast<PartShape>(*rc::gen::inRange(0, 4)),
+           .size = {number(0.1), number(0.1), number(0.1)},
+           .place = {number(0.6), number(0.1), -number(0.1)},
+           .mass = number(1.0),
+           .mass_sigma = number(0.1)};
     if (*rc::gen::arbitrary<bool>()) q.measured_mass = number(1.0);
     p.layout.parts.push_back(q);
   }
@@ -76,14 +81,22 @@ TEST(Json, RefusesWithPathAndReason) {
   EXPECT_NE(complaint("[]").find("not a boat"), std::string::npos);
   EXPECT_NE(complaint("{\"format\": 5}").find("not a boat"), std::string::npos);
   EXPECT_NE(complaint(replaced(good, "\"version\": 1", "\"version\": 99")).find("version 99"), std::string::npos);
-  EXPECT_NE(complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": -1")).find("/layout/parts/#3/mass_kg: is -1, wants 0 to 1000"), std::string::npos);
-  EXPECT_NE(complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": \"heavy\"")).find("is string, wants a number"), std::string::npos);
-  EXPECT_NE(complaint(replaced(good, "\"kind\": \"motor\"", "\"kind\": \"sail\"")).find("\"sail\" is not one of"), std::string::npos);
-  EXPECT_NE(complaint(replaced(good, "\"hull\": {", "\"hull\": 3, \"x\": {")).find("/hull: is number, wants an object"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": -1"))
+                .find("/layout/parts/#3/mass_kg: is -1, wants 0 to 1000"),
+            std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": \"heavy\"")).find("is string, wants a number"),
+            std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"kind\": \"motor\"", "\"kind\": \"sail\"")).find("\"sail\" is not one of"),
+            std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"hull\": {", "\"hull\": 3, \"x\": {")).find("/hull: is number, wants an object"),
+            std::string::npos);
   EXPECT_NE(complaint(replaced(good, "\"id\": 4", "\"id\": 3")).find("a second time"), std::string::npos);
-  EXPECT_NE(complaint(replaced(good, "\"rail\": 2", "\"rail\": 77")).find("rail 77, which does not exist"), std::string::npos);
-  EXPECT_NE(complaint(replaced(good, "\"parts\": [", "\"parts\": {}, \"y\": [")).find("wants a list"), std::string::npos);
-  EXPECT_NE(complaint(replaced(good, "\"next_id\": 7", "\"next_id\": 5")).find("beyond the next free number"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"rail\": 2", "\"rail\": 77")).find("rail 77, which does not exist"),
+            std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"parts\": [", "\"parts\": {}, \"y\": [")).find("wants a list"),
+            std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"next_id\": 7", "\"next_id\": 5")).find("beyond the next free number"),
+            std::string::npos);
 }
 
 TEST(Edit, MovesChangesAddsAndRemovesByNumber) {
@@ -91,7 +104,7 @@ TEST(Edit, MovesChangesAddsAndRemovesByNumber) {
   const Id battery = p.layout.parts[0].id;
   const Project moved = apply(p, {"", MovePart{battery, {0.2, 0.5, 0.5}}});
   EXPECT_NEAR((moved.layout.find(battery)->place - Vec3(0.2, 0.0, 0.043)).norm(), 0.0, 1e-12);  // its rail holds it
-  EXPECT_EQ(p.layout.find(battery)->place.x(), 0.31);                                           // the old project is untouched
+  EXPECT_EQ(p.layout.find(battery)->place.x(), 0.31);  // the old project is untouched
   Part extra = p.layout.parts[1];
   const Project more = apply(p, {"", AddPart{extra}});
   EXPECT_EQ(more.layout.parts.back().id, p.next_id);

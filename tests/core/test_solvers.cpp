@@ -14,7 +14,9 @@ using namespace plucky::test;
 
 namespace {
 constexpr double rho = 1000.0;
-ImmersedBody barge(double L, double B, double H) { return body_of(box_mesh({0, -B / 2, 0}, {L, B / 2, H})); }
+ImmersedBody barge(double L, double B, double H) {
+  return body_of(box_mesh({0, -B / 2, 0}, {L, B / 2, H}));
+}
 }  // namespace
 
 RC_GTEST_PROP(Slide, PutsTheBoatAtTheWantedTrim, ()) {
@@ -57,7 +59,8 @@ TEST(Swamped, CountsWhatStillDisplacesWater) {
 
 TEST(Spread, AgreesWithFullSolutionsOfTheSameScatter) {
   const ImmersedBody body = barge(0.6, 0.2, 0.12);
-  std::vector<UncertainMass> masses{{1.2, 0.06, {0.30, 0, 0.05}, Vec3::Constant(0.002)}, {0.8, 0.03, {0.28, 0.01, 0.04}, Vec3::Constant(0.004)}};
+  std::vector<UncertainMass> masses{{1.2, 0.06, {0.30, 0, 0.05}, Vec3::Constant(0.002)},
+                                    {0.8, 0.03, {0.28, 0.01, 0.04}, Vec3::Constant(0.004)}};
   const auto load = [&](const std::vector<UncertainMass>& m) {
     Loading l;
     Vec3 moment = Vec3::Zero();
@@ -125,7 +128,8 @@ TEST(Stability, OfAShallowBoxUpsideDownIsAsGoodAsUpright) {
 
 TEST(Stability, BulkyTopAndLowWeightRightFromEveryAngle) {
   // A slim box with a roof like a lifeboat's: a triangle on top, ballast at the keel.
-  const ImmersedBody body = body_of(prism({{-0.1, 0}, {0.1, 0}, {0.1, 0.08}, {0.03, 0.26}, {-0.03, 0.26}, {-0.1, 0.08}}, 0.6, 12));
+  const ImmersedBody body =
+      body_of(prism({{-0.1, 0}, {0.1, 0}, {0.1, 0.08}, {0.03, 0.26}, {-0.03, 0.26}, {-0.1, 0.08}}, 0.6, 12));
   const Loading loading{5.0, {0.3, 0, 0.02}};
   const Equilibrium e = solve_equilibrium(body, loading, rho);
   EXPECT_TRUE(assess_stability(body, loading, rho, e.plane).self_righting);
@@ -140,5 +144,6 @@ TEST(Submersion, OfAPointFollowsTheHeel) {
   const auto heel = submersion_heel(side, {0.3, -0.1, 0.08});
   ASSERT_TRUE(heel.has_value());
   EXPECT_NEAR(degrees(*heel), degrees(std::atan(0.3)), 0.5);
-  EXPECT_FALSE(submersion_heel(side, {0.3, 0.0, 0.9}).has_value() && *submersion_heel(side, {0.3, 0.0, 0.9}) < radians(80));
+  EXPECT_FALSE(submersion_heel(side, {0.3, 0.0, 0.9}).has_value() &&
+               *submersion_heel(side, {0.3, 0.0, 0.9}) < radians(80));
 }

@@ -28,7 +28,11 @@ namespace {
 /// A folder of its own for each test, gone afterwards.
 class Folder {
  public:
-  Folder() : path_(fs::temp_directory_path() / ("plucky-test-" + std::to_string(::getpid()) + "-" + std::to_string(count_++))) { fs::create_directories(path_); }
+  Folder()
+      : path_(fs::temp_directory_path() /
+              ("plucky-test-" + std::to_string(::getpid()) + "-" + std::to_string(count_++))) {
+    fs::create_directories(path_);
+  }
   ~Folder() { fs::remove_all(path_); }
   [[nodiscard]] std::string file(const std::string& name) const { return (path_ / name).string(); }
   [[nodiscard]] const fs::path& path() const { return path_; }
@@ -120,11 +124,15 @@ TEST(BoatFile, RefusesWithFilePlaceAndReasonAndKeepsTheOldFile) {
   EXPECT_NE(load(zip({{"readme", "x"}})).find("holds no boat.json"), std::string::npos);
   const std::string whole = project_to_bytes(sample_boat());
   EXPECT_NE(load(whole.substr(0, whole.size() / 2)).find("not a whole zip"), std::string::npos);
-  EXPECT_NE(load(zip({{"boat.json", "{\"format\":\"plucky-hull\",\"version\":7}"}})).find("version 7"), std::string::npos);
+  EXPECT_NE(load(zip({{"boat.json", "{\"format\":\"plucky-hull\",\"version\":7}"}})).find("version 7"),
+            std::string::npos);
   EXPECT_NE(complaint([&] { (void)load_project(folder.file("nowhere")); }).find("No such file"), std::string::npos);
   EXPECT_NE(complaint([&] { (void)load_project(folder.path().string()); }).find("is a folder"), std::string::npos);
-  EXPECT_NE(complaint([&] { save_project(sample_boat(), folder.file("no/such/place.plucky")); }).find("cannot be written"), std::string::npos);
-  EXPECT_EQ(std::distance(fs::directory_iterator(folder.path()), fs::directory_iterator{}), 1);  // no half-written files lie about
+  EXPECT_NE(
+      complaint([&] { save_project(sample_boat(), folder.file("no/such/place.plucky")); }).find("cannot be written"),
+      std::string::npos);
+  EXPECT_EQ(std::distance(fs::directory_iterator(folder.path()), fs::directory_iterator{}),
+            1);  // no half-written files lie about
 }
 
 TEST(Zip, RefusesNamesThatLeaveTheArchiveAndBombs) {
@@ -134,19 +142,26 @@ TEST(Zip, RefusesNamesThatLeaveTheArchiveAndBombs) {
   }
   const std::string bomb = zip({{"boat.json", std::string(30'000'000, '0')}});
   EXPECT_LT(bomb.size(), 100'000u);
-  EXPECT_NE(complaint([&] { (void)unzip(bomb, {.entry_bytes = 1'000'000}); }).find("unpacks to 30000000 bytes"), std::string::npos);
-  EXPECT_NE(complaint([&] { (void)unzip(zip({{"a", "x"}, {"b", "x"}, {"c", "x"}}), {.entries = 2}); }).find("3 entries"), std::string::npos);
+  EXPECT_NE(complaint([&] { (void)unzip(bomb, {.entry_bytes = 1'000'000}); }).find("unpacks to 30000000 bytes"),
+            std::string::npos);
+  EXPECT_NE(complaint([&] {
+              (void)unzip(zip({{"a", "x"}, {"b", "x"}, {"c", "x"}}), {.entries = 2});
+            }).find("3 entries"),
+            std::string::npos);
   // A size that lies: the declared length is made smaller than what unpacks.
   std::string lies = zip({{"boat.json", std::string(5000, 'a')}});
   for (std::size_t i = 0; i + 4 <= lies.size(); ++i)
-    if (static_cast<unsigned char>(lies[i]) == 0x88 && lies[i + 1] == 0x13 && lies[i + 2] == 0 && lies[i + 3] == 0) lies[i] = 0x10;
+    if (static_cast<unsigned char>(lies[i]) == 0x88 && lies[i + 1] == 0x13 && lies[i + 2] == 0 && lies[i + 3] == 0)
+      lies[i] = 0x10;
   EXPECT_FALSE(complaint([&] { (void)unzip(lies); }).empty());
 }
 
 RC_GTEST_PROP(BoatFile, DamagedBytesNeverCrashAndAlwaysExplain, ()) {
   static const std::string good = project_to_bytes(sample_boat());
   std::string bytes = good;
-  for (int i = 0; i < 4; ++i) bytes[static_cast<std::size_t>(*rc::gen::inRange<int>(0, static_cast<int>(bytes.size())))] = static_cast<char>(*rc::gen::inRange(0, 256));
+  for (int i = 0; i < 4; ++i)
+    bytes[static_cast<std::size_t>(*rc::gen::inRange<int>(0, static_cast<int>(bytes.size())))] =
+        static_cast<char>(*rc::gen::inRange(0, 256));
   try {
     (void)project_from_bytes(bytes);
   } catch (const InvalidInput& e) {
@@ -172,11 +187,16 @@ TEST(Units, UnderstandWhatBuildersType) {
 
 TEST(Units, RefuseNonsenseAndSayWhatWasExpected) {
   for (const char* text : {"", "abc", "12 parsec", "1/0 in", "--3", "3 mm mm", "1e400", "nan", "inf", "12 g"})
-    EXPECT_NE(complaint([&] { (void)parse_quantity(text, Dimension::length, UnitSystem::metric); }).find("is not a length such as"), std::string::npos) << text;
+    EXPECT_NE(complaint([&] {
+                (void)parse_quantity(text, Dimension::length, UnitSystem::metric);
+              }).find("is not a length such as"),
+              std::string::npos)
+        << text;
 }
 
 RC_GTEST_PROP(Units, WhatIsShownIsUnderstood, ()) {
-  const auto dimension = *rc::gen::element(Dimension::length, Dimension::mass, Dimension::angle, Dimension::volume, Dimension::ratio, Dimension::speed, Dimension::area);
+  const auto dimension = *rc::gen::element(Dimension::length, Dimension::mass, Dimension::angle, Dimension::volume,
+                                           Dimension::ratio, Dimension::speed, Dimension::area);
   const auto system = *rc::gen::element(UnitSystem::metric, UnitSystem::inch);
   const double si = *rc::gen::inRange(-2000000, 2000000) / 1e6;
   const Shown shown = show({si, dimension}, system);

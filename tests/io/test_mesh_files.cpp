@@ -2,8 +2,8 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
-#include <assimp/Exporter.hpp>
 #include <assimp/scene.h>
+#include <assimp/Exporter.hpp>
 #include <cstring>
 #include <filesystem>
 
@@ -40,7 +40,7 @@ TriangleMesh sample_hull() {
 std::string exported_by_assimp(const TriangleMesh& mesh, const char* format) {
   aiScene scene;
   scene.mRootNode = new aiNode;
-  scene.mMaterials = new aiMaterial*[1]{new aiMaterial};
+  scene.mMaterials = new aiMaterial* [1] { new aiMaterial };
   scene.mNumMaterials = 1;
   auto* m = new aiMesh;
   m->mNumVertices = static_cast<unsigned>(mesh.vertices.size());
@@ -56,7 +56,7 @@ std::string exported_by_assimp(const TriangleMesh& mesh, const char* format) {
     m->mFaces[i].mIndices = new unsigned[3]{mesh.triangles[i][0], mesh.triangles[i][1], mesh.triangles[i][2]};
   }
   m->mPrimitiveTypes = aiPrimitiveType_TRIANGLE;
-  scene.mMeshes = new aiMesh*[1]{m};
+  scene.mMeshes = new aiMesh* [1] { m };
   scene.mNumMeshes = 1;
   scene.mRootNode->mMeshes = new unsigned[1]{0};
   scene.mRootNode->mNumMeshes = 1;
@@ -73,12 +73,18 @@ const char* const ascii_tetrahedron =
     "facet normal 0 0 0\n outer loop\n  vertex +1 0 0\n  vertex 0 1 0\n  vertex 0 0 1.0\n endloop\nendfacet\n"
     "endsolid thing\n";
 
-std::string zipped_model(const std::string& model) { return zip({{"3D/3dmodel.model", model}}); }
+std::string zipped_model(const std::string& model) {
+  return zip({{"3D/3dmodel.model", model}});
+}
 
-const std::string model_head = "<?xml version=\"1.0\"?><model unit=\"millimeter\" xmlns=\"http://schemas.microsoft.com/3dmanufacturing/core/2015/02\">";
+const std::string model_head =
+    "<?xml version=\"1.0\"?><model unit=\"millimeter\" "
+    "xmlns=\"http://schemas.microsoft.com/3dmanufacturing/core/2015/02\">";
 const std::string tetra_mesh =
-    "<mesh><vertices><vertex x=\"0\" y=\"0\" z=\"0\"/><vertex x=\"10\" y=\"0\" z=\"0\"/><vertex x=\"0\" y=\"10\" z=\"0\"/><vertex x=\"0\" y=\"0\" z=\"10\"/></vertices>"
-    "<triangles><triangle v1=\"0\" v2=\"2\" v3=\"1\"/><triangle v1=\"0\" v2=\"1\" v3=\"3\"/><triangle v1=\"0\" v2=\"3\" v3=\"2\"/><triangle v1=\"1\" v2=\"2\" v3=\"3\"/></triangles></mesh>";
+    "<mesh><vertices><vertex x=\"0\" y=\"0\" z=\"0\"/><vertex x=\"10\" y=\"0\" z=\"0\"/><vertex x=\"0\" y=\"10\" "
+    "z=\"0\"/><vertex x=\"0\" y=\"0\" z=\"10\"/></vertices>"
+    "<triangles><triangle v1=\"0\" v2=\"2\" v3=\"1\"/><triangle v1=\"0\" v2=\"1\" v3=\"3\"/><triangle v1=\"0\" "
+    "v2=\"3\" v3=\"2\"/><triangle v1=\"1\" v2=\"2\" v3=\"3\"/></triangles></mesh>";
 
 }  // namespace
 
@@ -135,9 +141,11 @@ TEST(Stl, BadFilesAreAnsweredInWords) {
 
 RC_GTEST_PROP(Stl, DamagedBytesNeverCrashAndAlwaysExplain, ()) {
   static const std::string good = write_stl(box_mesh({0, 0, 0}, {1, 1, 1}));
-  std::string bytes = good.substr(0, static_cast<std::size_t>(*rc::gen::inRange<int>(0, static_cast<int>(good.size()) + 1)));
+  std::string bytes =
+      good.substr(0, static_cast<std::size_t>(*rc::gen::inRange<int>(0, static_cast<int>(good.size()) + 1)));
   for (int i = 0; i < 5 && !bytes.empty(); ++i)
-    bytes[static_cast<std::size_t>(*rc::gen::inRange<int>(0, static_cast<int>(bytes.size())))] = static_cast<char>(*rc::gen::inRange(0, 256));
+    bytes[static_cast<std::size_t>(*rc::gen::inRange<int>(0, static_cast<int>(bytes.size())))] =
+        static_cast<char>(*rc::gen::inRange(0, 256));
   try {
     const MeshFile file = read_mesh(bytes, "d.stl");
     RC_ASSERT(!file.mesh.triangles.empty());
@@ -147,9 +155,11 @@ RC_GTEST_PROP(Stl, DamagedBytesNeverCrashAndAlwaysExplain, ()) {
 }
 
 TEST(Obj, ReadsPolygonsSlashesAndCountsFromTheEnd) {
-  const MeshFile file = read_mesh("# box\nv 0 0 0\nv 1 0 0\nv 1 1 0\nv 0 1 0\nvt 0 0\nf 1/1 2/1/1 3//1 4\nf -1 -2 -3 # comment\n", "b.obj");
+  const MeshFile file = read_mesh(
+      "# box\nv 0 0 0\nv 1 0 0\nv 1 1 0\nv 0 1 0\nvt 0 0\nf 1/1 2/1/1 3//1 4\nf -1 -2 -3 # comment\n", "b.obj");
   EXPECT_EQ(file.mesh.triangles.size(), 3u);
-  EXPECT_NE(complaint("v 0 0 0\nv 1 0 0\nv 1 1 0\nf 1 2 9\n", "b.obj").find("b.obj: line 4: refers to vertex 9 of 3"), std::string::npos);
+  EXPECT_NE(complaint("v 0 0 0\nv 1 0 0\nv 1 1 0\nf 1 2 9\n", "b.obj").find("b.obj: line 4: refers to vertex 9 of 3"),
+            std::string::npos);
   EXPECT_NE(complaint("v 0 zero 0\n", "b.obj").find("line 1: \"zero\" is not a number"), std::string::npos);
   EXPECT_NE(complaint("v 0 0\n", "b.obj").find("a number is missing"), std::string::npos);
   EXPECT_NE(complaint("v 0 0 nan\n", "b.obj").find("not a number"), std::string::npos);
@@ -162,7 +172,10 @@ TEST(Obj, WritesNumbersThatReadBackToTheBit) {
 }
 
 TEST(Threemf, ReadsObjectsComponentsAndUnits) {
-  const std::string model = model_head + "<resources><object id=\"1\">" + tetra_mesh + "</object><object id=\"2\"><components><component objectid=\"1\" transform=\"1 0 0 0 1 0 0 0 1 100 0 0\"/><component objectid=\"1\"/></components></object></resources><build><item objectid=\"2\"/></build></model>";
+  const std::string model =
+      model_head + "<resources><object id=\"1\">" + tetra_mesh +
+      "</object><object id=\"2\"><components><component objectid=\"1\" transform=\"1 0 0 0 1 0 0 0 1 100 0 "
+      "0\"/><component objectid=\"1\"/></components></object></resources><build><item objectid=\"2\"/></build></model>";
   const MeshFile file = read_mesh(zipped_model(model), "t.3mf");
   EXPECT_EQ(file.format, "3MF");
   EXPECT_EQ(*file.metres_per_unit, 0.001);
@@ -176,15 +189,21 @@ TEST(Threemf, BadFilesAreAnsweredInWords) {
   EXPECT_NE(complaint("plain", "g.3mf").find("not a zip archive"), std::string::npos);
   EXPECT_NE(complaint(zip({{"other", "x"}}), "g.3mf").find("3D/3dmodel.model"), std::string::npos);
   EXPECT_NE(complaint(zipped_model("<model"), "g.3mf").find("byte "), std::string::npos);
-  const std::string loop = model_head + "<resources><object id=\"1\"><components><component objectid=\"1\"/></components></object></resources><build><item objectid=\"1\"/></build></model>";
+  const std::string loop =
+      model_head +
+      "<resources><object id=\"1\"><components><component "
+      "objectid=\"1\"/></components></object></resources><build><item objectid=\"1\"/></build></model>";
   EXPECT_NE(complaint(zipped_model(loop), "g.3mf").find("nested too deeply"), std::string::npos);
-  std::string wrong = model_head + "<resources><object id=\"1\">" + tetra_mesh + "</object></resources><build><item objectid=\"1\"/></build></model>";
+  std::string wrong = model_head + "<resources><object id=\"1\">" + tetra_mesh +
+                      "</object></resources><build><item objectid=\"1\"/></build></model>";
   wrong.replace(wrong.find("v3=\"3\""), 6, "v3=\"8\"");
   EXPECT_NE(complaint(zipped_model(wrong), "g.3mf").find("triangle 2: refers to vertex 8 of 4"), std::string::npos);
 }
 
 class OtherWriter : public testing::TestWithParam<std::pair<const char*, const char*>> {};
-INSTANTIATE_TEST_SUITE_P(Assimp, OtherWriter, testing::Values(std::pair{"stl", "h.stl"}, std::pair{"stlb", "h.stl"}, std::pair{"obj", "h.obj"}));
+INSTANTIATE_TEST_SUITE_P(Assimp, OtherWriter,
+                         testing::Values(std::pair{"stl", "h.stl"}, std::pair{"stlb", "h.stl"},
+                                         std::pair{"obj", "h.obj"}));
 
 TEST_P(OtherWriter, HullsOfAnotherToolArriveWhole) {
   const TriangleMesh hull = sample_hull();

@@ -48,7 +48,8 @@ void compare_on_a_random_plane(const TriangleMesh& mesh) {
   const WaterPlane plane{attitude, middle + 0.9 * half * turn(1000)};
   const Immersion ours = body_of(mesh).below(plane);
   Mesh theirs = to_cgal(mesh);
-  const bool clipped = PMP::clip(theirs, Kernel::Plane_3(n.x(), n.y(), n.z(), -plane.offset), CGAL::parameters::clip_volume(true));
+  const bool clipped =
+      PMP::clip(theirs, Kernel::Plane_3(n.x(), n.y(), n.z(), -plane.offset), CGAL::parameters::clip_volume(true));
   RC_ASSERT(clipped);
   const double volume = CGAL::to_double(PMP::volume(theirs));
   const double scale = signed_volume(mesh);

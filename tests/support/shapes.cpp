@@ -27,7 +27,8 @@ TriangleMesh prism(const std::vector<Vec2>& section, double length, int slices) 
 TriangleMesh cylinder(double radius, double length, int sides) {
   std::vector<Vec2> section;
   for (int i = 0; i < sides; ++i)
-    section.emplace_back(radius * std::cos(2.0 * pi * (i + 0.5) / sides), radius * std::sin(2.0 * pi * (i + 0.5) / sides));
+    section.emplace_back(radius * std::cos(2.0 * pi * (i + 0.5) / sides),
+                         radius * std::sin(2.0 * pi * (i + 0.5) / sides));
   return prism(section, length);
 }
 
@@ -83,10 +84,19 @@ Project sample_boat() {
   p.hull.shape.length = 0.62;
   p.hull.shape.beam = 0.205;
   p.hull.shape.depth = 0.112;
-  p.hull.hatches.push_back({.id = p.take_id(), .name = "Main hatch", .x = 0.12, .length = 0.30, .width = 0.12, .coaming = 0.008});
+  p.hull.hatches.push_back(
+      {.id = p.take_id(), .name = "Main hatch", .x = 0.12, .length = 0.30, .width = 0.12, .coaming = 0.008});
   p.layout.rails.push_back({.id = p.take_id(), .name = "Battery tray", .from = 0.12, .to = 0.42, .y = 0.0, .z = 0.026});
-  const auto part = [&](const char* name, PartKind kind, Vec3 size, Vec3 place, double mass, PartShape shape = PartShape::box) {
-    Part q{.id = p.take_id(), .name = name, .kind = kind, .shape = shape, .size = size, .place = place, .mass = mass, .mass_sigma = 0.03 * mass};
+  const auto part = [&](const char* name, PartKind kind, Vec3 size, Vec3 place, double mass,
+                        PartShape shape = PartShape::box) {
+    Part q{.id = p.take_id(),
+           .name = name,
+           .kind = kind,
+           .shape = shape,
+           .size = size,
+           .place = place,
+           .mass = mass,
+           .mass_sigma = 0.03 * mass};
     p.layout.parts.push_back(q);
   };
   part("Battery", PartKind::battery, {0.138, 0.048, 0.034}, {0.31, 0.0, 0.043}, 0.512);
@@ -98,6 +108,8 @@ Project sample_boat() {
   return p;
 }
 
-ImmersedBody body_of(const TriangleMesh& mesh, std::size_t leaf) { return ImmersedBody(BuoyantSolid{mesh, {}}, leaf); }
+ImmersedBody body_of(const TriangleMesh& mesh, std::size_t leaf) {
+  return ImmersedBody(BuoyantSolid{mesh, {}}, leaf);
+}
 
 }  // namespace plucky::test

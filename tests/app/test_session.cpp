@@ -1,0 +1,186 @@
+// The session: edits, undo, drags, files, without a window.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include <QSignalSpy>
+#include <QTemporaryDir>
+
+#include "session/session.h"
+#include "shapes.h"
+#include "window/fleet.h"
+
+using namespace plucky;
+using namespace plucky::app;
+using namespace plucky::test;
+
+namespace {
+
+Edit random_edit(const Project& p) {
+  const auto& parts = p.layout.parts;
+  const auto mm = [](int low, int high) { return *rc::gen::inRange(low, high) / 1000.0; };
+  switch (parts.empty() ? 2 : *rc::gen::inRange(0, 5)) {
+    case 0: return {"move", MovePart{parts[*rc::gen::inRange<std::size_t>(0, parts.size())].id, {mm(0, 600), mm(-80, 80), mm(0, 100)}}};
+    case 1: return {"out", RemovePart{parts.back().id}};
+    case 2: return {"add", AddPart{Part{.name = "Block", .size = {0.02, 0.02, 0.02}, .place = {mm(50, 500), 0, 0.05}, .mass = mm(1, 200)}}};
+    case 3: return {"beam", SetHullParameter{"beam_m", mm(150, 260)}};
+    default: return {"name", Rename{"Boat " + std::to_string(*rc::gen::inRange(0, 1000))}};
+  }
+}
+
+}  // namespace
+
+RC_GTEST_PROP(Session, UndoGoesAllTheWayBackAndRedoAllTheWayForth, ()) {
+  Session session;
+  session.adopt(sample_boat(), {});
+  std::vector<Project> states{session.project()};
+  const int edits = *rc::gen::inRange(1, 8);
+  for (int i = 0; i < edits; ++i) {
+    session.perform(random_edit(session.project()));
+    if (!(session.project() == states.back())) states.push_back(session.project());
+  }
+  for (std::size_t i = states.size(); i-- > 1;) {
+    RC_ASSERT(session.project() == states[i]);
+    RC_ASSERT(session.can_undo());
+    session.undo();
+  }
+  RC_ASSERT(session.project() == states.front());
+  RC_ASSERT(!session.can_undo());
+  for (std::size_t i = 1; i < states.size(); ++i) session.redo();
+  RC_ASSERT(session.project() == states.back());
+  RC_ASSERT(!session.can_redo());
+}
+
+RC_GTEST_PROP(Session, TheAssessmentOnTheScreenIsAlwaysOfTheProjectOnTheScreen, ()) {
+  Session session;
+  session.adopt(sample_boat(), {});
+  for (int i = 0; i < 4; ++i) {
+    session.perform(random_edit(session.project()));
+    if (*rc::gen::arbitrary<bool>()) session.undo();
+    const Assessment fresh = assess(session.project());
+    RC_ASSERT(ledger(session.now()) == ledger(fresh));
+    RC_ASSERT(session.now().findings == fresh.findings);
+  }
+}
+
+TEST(Session, ADragIsOneStepAndANewEditForgetsWhatWasUndone) {
+  Session session;
+  session.adopt(sample_boat(), {});
+  const Id battery = session.project().layout.parts[0].id;
+  session.begin_drag();
+  for (int i = 1; i <= 5; ++i) session.preview({"slide", MovePart{battery, {0.31 - 0.01 * i, 0, 0}}});
+  EXPECT_FALSE(session.can_undo());
+  session.end_drag();
+  EXPECT_EQ(session.undo_label(), "slide");
+  session.undo();
+  EXPECT_FALSE(session.can_undo());
+  EXPECT_EQ(session.redo_label(), "slide");
+  session.perform({"rename", Rename{"Teal"}});
+  EXPECT_FALSE(session.can_redo());
+}
+
+TEST(Session, DragsOfferRemediesOnlyWhenTheyEnd) {
+  Session session;
+  session.adopt(sample_boat(), {});
+  const Id battery = session.project().layout.parts[0].id;
+  const auto remedies = [&] {
+    int n = 0;
+    for (const Finding& f : session.now().findings) n += f.remedy.has_value();
+    return n;
+  };
+  session.begin_drag();
+  session.preview({"slide", MovePart{battery, {0.40, 0, 0}}});
+  EXPECT_EQ(remedies(), 0);
+  session.end_drag();
+  EXPECT_GT(remedies(), 0);
+}
+
+TEST(Session, RefusalsLeaveEverythingAsItWas) {
+  Session session;
+  session.adopt(sample_boat(), {});
+  QSignalSpy refused(&session, &Session::refused), changed(&session, &Session::changed);
+  const Project before = session.project();
+  EXPECT_FALSE(session.perform({"flare", SetHullParameter{"flare_rad", radians(44)}}));
+  EXPECT_FALSE(session.perform({"ghost", RemovePart{4711}}));
+  session.begin_drag();
+  EXPECT_FALSE(session.preview({"flare", SetHullParameter{"flare_rad", radians(44)}}));
+  session.end_drag();
+  EXPECT_EQ(refused.count(), 3);
+  EXPECT_EQ(changed.count(), 0);
+  EXPECT_EQ(session.project(), before);
+  EXPECT_FALSE(session.can_undo());
+}
+
+TEST(Session, AnEditThatChangesNothingIsNoStep) {
+  Session session;
+  session.adopt(sample_boat(), {});
+  EXPECT_TRUE(session.perform({"same", Rename{session.project().name}}));
+  EXPECT_FALSE(session.can_undo());
+}
+
+TEST(Session, SelectionFollowsWhatExists) {
+  Session session;
+  session.adopt(sample_boat(), {});
+  const Id battery = session.project().layout.parts[0].id, hatch = session.project().hull.hatches[0].id;
+  session.select(hatch);
+  session.perform({"rename", Rename{"Teal"}});
+  EXPECT_EQ(session.selection(), hatch);  // fittings stay selected through edits
+  session.select(battery);
+  session.perform({"out", RemovePart{battery}});
+  EXPECT_EQ(session.selection(), 0u);
+}
+
+TEST(Session, KnowsWhetherTheBoatIsSaved) {
+  QTemporaryDir folder;
+  Session session;
+  session.adopt(sample_boat(), {});
+  EXPECT_FALSE(session.modified());
+  session.perform({"rename", Rename{"Teal"}});
+  EXPECT_TRUE(session.modified());
+  session.undo();
+  EXPECT_FALSE(session.modified());
+  session.redo();
+  ASSERT_TRUE(session.save(folder.filePath("t.plucky")));
+  EXPECT_FALSE(session.modified());
+  QSignalSpy refused(&session, &Session::refused);
+  EXPECT_FALSE(session.save(folder.filePath("no/such/folder/t.plucky")));
+  EXPECT_EQ(refused.count(), 1);
+  EXPECT_EQ(session.path(), folder.filePath("t.plucky"));
+}
+
+TEST(Fleet, EverySentenceIsWholeInBothUnitSystems) {
+  Session session;
+  for (const Project& boat : demo_fleet()) {
+    session.adopt(boat, {});
+    for (const UnitSystem units : {UnitSystem::metric, UnitSystem::inch}) {
+      session.set_units(units);
+      for (const Finding& f : session.now().findings) {
+        const QString text = session.shown(f.text, f.values);
+        EXPECT_FALSE(text.contains('{')) << f.id << ": " << text.toStdString();
+        EXPECT_FALSE(text.contains("nan")) << f.id;
+        EXPECT_TRUE(text.endsWith('.')) << f.id << ": " << text.toStdString();
+        if (f.remedy) {
+          EXPECT_FALSE(session.shown(f.remedy->label, f.remedy_values).contains('{')) << f.id;
+        }
+        if (units == UnitSystem::inch) {
+          EXPECT_FALSE(text.contains(" mm")) << text.toStdString();
+        }
+      }
+    }
+    session.set_units(UnitSystem::metric);
+  }
+}
+
+TEST(Fleet, DoingWhatIsOfferedLeavesNothingToFix) {
+  for (const Project& boat : demo_fleet()) {
+    Session session;
+    session.adopt(boat, {});
+    // Doing what is offered, worst first, leads to a boat with nothing to fix, in a few steps.
+    for (int step = 0; step < 6; ++step) {
+      const auto& findings = session.now().findings;
+      const auto f = std::find_if(findings.begin(), findings.end(), [](const Finding& x) { return x.severity == Severity::stop && x.remedy; });
+      if (f == findings.end()) break;
+      ASSERT_TRUE(session.perform(Edit(*f->remedy)));
+    }
+    EXPECT_EQ(session.now().count(Severity::stop), 0) << boat.name;
+  }
+}
