@@ -102,7 +102,7 @@ Json float_mesh(const FloatOptions& o) {
   // size.
   constexpr std::size_t quick_search = 200'000;
   const MeshReport report = check_mesh(mesh, mesh.triangles.size() <= quick_search);
-  if (report.open_edges.count > 0 || report.flipped_faces.count > 0)
+  if (report.open_edges.count > 0 || report.flipped_faces.count > 0 || report.inside_out)
     throw InvalidInput(o.mesh, describe(report).front());
   const ImmersedBody body(BuoyantSolid{std::move(mesh), {}});
   const Loading loading{o.mass, Vec3(cg[0], cg[1], cg[2])};

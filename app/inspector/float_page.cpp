@@ -16,6 +16,7 @@ FloatPage::FloatPage(Session* session, QWidget* parent) : Page(session, parent) 
   gm_ = fact(tr("GM across"));
   gml_ = fact(tr("GM along"));
   arm_ = fact(tr("Greatest arm"));
+  area_ = fact(tr("Area under it"));
   vanishing_ = fact(tr("Vanishes at"));
   righting_ = fact(tr("Turned over"));
   downflood_ = fact(tr("First way in"));
@@ -99,7 +100,7 @@ void FloatPage::refresh() {
       : a.flotation.upright_stable
           ? tr("Floats upright in %1.").arg(a.project.brief.salt_water ? tr("sea water") : tr("fresh water"))
           : tr("Floats, but %1.").arg(QString::fromStdString(a.flotation.message)));
-  for (QLabel* l : {trim_, heel_, freeboard_, kb_, gm_, gml_, arm_, vanishing_, righting_, downflood_})
+  for (QLabel* l : {trim_, heel_, freeboard_, kb_, gm_, gml_, arm_, area_, vanishing_, righting_, downflood_})
     set_row_visible(l, afloat);
   swamped_->setText(
       a.swamped.foam_volume > 0.0
@@ -117,6 +118,8 @@ void FloatPage::refresh() {
   gml_->setText(length(a.flotation.gm_longitudinal));
   arm_->setText(
       tr("%1 at %2").arg(length(a.stability.max_arm), session_->shown(angle_quantity(a.stability.max_arm_heel))));
+  // The work that heeling it over takes, per weight: arm times angle.
+  area_->setText(tr("%1 \u00b7 rad").arg(length(a.stability.area)));
   vanishing_->setText(a.stability.vanishing_angle ? session_->shown(angle_quantity(*a.stability.vanishing_angle))
                                                   : tr("never"));
   righting_->setText(a.stability.self_righting

@@ -19,7 +19,7 @@ class FloatPage : public Page {
   void ballast();
   [[nodiscard]] QString range(const Range& r, Dimension d) const;
 
-  QLabel *state_, *trim_, *heel_, *freeboard_, *kb_, *gm_, *gml_, *arm_, *vanishing_, *righting_, *downflood_,
+  QLabel *state_, *trim_, *heel_, *freeboard_, *kb_, *gm_, *gml_, *arm_, *area_, *vanishing_, *righting_, *downflood_,
       *swamped_;
   QuantityEdit *wanted_trim_, *waterline_, *ballast_height_;
 };

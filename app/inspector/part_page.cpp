@@ -20,6 +20,7 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   rail_ = choice(tr("On rail"), {}, "part_rail");
   rail_travel_ = fact(tr("Travel"));
   fit_ = fact(tr("In the skin"));
+  neighbour_ = fact(tr("To others"));
   hatch_ = fact(tr("Through hatch"));
   wet_ = check(tr("May get wet"), "part_wet");
   outside_ = check(tr("Stands outside the skin"), "part_outside");
@@ -120,6 +121,12 @@ void PartPage::refresh() {
                   : fit->skin.inside
                       ? tr("clear by %1").arg(session_->shown(length_quantity(fit->skin.clearance)))
                       : tr("through it by %1").arg(session_->shown(length_quantity(fit->skin.cut_depth))));
+    QStringList gaps;
+    if (const Part* other = session_->project().layout.find(fit->nearest_part))
+      gaps << tr("%1 to %2").arg(session_->shown(length_quantity(fit->part_gap)), QString::fromStdString(other->name));
+    if (fit->bulkhead_gap && !part->outside)
+      gaps << tr("%1 to a bulkhead").arg(session_->shown(length_quantity(*fit->bulkhead_gap)));
+    neighbour_->setText(gaps.isEmpty() ? tr("alone") : gaps.join("\n"));
     QString way;
     switch (fit->passage) {
       case HatchPassage::no_hatch:

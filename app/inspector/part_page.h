@@ -15,7 +15,7 @@ class PartPage : public Page {
  private:
   void change(const QString& what, const std::function<void(Part&)>& how);
 
-  QLabel *title_, *state_, *fit_, *hatch_, *rail_travel_, *caution_;
+  QLabel *title_, *state_, *fit_, *neighbour_, *hatch_, *rail_travel_, *caution_;
   QLineEdit* name_;
   QuantityEdit *x_, *y_, *z_, *length_, *width_, *height_, *mass_, *measured_;
   QComboBox* rail_;

@@ -210,6 +210,40 @@ bool overlap(const Part& a, const Part& b) {
   return (project_to_part(b, p) - p).norm() < touching;
 }
 
+double gap_between(const Part& a, const Part& b) {
+  if (a.shape == PartShape::box && b.shape == PartShape::box) return a.box().distance(b.box());
+  Vec3 p = a.place, q = b.place;
+  double distance = 1e300;
+  for (int i = 0; i < 60; ++i) {
+    q = project_to_part(b, p);
+    p = project_to_part(a, q);
+    const double next = (p - q).norm();
+    if (distance - next < 1e-7) return next;
+    distance = next;
+  }
+  return distance;
+}
+
+namespace {
+
+/// Neighbours and bulkheads: how close, and which.
+void add_gaps(PartFit& fit, const HullDesign& design, const Layout& layout, const Part& part) {
+  for (const Part& other : layout.parts) {
+    if (other.id == part.id || (part.outside && other.outside)) continue;
+    const double gap = gap_between(part, other);
+    if (fit.nearest_part != 0 && gap >= fit.part_gap) continue;
+    fit.nearest_part = other.id;
+    fit.part_gap = gap;
+  }
+  const Box3 box = part.box();
+  for (const Bulkhead& b : design.bulkheads) {
+    const double gap = std::max({0.0, b.x - box.high.x(), box.low.x() - (b.x + design.skin.frame_thickness)});
+    if (!fit.bulkhead_gap || gap < *fit.bulkhead_gap) fit.bulkhead_gap = gap;
+  }
+}
+
+}  // namespace
+
 PartFit fit_part(const HullModel& hull, const HullDesign& design, const Layout& layout, const Part& part,
                  const SkinFit& skin) {
   PartFit fit;
@@ -236,6 +270,7 @@ PartFit fit_part(const HullModel& hull, const HullDesign& design, const Layout& 
       }
     }
   }
+  add_gaps(fit, design, layout, part);
   if (part.rail != 0) fit.off_rail = (constrained_place(layout, part, part.place) - part.place).norm() > 1e-6;
   return fit;
 }

@@ -34,8 +34,11 @@ struct SkinFit {
 struct PartFit {
   Id part = 0;
   SkinFit skin;
-  std::vector<Id> overlaps;   ///< other parts it shares space with
-  std::vector<Id> bulkheads;  ///< bulkheads it cuts
+  std::vector<Id> overlaps;            ///< other parts it shares space with
+  Id nearest_part = 0;                 ///< the part it comes closest to; 0 when it is alone
+  double part_gap = 0.0;               ///< m between the two; 0 when they touch or overlap
+  std::optional<double> bulkhead_gap;  ///< m to the nearest bulkhead's face; empty without bulkheads
+  std::vector<Id> bulkheads;           ///< bulkheads it cuts
   HatchPassage passage = HatchPassage::no_hatch;
   Id hatch = 0;           ///< hatch it passes
   double tilt = 0.0;      ///< rad, least tilt when passage is tilted
@@ -55,6 +58,9 @@ struct Passage {
 
 /// Do two parts share space? Touching faces do not count.
 [[nodiscard]] bool overlap(const Part& a, const Part& b);
+
+/// Shortest distance between two parts, m; 0 when they touch or share space.
+[[nodiscard]] double gap_between(const Part& a, const Part& b);
 
 /// Everything about one part. `skin` is passed in, so that it can be kept while only other parts move.
 [[nodiscard]] PartFit fit_part(const HullModel& hull, const HullDesign& design, const Layout& layout, const Part& part,

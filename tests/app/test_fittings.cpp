@@ -42,7 +42,8 @@ TEST_F(Bench, EveryKindOfFittingFitsWhereItIsPutOnEveryBoat) {
       EXPECT_EQ(session.project().hull, boat.hull);
       EXPECT_EQ(session.project().layout.rails, boat.layout.rails);
       // Rails hold their parts anew, which may round a place in its last bit.
-      for (const Part& p : boat.layout.parts) EXPECT_LT((session.project().layout.find(p.id)->place - p.place).norm(), 1e-12);
+      for (const Part& p : boat.layout.parts)
+        EXPECT_LT((session.project().layout.find(p.id)->place - p.place).norm(), 1e-12);
     }
 }
 
@@ -58,8 +59,10 @@ TEST_F(Bench, EveryFieldOfEveryFittingTakesAValueAndShowsIt) {
       const double old = e->value();
       const double wanted = old == 0.0 ? 0.002 : 1.02 * old;
       const bool share = e->accessibleName().startsWith("Lean");
-      type(e, qPrintable(QString("%1 %2").arg(share ? 100.0 * wanted : 1000.0 * wanted, 0, 'f', 3).arg(share ? "%" : "mm")));
-      EXPECT_NEAR(e->value(), wanted, 1e-5) << fitting_name(kind).toStdString() << " " << e->accessibleName().toStdString();
+      type(e, qPrintable(
+                  QString("%1 %2").arg(share ? 100.0 * wanted : 1000.0 * wanted, 0, 'f', 3).arg(share ? "%" : "mm")));
+      EXPECT_NEAR(e->value(), wanted, 1e-5)
+          << fitting_name(kind).toStdString() << " " << e->accessibleName().toStdString();
       EXPECT_TRUE(notice().isEmpty()) << notice().toStdString();
     }
   }

@@ -19,11 +19,19 @@ Edit random_edit(const Project& p) {
   const auto& parts = p.layout.parts;
   const auto mm = [](int low, int high) { return *rc::gen::inRange(low, high) / 1000.0; };
   switch (parts.empty() ? 2 : *rc::gen::inRange(0, 5)) {
-    case 0: return {"move", MovePart{parts[*rc::gen::inRange<std::size_t>(0, parts.size())].id, {mm(0, 600), mm(-80, 80), mm(0, 100)}}};
-    case 1: return {"out", RemovePart{parts.back().id}};
-    case 2: return {"add", AddPart{Part{.name = "Block", .size = {0.02, 0.02, 0.02}, .place = {mm(50, 500), 0, 0.05}, .mass = mm(1, 200)}}};
-    case 3: return {"beam", SetHullParameter{"beam_m", mm(150, 260)}};
-    default: return {"name", Rename{"Boat " + std::to_string(*rc::gen::inRange(0, 1000))}};
+    case 0:
+      return {"move", MovePart{parts[*rc::gen::inRange<std::size_t>(0, parts.size())].id,
+                               {mm(0, 600), mm(-80, 80), mm(0, 100)}}};
+    case 1:
+      return {"out", RemovePart{parts.back().id}};
+    case 2:
+      return {"add",
+              AddPart{Part{
+                  .name = "Block", .size = {0.02, 0.02, 0.02}, .place = {mm(50, 500), 0, 0.05}, .mass = mm(1, 200)}}};
+    case 3:
+      return {"beam", SetHullParameter{"beam_m", mm(150, 260)}};
+    default:
+      return {"name", Rename{"Boat " + std::to_string(*rc::gen::inRange(0, 1000))}};
   }
 }
 
@@ -177,7 +185,8 @@ TEST(Fleet, DoingWhatIsOfferedLeavesNothingToFix) {
     // Doing what is offered, worst first, leads to a boat with nothing to fix, in a few steps.
     for (int step = 0; step < 6; ++step) {
       const auto& findings = session.now().findings;
-      const auto f = std::find_if(findings.begin(), findings.end(), [](const Finding& x) { return x.severity == Severity::stop && x.remedy; });
+      const auto f = std::find_if(findings.begin(), findings.end(),
+                                  [](const Finding& x) { return x.severity == Severity::stop && x.remedy; });
       if (f == findings.end()) break;
       ASSERT_TRUE(session.perform(Edit(*f->remedy)));
     }

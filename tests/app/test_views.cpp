@@ -26,7 +26,8 @@ TEST_F(Bench, TheWholeBoatLiesOnTheBoardAtEverySize) {
       // Profile and plan keep out of the ruler.
       EXPECT_LT(m.profile(0, hull.low.z()).y(), m.ruler_area().top());
       EXPECT_GT(m.plan(0, hull.high.y()).y(), m.ruler_area().bottom());
-      EXPECT_FALSE(m.section_area().intersects(QRectF(m.profile(hull.low.x(), hull.high.z()), m.profile(hull.high.x(), hull.low.z()))));
+      EXPECT_FALSE(m.section_area().intersects(
+          QRectF(m.profile(hull.low.x(), hull.high.z()), m.profile(hull.high.x(), hull.low.z()))));
     }
   }
 }

@@ -100,7 +100,8 @@ TEST_F(Cli, RefusesBadMeshesAndOptionsInWords) {
   expect_refusal(run("float --mesh " + write_mesh("open.stl", open, 1.0) + " --mass 1 --cg 0,0,0"), "3 open edges");
   TriangleMesh inverted = box_mesh({0, -0.1, 0}, {0.5, 0.1, 0.1});
   flip(inverted);
-  expect_refusal(run("float --mesh " + write_mesh("inv.stl", inverted, 1.0) + " --mass 1 --cg 0,0,0"), "faces outward");
+  expect_refusal(run("float --mesh " + write_mesh("inv.stl", inverted, 1.0) + " --mass 1 --cg 0,0,0"),
+                 "inv.stl: All faces look inward");
   write_file_atomically(file("empty.stl"), "");
   expect_refusal(run("float --mesh " + file("empty.stl") + " --mass 1 --cg 0,0,0"), "is empty");
   const std::string good = write_mesh("box.stl", box_mesh({0, -0.1, 0}, {0.5, 0.1, 0.1}), 1.0);

@@ -77,6 +77,27 @@ TEST(Overlap, IsSymmetricAndIgnoresTouching) {
   EXPECT_FALSE(overlap(p, q));
 }
 
+TEST(Gap, IsTheShortestWayBetweenParts) {
+  Part a = block({0.1, 0.04, 0.04}, {0, 0, 0}), b = block({0.1, 0.04, 0.04}, {0.13, 0.05, 0});
+  EXPECT_NEAR(gap_between(a, b), std::hypot(0.03, 0.01), 1e-9);
+  // Side by side as cylinders: from axis to axis less the two radii.
+  b.place = {0.02, 0.05, 0.03};
+  a.shape = b.shape = PartShape::cylinder_x;
+  EXPECT_NEAR(gap_between(a, b), std::hypot(0.05, 0.03) - 0.04, 1e-6);
+  b.place = {0.02, 0.01, 0.01};
+  EXPECT_NEAR(gap_between(a, b), 0.0, 1e-9);
+  HullDesign d = box_hull();
+  d.bulkheads.push_back({.id = 20, .x = 0.7});
+  Layout layout;
+  layout.parts = {block({0.1, 0.04, 0.04}, {0.5, 0, 0.03}), block({0.05, 0.04, 0.04}, {0.5, 0.06, 0.03})};
+  layout.parts[1].id = 8;
+  const HullModel hull = build_hull(d);
+  const PartFit fit = fit_part(hull, d, layout, layout.parts[0], {});
+  EXPECT_EQ(fit.nearest_part, 8u);
+  EXPECT_NEAR(fit.part_gap, 0.02, 1e-9);
+  EXPECT_NEAR(*fit.bulkhead_gap, 0.15, 1e-9);
+}
+
 TEST(Hatch, LetsPartsThroughInTheLeastAwkwardWay) {
   EXPECT_EQ(pass_opening({0.10, 0.05, 0.03}, 0.12, 0.06, 0.5).how, HatchPassage::straight);
   EXPECT_EQ(pass_opening({0.05, 0.10, 0.03}, 0.12, 0.06, 0.5).how, HatchPassage::turned);

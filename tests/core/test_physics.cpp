@@ -30,15 +30,17 @@ const ImmersedBody& family_body(int which) {
 Loading random_loading(const ImmersedBody& body) {
   const auto share = [](int low, int high) { return *rc::gen::inRange(low, high + 1) / 100.0; };
   const Box3& box = body.box();
-  return {rho * body.volume() * share(12, 35),
-          {box.low.x() + box.size().x() * share(36, 46), box.size().y() * share(-3, 3), box.size().z() * share(25, 45)}};
+  return {
+      rho * body.volume() * share(12, 35),
+      {box.low.x() + box.size().x() * share(36, 46), box.size().y() * share(-3, 3), box.size().z() * share(25, 45)}};
 }
 
 }  // namespace
 
 RC_GTEST_PROP(Energy, WorkOfTheRightingArmIsTheRiseOfGOverB, ()) {
   // Potential energy per weight is the height of G over B; rolling free to sink and trim, its derivative over heel is
-  // GZ cos(trim). The area under the curve must give back the height, by an integral that knows nothing of water planes.
+  // GZ cos(trim). The area under the curve must give back the height, by an integral that knows nothing of water
+  // planes.
   const ImmersedBody& body = family_body(*rc::gen::inRange(0, 3));
   const Loading loading = random_loading(body);
   const Equilibrium e = solve_equilibrium(body, loading, rho);
@@ -199,7 +201,8 @@ TEST(Flooding, ASealedCabinRaisesTheVanishingAngle) {
 }
 
 TEST(Stability, AOneSidedChamberRollsTheBoatHomeOnlyTheRightWayRound) {
-  // Deep flooded chamber on the port side of a slim, low-weighted hull: upside down the boat is pulled round to one side.
+  // Deep flooded chamber on the port side of a slim, low-weighted hull: upside down the boat is pulled round to one
+  // side.
   HullDesign d;
   d.family = HullFamily::imported;
   d.mesh = std::make_shared<const TriangleMesh>(

@@ -93,8 +93,9 @@ TEST(Rules, TheCgBandDependsOnTheType) {
   Project p = trimmed_boat();
   EXPECT_EQ(worst(p, "float.cg"), Severity::fine);
   const double length = 0.62;
-  for (const auto& [type, low, high] : {std::tuple{BoatType::shaft_monohull, 0.31, 0.38},
-                                        std::tuple{BoatType::air_sled, 0.30, 0.37}, std::tuple{BoatType::jet, 0.28, 0.36}}) {
+  for (const auto& [type, low, high] :
+       {std::tuple{BoatType::shaft_monohull, 0.31, 0.38}, std::tuple{BoatType::air_sled, 0.30, 0.37},
+        std::tuple{BoatType::jet, 0.28, 0.36}}) {
     p.brief.type = type;
     const CgBand band = assess(p).cg_band;
     EXPECT_NEAR(band.low, low * length, 1e-6);
@@ -112,7 +113,12 @@ TEST(Rules, SwampedFlotationWantsFoamUntilThereIsEnough) {
   Project p = trimmed_boat();
   ASSERT_EQ(worst(p, "float.swamped"), Severity::watch);
   const double wanted = assess(p).swamped.foam_volume;
-  Part foam{.id = p.take_id(), .name = "Foam", .kind = PartKind::foam, .size = {0.2, 0.1, 0.0}, .place = {0.5, 0, 0.09}, .outside = true};
+  Part foam{.id = p.take_id(),
+            .name = "Foam",
+            .kind = PartKind::foam,
+            .size = {0.2, 0.1, 0.0},
+            .place = {0.5, 0, 0.09},
+            .outside = true};
   foam.size.z() = wanted / (0.2 * 0.1);
   foam.mass = wanted * foam_density;
   p.layout.parts.push_back(foam);
@@ -151,7 +157,8 @@ TEST(Rules, APartOffItsRailIsPutBack) {
   Project p = trimmed_boat();
   p.layout.parts[0].place.y() = 0.004;
   const Assessment a = assess(p);
-  const auto f = std::find_if(a.findings.begin(), a.findings.end(), [](const Finding& x) { return x.id == "layout.rail"; });
+  const auto f =
+      std::find_if(a.findings.begin(), a.findings.end(), [](const Finding& x) { return x.id == "layout.rail"; });
   ASSERT_NE(f, a.findings.end());
   ASSERT_TRUE(f->remedy.has_value());
   EXPECT_EQ(apply(p, *f->remedy).layout.parts[0].place.y(), 0.0);

@@ -49,7 +49,8 @@ TEST(Threemf, OfTheReferenceLibraryArrivesWholeAndFloats) {
   TriangleMesh mm = build_hull(design).skin;
   const double volume = signed_volume(mm);
   for (Vec3& v : mm.vertices) v *= 1000.0;
-  const std::string path = (std::filesystem::temp_directory_path() / ("plucky-" + std::to_string(::getpid()) + ".3mf")).string();
+  const std::string path =
+      (std::filesystem::temp_directory_path() / ("plucky-" + std::to_string(::getpid()) + ".3mf")).string();
   write_by_lib3mf(mm, path);
   const MeshFile file = read_mesh_file(path);
   std::filesystem::remove(path);
@@ -58,7 +59,8 @@ TEST(Threemf, OfTheReferenceLibraryArrivesWholeAndFloats) {
   EXPECT_TRUE(check_mesh(file.mesh, false).clean());
   HullDesign imported;
   imported.family = HullFamily::imported;
-  imported.mesh = std::make_shared<const TriangleMesh>(place_mesh(file.mesh, guess_placement(file.mesh, file.metres_per_unit.value_or(0.0))));
+  imported.mesh = std::make_shared<const TriangleMesh>(
+      place_mesh(file.mesh, guess_placement(file.mesh, file.metres_per_unit.value_or(0.0))));
   const HullModel model = build_hull(imported);
   EXPECT_NEAR(model.volume, volume, 1e-5 * volume);
   EXPECT_NEAR(model.length(), design.shape.length, 1e-6);
