@@ -1,4 +1,5 @@
 #include <QPainterPath>
+#include <algorithm>
 #include <cmath>
 
 #include "board/layers.h"
@@ -22,8 +23,11 @@ void paint_cg(Canvas& c) {
   QPainter& p = c.painter;
   const Vec3& cg = a.mass.cg;
   const Box3& box = a.hull->model.box;
-  const bool good = cg.x() >= a.cg_band.low && cg.x() <= a.cg_band.high;
-  const QColor colour = good ? l.reed : l.buoy;
+  // The same severity as in findings and ledger.
+  const auto f =
+      std::find_if(a.findings.begin(), a.findings.end(), [](const Finding& x) { return x.id == "float.cg"; });
+  const Severity severity = f == a.findings.end() ? Severity::fine : f->severity;
+  const QColor colour = severity_colour(severity);
   const double top = c.map.profile(0, box.high.z()).y();
   if (a.cg_band.high > a.cg_band.low) {
     QColor band = l.reed;
@@ -44,7 +48,7 @@ void paint_cg(Canvas& c) {
   p.setPen(QPen(colour, 1.2, Qt::DashLine));
   p.drawLine(QPointF(at.x(), top - 8), at);
   p.setFont(ui_font(9.5, QFont::Bold));
-  p.setPen(good ? l.reed_text : l.buoy_text);
+  p.setPen(severity == Severity::fine ? l.reed_text : severity_text_colour(severity));
   c.labels.place(p, QPointF(at.x(), top),
                  QString("CG %1 \u00b7 %2 %")
                      .arg(c.session.in_words(length_quantity(cg.x() - box.low.x())),
