@@ -15,6 +15,13 @@ using namespace plucky::test;
 
 namespace {
 
+/// A coarse hull: what is tested here does not depend on its smoothness.
+Project coarse_boat() {
+  Project p = sample_boat();
+  p.hull.fineness = 0.25;
+  return p;
+}
+
 Edit random_edit(const Project& p) {
   const auto& parts = p.layout.parts;
   const auto mm = [](int low, int high) { return *rc::gen::inRange(low, high) / 1000.0; };
@@ -39,7 +46,7 @@ Edit random_edit(const Project& p) {
 
 RC_GTEST_PROP(Session, UndoGoesAllTheWayBackAndRedoAllTheWayForth, ()) {
   Session session;
-  session.adopt(sample_boat(), {});
+  session.adopt(coarse_boat(), {});
   std::vector<Project> states{session.project()};
   const int edits = *rc::gen::inRange(1, 8);
   for (int i = 0; i < edits; ++i) {
@@ -60,7 +67,7 @@ RC_GTEST_PROP(Session, UndoGoesAllTheWayBackAndRedoAllTheWayForth, ()) {
 
 RC_GTEST_PROP(Session, TheAssessmentOnTheScreenIsAlwaysOfTheProjectOnTheScreen, ()) {
   Session session;
-  session.adopt(sample_boat(), {});
+  session.adopt(coarse_boat(), {});
   for (int i = 0; i < 4; ++i) {
     session.perform(random_edit(session.project()));
     if (*rc::gen::arbitrary<bool>()) session.undo();

@@ -196,7 +196,8 @@ RC_GTEST_PROP(Assessment, NeverShowsANumberThatIsNone, ()) {
   p.hull.family = family;
   p.hull.shape = default_shape(family);
   p.hull.hatches.clear();
-  p.hull.fineness = 0.3;
+  p.hull.fineness = 0.2;
+  p.layout.parts.resize(2);
   for (const HullParameter& h : hull_parameters(family)) {
     const double u = *rc::gen::inRange(-70, 71) / 100.0, middle = p.hull.shape.*h.member;
     p.hull.shape.*h.member = u > 0 ? middle + u * u * (h.high - middle) * 0.5 : middle - u * u * (middle - h.low);

@@ -97,13 +97,14 @@ TEST(BoatFile, AKilledSaveNeverLosesTheEarlierFile) {
   std::mt19937 random(11);
   int changed = 0;
   std::string last = "Even";
-  for (int round = 0; round < 40; ++round) {
+  // Later rounds give the child longer, so that it gets to save on a slow or busy machine too.
+  for (int round = 0; round < 40 || (changed == 0 && round < 400); ++round) {
     const pid_t child = ::fork();
     ASSERT_GE(child, 0);
     if (child == 0) {
       for (int i = 0;; ++i) save_project(i % 2 ? even : odd, path);
     }
-    std::this_thread::sleep_for(std::chrono::microseconds(300 + random() % 9000));
+    std::this_thread::sleep_for(std::chrono::microseconds(300 + random() % (9000 + 500 * static_cast<unsigned>(round))));
     ::kill(child, SIGKILL);
     ::waitpid(child, nullptr, 0);
     const Project back = load_project(path);
