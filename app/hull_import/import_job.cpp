@@ -67,8 +67,6 @@ void ImportJob::read(const QString& path) {
     mesh->path = path;
     mesh->file = read_mesh_file(path.toStdString());
     step(tr("Checking %1 triangles").arg(mesh->file.mesh.triangles.size()));
-    mesh->report = check_mesh(mesh->file.mesh, false);
-    step(tr("Looking for crossing faces"));
     mesh->report = check_mesh(mesh->file.mesh, true);
     return std::shared_ptr<const ImportedMesh>(mesh);
   });

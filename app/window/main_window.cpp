@@ -246,9 +246,8 @@ void MainWindow::refresh() {
 
 void MainWindow::say(const QString& words, bool trouble) {
   const Look& l = look();
-  notice_->setStyleSheet(
-      QString("background:%1; color:%2; border-top: 1px solid %3;")
-          .arg(l.brass_fill.name(), trouble ? l.ink.name() : l.ink.name(), trouble ? l.buoy.name() : l.line.name()));
+  notice_->setStyleSheet(QString("background:%1; color:%2; border-top: 1px solid %3;")
+                             .arg(l.brass_fill.name(), l.ink.name(), trouble ? l.buoy.name() : l.line.name()));
   notice_->setText((trouble ? QString::fromUtf8("\u25A0  ") : QString()) + words);
   notice_->setAccessibleName(words);
   notice_->show();
