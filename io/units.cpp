@@ -38,6 +38,14 @@ constexpr std::array speed_units{Unit{"km/h", 1.0 / 3.6, 1}, Unit{"mph", 0.44704
 constexpr std::array density_units{Unit{"kg/m\u00b3", 1.0, 0}, Unit{"kg/m\u00b3", 1.0, 0}, Unit{"kg/m3", 1.0, 0},
                                    Unit{"g/cm3", 1000.0, 3}};
 constexpr std::array areal_units{Unit{"g/m\u00b2", 1e-3, 0}, Unit{"oz/yd\u00b2", 0.0339057, 2}, Unit{"g/m2", 1e-3, 0}};
+constexpr std::array duration_units{Unit{"min", 60.0, 1}, Unit{"min", 60.0, 1}, Unit{"s", 1.0, 0}, Unit{"h", 3600.0, 2}};
+constexpr std::array current_units{Unit{"A", 1.0, 1}, Unit{"A", 1.0, 1}, Unit{"mA", 1e-3, 0}};
+constexpr std::array voltage_units{Unit{"V", 1.0, 1}, Unit{"V", 1.0, 1}};
+constexpr std::array power_units{Unit{"W", 1.0, 0}, Unit{"W", 1.0, 0}, Unit{"kW", 1000.0, 2}, Unit{"hp", 745.69987, 2}};
+constexpr std::array charge_units{Unit{"mAh", 3.6, 0}, Unit{"mAh", 3.6, 0}, Unit{"Ah", 3600.0, 2}};
+constexpr std::array revolutions_units{Unit{"rpm", 1.0 / 60.0, 0}, Unit{"rpm", 1.0 / 60.0, 0}, Unit{"1/s", 1.0, 1}};
+constexpr std::array constant_units{Unit{"rpm/V", pi / 30.0, 0}, Unit{"rpm/V", pi / 30.0, 0}};
+constexpr std::array force_units{Unit{"N", 1.0, 1}, Unit{"lbf", 4.4482216, 2}, Unit{"gf", 9.80665e-3, 0}, Unit{"kgf", 9.80665, 3}};
 constexpr std::array plain_units{Unit{"", 1.0, 0}, Unit{"", 1.0, 0}};
 
 std::span<const Unit> units_of(Dimension d) {
@@ -60,6 +68,22 @@ std::span<const Unit> units_of(Dimension d) {
       return density_units;
     case Dimension::areal_density:
       return areal_units;
+    case Dimension::duration:
+      return duration_units;
+    case Dimension::current:
+      return current_units;
+    case Dimension::voltage:
+      return voltage_units;
+    case Dimension::power:
+      return power_units;
+    case Dimension::charge:
+      return charge_units;
+    case Dimension::revolutions:
+      return revolutions_units;
+    case Dimension::speed_constant:
+      return constant_units;
+    case Dimension::force:
+      return force_units;
     case Dimension::none:
       break;
   }
@@ -86,6 +110,22 @@ const char* example_of(Dimension d) {
       return "a density such as 1240 kg/m3";
     case Dimension::areal_density:
       return "a weight such as 160 g/m2";
+    case Dimension::duration:
+      return "a time such as 8 min or 90 s";
+    case Dimension::current:
+      return "a current such as 60 A";
+    case Dimension::voltage:
+      return "a voltage such as 3.7 V";
+    case Dimension::power:
+      return "a power such as 400 W";
+    case Dimension::charge:
+      return "a capacity such as 5000 mAh";
+    case Dimension::revolutions:
+      return "revolutions such as 20000 rpm";
+    case Dimension::speed_constant:
+      return "a speed constant such as 2050 rpm/V";
+    case Dimension::force:
+      return "a force such as 6 N";
     case Dimension::none:
       break;
   }

@@ -85,7 +85,10 @@ std::vector<Vec3> thinned(const std::vector<Vec3>& points, std::size_t most) {
 
 Spread spread_of(const Assessment& a) {
   std::vector<UncertainMass> masses;
-  for (const MassItem& m : a.mass.items) masses.push_back({m.mass, m.sigma, m.place, Vec3::Constant(m.place_sigma)});
+  if (const auto& c = a.mass.correction)  // the whole was measured: its parts' guesses no longer matter
+    masses.push_back({a.mass.total, c->mass_sigma, a.mass.cg, Vec3::Constant(c->cg_sigma)});
+  else
+    for (const MassItem& m : a.mass.items) masses.push_back({m.mass, m.sigma, m.place, Vec3::Constant(m.place_sigma)});
   return sample_spread(a.flotation, masses, a.density(), thinned(a.hull->model.deck_edge, 36));
 }
 
@@ -104,12 +107,14 @@ const PartFit* Assessment::fit(Id part) const {
 
 int Assessment::count(Severity severity) const {
   return static_cast<int>(
-      std::count_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.severity == severity; }));
+      std::count_if(findings.begin(), findings.end(), [&](const Finding& f) {
+    return f.severity == severity && f.ignored.empty();
+  }));
 }
 
 int Assessment::count(Severity severity, Stage stage) const {
   return static_cast<int>(std::count_if(findings.begin(), findings.end(),
-                                        [&](const Finding& f) { return f.severity == severity && f.stage == stage; }));
+                                        [&](const Finding& f) { return f.severity == severity && f.stage == stage && f.ignored.empty(); }));
 }
 
 Assessment Assessor::assess(const Project& project, bool with_remedies) {
@@ -137,6 +142,7 @@ Assessment Assessor::assess(const Project& project, bool with_remedies) {
     if (a.flotation.upright()) a.form = form_coefficients(hull, a.flotation.plane, a.flotation.immersion);
     a.spread = spread_of(a);
   }
+  a.drive = run_drive(project.drive, a.density());
   for (const Part& part : project.layout.parts) {
     auto kept = kept_fits_.find(part.id);
     if (kept == kept_fits_.end() || !(kept->second.part == part)) {

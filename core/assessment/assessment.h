@@ -1,6 +1,6 @@
 // Everything that follows from a project. In: Project. Out: Assessment, a plain value that belongs to that project.
 //
-// One direction: hull -> mass -> flotation -> fit -> findings. A stage reads the project and earlier results only.
+// One direction: hull -> mass -> flotation -> drive -> fit -> findings. A stage reads the project and earlier results only.
 #pragma once
 
 #include <map>
@@ -62,6 +62,7 @@ struct Assessment {
   Spread spread;
   CgBand cg_band;
   SwampedAnswer swamped;
+  DriveReport drive;
   std::vector<PartFit> fits;
   std::vector<Finding> findings;  ///< worst first, passed checks last
   bool with_remedies = true;      ///< false while a drag is on: remedies are sought when it ends
@@ -69,6 +70,7 @@ struct Assessment {
   [[nodiscard]] Loading loading() const { return {mass.total, mass.cg}; }
   [[nodiscard]] double density() const { return project.brief.water_density(); }
   [[nodiscard]] const PartFit* fit(Id part) const;
+  /// Findings that count: ignored ones are left out.
   [[nodiscard]] int count(Severity severity) const;
   [[nodiscard]] int count(Severity severity, Stage stage) const;
 };

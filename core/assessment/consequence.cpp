@@ -10,7 +10,7 @@ namespace {
 Severity worst(const Assessment& a, const char* rule) {
   Severity s = Severity::fine;
   for (const Finding& f : a.findings)
-    if (f.id == rule) s = std::max(s, f.severity);
+    if (f.id == rule && f.ignored.empty()) s = std::max(s, f.severity);
   return s;
 }
 
@@ -29,6 +29,12 @@ double visible(Dimension dimension) {
       return 1e-5;
     case Dimension::ratio:
       return 5e-4;
+    case Dimension::current:
+      return 0.05;
+    case Dimension::duration:
+      return 0.5;
+    case Dimension::speed:
+      return 5e-3;
     default:
       return 1e-6;
   }
@@ -66,6 +72,12 @@ std::vector<LedgerRow> ledger(const Assessment& a) {
   row("wetted", "Wetted surface", afloat, a.flotation.immersion.wetted_area, Dimension::area, Sense::less_is_better,
       "");
   row("hull_speed", "Hull speed", upright, a.form.hull_speed, Dimension::speed, Sense::more_is_better, "");
+  row("speed", "Speed, pitch and slip", a.drive.fitted, a.drive.speed, Dimension::speed, Sense::more_is_better,
+      "drive.speed");
+  row("current", "Current, full throttle", a.drive.fitted, a.drive.current, Dimension::current, Sense::less_is_better,
+      "drive.esc");
+  row("run_time", "Run time, full throttle", a.drive.fitted, a.drive.run_time, Dimension::duration,
+      Sense::more_is_better, "drive.run_time");
   row("foam", "Foam wanted if flooded", true, a.swamped.foam_volume, Dimension::volume, Sense::less_is_better,
       "float.swamped");
   return rows;

@@ -27,10 +27,14 @@ struct Finding {
   std::string source;                   ///< where the limit comes from
   std::optional<Edit> remedy;           ///< an edit that mends it
   std::vector<Quantity> remedy_values;  ///< for {0}... in the remedy's label
+  std::string ignored;                  ///< the builder's reason to live with it; empty when it counts
   bool operator==(const Finding&) const = default;
 };
 
-/// Worst first; within a severity in the order of stages.
+/// Name of a stage for people.
+[[nodiscard]] const char* stage_name(Stage stage);
+
+/// Worst first, within a severity in the order of stages; ignored ones after all that count, passed checks last.
 void sort_findings(std::vector<Finding>& findings);
 
 }  // namespace plucky

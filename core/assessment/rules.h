@@ -25,5 +25,7 @@ void flotation_rules(const Assessment& a, std::vector<Finding>& out);
 void stability_rules(const Assessment& a, std::vector<Finding>& out);
 void layout_rules(const Assessment& a, std::vector<Finding>& out);
 void hull_rules(const Assessment& a, std::vector<Finding>& out);
+void drive_rules(const Assessment& a, std::vector<Finding>& out);
+void trial_rules(const Assessment& a, std::vector<Finding>& out);
 
 }  // namespace plucky

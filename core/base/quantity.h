@@ -14,7 +14,15 @@ enum class Dimension {
   ratio,         ///< 1, shown in per cent
   speed,         ///< m/s, shown in km/h, mph or kn
   density,       ///< kg/m3
-  areal_density  ///< kg/m2, shown in g/m2
+  areal_density,  ///< kg/m2, shown in g/m2
+  duration,       ///< s, shown in minutes
+  current,        ///< A
+  voltage,        ///< V
+  power,          ///< W
+  charge,         ///< C (A s), shown in mAh
+  revolutions,    ///< 1/s, shown in rpm
+  speed_constant, ///< rad/s per V, shown in rpm/V
+  force           ///< N
 };
 
 /// An SI value together with what it measures.

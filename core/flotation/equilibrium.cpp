@@ -282,14 +282,12 @@ bool Equilibrium::upright() const {
          std::abs(plane.attitude.trim) < radians(45.0);
 }
 
-WaterPlane solve_sinkage(const ImmersedBody& body, double volume, const Attitude& attitude, int* evaluations) {
+WaterPlane solve_sinkage(const ImmersedBody& body, double volume, const Attitude& attitude) {
   if (!(volume > 0.0 && volume < body.volume()))
     throw InvalidInput("displaced volume",
                        fmt::format("{:.6g} m3; the body offers between 0 and {:.6g} m3", volume, body.volume()));
   Problem problem(body, {volume, Vec3::Zero()}, 1.0);
-  const Balance b = sink_to_volume(problem, attitude, guess_offset(problem, attitude), 1e-12);
-  if (evaluations) *evaluations = problem.evaluations;
-  return b.plane;
+  return sink_to_volume(problem, attitude, guess_offset(problem, attitude), 1e-12).plane;
 }
 
 Equilibrium solve_equilibrium(const ImmersedBody& body, const Loading& loading, double density,

@@ -55,8 +55,7 @@ struct EquilibriumOptions {
 
 /// Free to sink only: the plane of the given attitude that displaces the body's weight. Throws InvalidInput when the
 /// body sinks.
-[[nodiscard]] WaterPlane solve_sinkage(const ImmersedBody& body, double volume, const Attitude& attitude,
-                                       int* evaluations = nullptr);
+[[nodiscard]] WaterPlane solve_sinkage(const ImmersedBody& body, double volume, const Attitude& attitude);
 
 /// Free to sink and trim at a held heel, following the stable trim that is nearest to `start`.
 struct HeldHeel {

@@ -9,13 +9,16 @@
 
 namespace plucky {
 
-/// A kind of fault: how often, and where the first one is (in the mesh's own coordinates).
+/// A kind of fault: how often, where the first one is, and the first few hundred places (in the mesh's own coordinates).
 struct MeshFault {
   std::size_t count = 0;
   Vec3 where = Vec3::Zero();
+  std::vector<Vec3> places;
+  static constexpr std::size_t most_places = 300;
 
   void add(const Vec3& place) {
     if (count++ == 0) where = place;
+    if (places.size() < most_places) places.push_back(place);
   }
 };
 

@@ -15,6 +15,10 @@ void sum_up(MassBudget& budget) {
     budget.cg += item.mass * item.place;
     if (item.measured) measured += item.mass;
   }
+  if (const auto& c = budget.correction) {
+    budget.total += c->mass;
+    budget.cg += c->moment;
+  }
   if (budget.total <= 0.0) return;
   budget.cg /= budget.total;
   budget.measured_share = measured / budget.total;
@@ -80,8 +84,18 @@ MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const La
     item.solid_volume = p.kind == PartKind::foam ? outer : std::min(outer, item.mass / 2000.0);
     budget.items.push_back(item);
   }
+  budget.correction = layout.correction;
   sum_up(budget);
   return budget;
+}
+
+MassCorrection correction_to(const MassBudget& budget, double mass, const Vec3& cg) {
+  MassCorrection out{.mass = mass - budget.total, .moment = mass * cg - budget.total * budget.cg};
+  if (budget.correction) {  // measured against the parts, not against an earlier correction
+    out.mass += budget.correction->mass;
+    out.moment += budget.correction->moment;
+  }
+  return out;
 }
 
 MassBudget without(const MassBudget& budget, Id part) {

@@ -1,6 +1,7 @@
 // The mass budget. In: hull model, skin, parts. Out: every mass with its place, the total and the CG.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -23,6 +24,7 @@ struct MassItem {
 
 struct MassBudget {
   std::vector<MassItem> items;
+  std::optional<MassCorrection> correction;  ///< part of total and CG, not of the items
   double total = 0.0;           ///< kg
   Vec3 cg = Vec3::Zero();       ///< m
   double measured_share = 0.0;  ///< of the total
@@ -35,7 +37,10 @@ inline constexpr double structure_mass_scatter = 0.08;
 
 [[nodiscard]] MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const Layout& layout);
 
-/// Mass and CG without one part, for "what if it were elsewhere".
+/// The correction that makes a boat weigh and balance as measured: the difference to the sum of its parts.
+[[nodiscard]] MassCorrection correction_to(const MassBudget& budget, double mass, const Vec3& cg);
+
+/// Mass and CG without one part, for "what does it cost".
 [[nodiscard]] MassBudget without(const MassBudget& budget, Id part);
 
 }  // namespace plucky

@@ -31,6 +31,22 @@ const Json& list_at(const Json& json, const char* key) {
 
 }  // namespace
 
+/// Fields of one entry, for reading and writing alike.
+template <class V>
+void describe(V& v, CatalogueEntry& e) {
+  v("name", e.part.name);
+  v("note", e.note);
+  v.choice("kind", e.part.kind, part_kind_key, part_kind_from_key);
+  v.choice("shape", e.part.shape, part_shape_key, part_shape_from_key);
+  v("size_m", e.part.size, {1e-4, 10.0});
+  v("mass_kg", e.part.mass, {0.0, 100.0});
+  v("mass_sigma_kg", e.part.mass_sigma, {0.0, 100.0});
+  v("measured_mass_kg", e.part.measured_mass, {0.0, 100.0});
+  v("may_get_wet", e.part.may_get_wet);
+  v("outside", e.part.outside);
+  v("lithium", e.part.lithium);
+}
+
 Catalogue catalogue_from_json(const std::string& text) {
   const Json json = parse(text);
   Catalogue catalogue;
@@ -39,18 +55,10 @@ Catalogue catalogue_from_json(const std::string& text) {
   for (const Json& item : list_at(json, "parts")) {
     JsonReader v(item, fmt::format("catalogue/parts/{}", index++), unknown);
     CatalogueEntry e;
-    v("name", e.part.name);
-    v("note", e.note);
-    v.choice("kind", e.part.kind, part_kind_key, part_kind_from_key);
-    v.choice("shape", e.part.shape, part_shape_key, part_shape_from_key);
-    v("size_m", e.part.size, {1e-4, 10.0});
-    v("mass_kg", e.part.mass, {0.0, 100.0});
-    v("mass_sigma_kg", e.part.mass_sigma, {0.0, 100.0});
-    v("may_get_wet", e.part.may_get_wet);
-    v("outside", e.part.outside);
-    v("lithium", e.part.lithium);
+    describe(v, e);
     catalogue.parts.push_back(std::move(e));
   }
+  if (!json.contains("materials")) return catalogue;  // the builder's own parts come without
   index = 0;
   for (const Json& item : list_at(json, "materials")) {
     JsonReader v(item, fmt::format("catalogue/materials/{}", index++), unknown);
@@ -62,6 +70,20 @@ Catalogue catalogue_from_json(const std::string& text) {
     catalogue.materials.push_back(std::move(m));
   }
   return catalogue;
+}
+
+std::string parts_to_json(std::vector<CatalogueEntry> parts) {
+  Json list = Json::array();
+  const UnknownFields none;
+  for (CatalogueEntry& e : parts) {
+    JsonWriter writer("", none);
+    describe(writer, e);
+    list.push_back(writer.finish());
+  }
+  Json out = Json::object();
+  out["about"] = "Own parts, kept across boats.";
+  out["parts"] = std::move(list);
+  return out.dump(1) + "\n";
 }
 
 const Catalogue& builtin_catalogue() {

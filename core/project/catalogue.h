@@ -30,8 +30,11 @@ struct Catalogue {
   [[nodiscard]] const Material* find_material(const std::string& name) const;
 };
 
-/// Reads a catalogue. Throws InvalidInput with the JSON path.
+/// Reads a catalogue; one without materials is a list of own parts. Throws InvalidInput with the JSON path.
 [[nodiscard]] Catalogue catalogue_from_json(const std::string& text);
+
+/// Own parts as a file that catalogue_from_json() reads.
+[[nodiscard]] std::string parts_to_json(std::vector<CatalogueEntry> parts);
 
 /// The catalogue that ships inside the program.
 [[nodiscard]] const Catalogue& builtin_catalogue();

@@ -68,13 +68,36 @@ void run(Project& p, const ChangeBrief& e) {
   p.brief = e.brief;
 }
 
-void run(Project& p, const ChangeRails& e) {
-  p.layout.rails = e.rails;
+void run(Project& p, const ChangeLayout& e) {
+  p.layout = e.layout;
   number(p, p.layout.rails);
+  number(p, p.layout.parts);
   for (Part& part : p.layout.parts) {
     if (part.rail != 0 && !p.layout.find_rail(part.rail)) part.rail = 0;
     part.place = constrained_place(p.layout, part, part.place);
   }
+}
+
+void run(Project& p, const ChangeParts& e) {
+  for (const Part& changed : e.parts) run(p, ChangePart{changed});
+}
+
+void run(Project& p, const ChangeDrive& e) {
+  p.drive = e.drive;
+}
+
+void run(Project& p, const ChangeTrial& e) {
+  p.trial = e.trial;
+}
+
+void run(Project& p, const ChangeIgnored& e) {
+  p.ignored = e.ignored;
+}
+
+void run(Project& p, const ReplaceBoat& e) {
+  const Id next = std::max(p.next_id, e.boat->next_id);
+  p = *e.boat;
+  p.next_id = next;  // numbers are never given twice, whatever was adopted
 }
 
 void run(Project& p, const Rename& e) {

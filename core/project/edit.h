@@ -1,6 +1,7 @@
 // Edits: named functions from project to project. Undo keeps earlier projects, so no edit writes its own inverse.
 #pragma once
 
+#include <memory>
 #include <string>
 #include <variant>
 
@@ -34,7 +35,7 @@ struct SetHullParameter {
   double value = 0.0;
   bool operator==(const SetHullParameter&) const = default;
 };
-/// Replaces hull, brief or the rails as a whole.
+/// Each replaces one room of the boat as a whole. New parts, rails and features come without a number and get one.
 struct ChangeHull {
   HullDesign hull;
   bool operator==(const ChangeHull&) const = default;
@@ -43,9 +44,31 @@ struct ChangeBrief {
   Brief brief;
   bool operator==(const ChangeBrief&) const = default;
 };
-struct ChangeRails {
-  std::vector<Rail> rails;
-  bool operator==(const ChangeRails&) const = default;
+struct ChangeLayout {
+  Layout layout;
+  bool operator==(const ChangeLayout&) const = default;
+};
+/// Puts several parts of the boat to their new data at once, found by their ids.
+struct ChangeParts {
+  std::vector<Part> parts;
+  bool operator==(const ChangeParts&) const = default;
+};
+struct ChangeDrive {
+  Drive drive;
+  bool operator==(const ChangeDrive&) const = default;
+};
+struct ChangeTrial {
+  TrialLog trial;
+  bool operator==(const ChangeTrial&) const = default;
+};
+struct ChangeIgnored {
+  std::vector<IgnoredFinding> ignored;
+  bool operator==(const ChangeIgnored&) const = default;
+};
+/// Takes over another state of the boat as a whole, say a pinned one.
+struct ReplaceBoat {
+  std::shared_ptr<const Project> boat;
+  bool operator==(const ReplaceBoat&) const = default;
 };
 struct Rename {
   std::string name;
@@ -55,8 +78,8 @@ struct Rename {
 /// A named edit. The label is what undo, the ledger and a "do it" button show.
 struct Edit {
   std::string label;
-  std::variant<MovePart, ChangePart, AddPart, RemovePart, SetHullParameter, ChangeHull, ChangeBrief, ChangeRails,
-               Rename>
+  std::variant<MovePart, ChangePart, AddPart, RemovePart, SetHullParameter, ChangeHull, ChangeBrief, ChangeLayout,
+               ChangeParts, ChangeDrive, ChangeTrial, ChangeIgnored, ReplaceBoat, Rename>
       change;
   bool operator==(const Edit&) const = default;
 };

@@ -20,7 +20,14 @@ template <class V>
 void describe(V& v, Brief& b) {
   v("purpose", b.purpose);
   v.choice("type", b.type, boat_type_key, boat_type_from_key);
+  v.choice("water", b.water, water_kind_key, water_kind_from_key);
+  v.choice("method", b.method, build_method_key, build_method_from_key);
   v("salt_water", b.salt_water);
+  v("payload_kg", b.payload, {0.0, 1000.0});
+  v("wanted_speed_m_s", b.wanted_speed, {0.0, 100.0});
+  v("run_time_s", b.run_time, positive);
+  v("most_length_m", b.most_length, size_m);
+  v("longest_piece_m", b.longest_piece, size_m);
   v("wanted_freeboard_m", b.wanted_freeboard, size_m);
   v("trim_low_rad", b.trim_low, {-pi / 2, pi / 2});
   v("trim_high_rad", b.trim_high, {-pi / 2, pi / 2});
@@ -137,9 +144,107 @@ void describe(V& v, Rail& r) {
 }
 
 template <class V>
+void describe(V& v, MassCorrection& c) {
+  v("mass_kg", c.mass, {-1000.0, 1000.0});
+  v("moment_kg_m", c.moment, {-1e5, 1e5});
+  v("mass_sigma_kg", c.mass_sigma, positive);
+  v("cg_sigma_m", c.cg_sigma, size_m);
+  v("origin", c.origin);
+}
+
+template <class V>
 void describe(V& v, Layout& l) {
   v.list("rails", l.rails);
   v.list("parts", l.parts);
+  v.object("correction", l.correction);
+}
+
+template <class V>
+void describe(V& v, Drive& d) {
+  v.choice("propulsor", d.propulsor, propulsor_key, propulsor_from_key);
+  v("count", d.count);
+  v("kv_rad_s_v", d.kv, {1.0, 5000.0});
+  v("no_load_current_a", d.no_load_current, {0.0, 100.0});
+  v("current_limit_a", d.current_limit, {0.0, 10000.0});
+  v("cells", d.cells);
+  v("cell_voltage_v", d.cell_voltage, {0.5, 5.0});
+  v("capacity_c", d.capacity, {1.0, 1e6});
+  v("discharge_rate_per_h", d.discharge_rate, {0.1, 1000.0});
+  v("usable", d.usable, {0.05, 1.0});
+  v("diameter_m", d.diameter, {0.005, 1.0});
+  v("pitch_m", d.pitch, {0.002, 2.0});
+  v("blades", d.blades);
+  v("blade_area", d.blade_area, {0.02, 1.2});
+  v("slip", d.slip, {0.0, 0.95});
+  v("loaded", d.loaded, {0.2, 1.0});
+}
+
+template <class V>
+void describe(V& v, FoundMass& f) {
+  v("mass_kg", f.mass, {0.0, 1000.0});
+  v("mass_sigma_kg", f.mass_sigma, positive);
+  v("cg_m", f.cg, place_m);
+  v("cg_sigma_m", f.cg_sigma, size_m);
+  v("planned_mass_kg", f.planned_mass, {0.0, 1000.0});
+  v("planned_cg_m", f.planned_cg, place_m);
+}
+
+template <class V>
+void describe(V& v, ChecklistTick& t) {
+  v("id", t.id);
+  v("key", t.key);
+  v("date", t.date);
+}
+
+template <class V>
+void describe(V& v, FreeboardReading& r) {
+  v("id", r.id);
+  v("point", r.point);
+  v("place_m", r.place, place_m);
+  v("freeboard_m", r.freeboard, {-10.0, 10.0});
+}
+
+template <class V>
+void describe(V& v, BathTest& t) {
+  v("id", t.id);
+  v("date", t.date);
+  v("note", t.note);
+  v("reading_sigma_m", t.reading_sigma, {1e-6, 0.1});
+  v.list("readings", t.readings);
+  v.object("found", t.found);
+}
+
+template <class V>
+void describe(V& v, SupportReading& s) {
+  v("id", s.id);
+  v("place_m", s.place, place_m);
+  v("mass_kg", s.mass, {0.0, 1000.0});
+}
+
+template <class V>
+void describe(V& v, BoatWeighing& b) {
+  v("id", b.id);
+  v("date", b.date);
+  v.list("supports", b.supports);
+  v.object("found", b.found);
+}
+
+template <class V>
+void describe(V& v, TrialLog& t) {
+  v.list("checklist", t.ticks);
+  v.list("bath_tests", t.bath_tests);
+  v.list("weighings", t.weighings);
+}
+
+template <class V>
+void describe(V& v, IgnoredFinding& f) {
+  v("rule", f.rule);
+  v("subject", f.id);
+  double severity = f.severity;
+  v("severity", severity, {0.0, 3.0});
+  f.severity = static_cast<int>(severity);
+  v("reason", f.reason);
+  v("date", f.date);
 }
 
 template <class V>
@@ -149,7 +254,10 @@ void describe(V& v, Project& p) {
   v("next_id", p.next_id);
   v.object("brief", p.brief);
   v.object("hull", p.hull);
+  v.object("drive", p.drive);
   v.object("layout", p.layout);
+  v.object("trial", p.trial);
+  v.list("ignored_findings", p.ignored);
 }
 
 std::string project_to_json(const Project& project) {

@@ -50,6 +50,10 @@ class JsonReader {
     }
   }
   template <class T>
+  void object(const char* key, std::optional<T>& value) {
+    if (json_.contains(key)) object(key, value.emplace());
+  }
+  template <class T>
   void list(const char* key, std::vector<T>& values) {
     const Json* child = take(key);
     if (!child) return;
@@ -109,6 +113,10 @@ class JsonWriter {
     JsonWriter writer(path_ + "/" + key, unknown_);
     describe(writer, value);
     json_[key] = writer.finish();
+  }
+  template <class T>
+  void object(const char* key, std::optional<T>& value) {
+    if (value) object(key, *value);
   }
   template <class T>
   void list(const char* key, std::vector<T>& values) {

@@ -5,33 +5,9 @@
 #include <cmath>
 #include <set>
 
-#include "base/key_table.h"
-#include "water/fluid.h"
+#include "base/error.h"
 
 namespace plucky {
-
-namespace {
-
-constexpr std::array<KeyRow<BoatType>, 4> types{{{BoatType::shaft_monohull, "shaft_monohull", "monohull, shaft"},
-                                                 {BoatType::air_sled, "air_sled", "air sled"},
-                                                 {BoatType::jet, "jet", "jet boat"},
-                                                 {BoatType::displacement, "displacement", "displacement"}}};
-
-}  // namespace
-
-const char* boat_type_key(BoatType type) {
-  return row_of(types, type).key;
-}
-const char* boat_type_name(BoatType type) {
-  return row_of(types, type).name;
-}
-BoatType boat_type_from_key(const std::string& key) {
-  return value_of(types, "boat type", key);
-}
-
-double Brief::water_density() const {
-  return salt_water ? sea_water_density : fresh_water_density;
-}
 
 void check_project(const Project& project) {
   std::set<Id> seen;
@@ -51,6 +27,14 @@ void check_project(const Project& project) {
     claim("rail \"" + r.name + "\"", r.id);
     if (!(r.to >= r.from)) throw InvalidInput("rail \"" + r.name + "\"", "ends before it begins");
   }
+  for (const auto& f : project.ignored)
+    if (f.reason.empty()) throw InvalidInput("ignored finding \"" + f.rule + "\"", "wants a reason");
+  if (project.drive.cells < 1 || project.drive.cells > 24)
+    throw InvalidInput("drive", fmt::format("has {} cells in series; wants 1 to 24", project.drive.cells));
+  if (project.drive.blades < 2 || project.drive.blades > 8)
+    throw InvalidInput("drive", fmt::format("has {} propeller blades; wants 2 to 8", project.drive.blades));
+  if (project.drive.count < 1 || project.drive.count > 4)
+    throw InvalidInput("drive", fmt::format("has {} drives; wants 1 to 4", project.drive.count));
   for (const auto& p : project.layout.parts) {
     const std::string place = "part \"" + p.name + "\"";
     claim(place, p.id);

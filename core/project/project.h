@@ -4,40 +4,38 @@
 #include <map>
 #include <nlohmann/json.hpp>
 #include <string>
+#include <vector>
 
+#include "brief/brief.h"
+#include "drive/drive.h"
 #include "hull/design.h"
 #include "layout/part.h"
+#include "trial/trial_log.h"
 
 namespace plucky {
 
-/// Which rule of thumb tells where the CG belongs.
-enum class BoatType { shaft_monohull, air_sled, jet, displacement };
-[[nodiscard]] const char* boat_type_key(BoatType type);
-[[nodiscard]] const char* boat_type_name(BoatType type);
-[[nodiscard]] BoatType boat_type_from_key(const std::string& key);
-
-/// What the boat is for, as far as floating is concerned.
-struct Brief {
-  std::string purpose;
-  BoatType type = BoatType::shaft_monohull;
-  bool salt_water = false;
-  double wanted_freeboard = 0.03;   ///< m, least height of the deck edge over the water at rest
-  double trim_low = radians(-0.5);  ///< rad, wanted trim at rest, bow up positive
-  double trim_high = radians(3.5);  ///< rad
-  double swamped_reserve = 0.1;     ///< share of the mass that the flooded boat should carry beyond itself
-  bool operator==(const Brief&) const = default;
-  [[nodiscard]] double water_density() const;  ///< kg/m3
-};
-
 /// Fields of a file this version does not know, by their place ("/layout/parts/#7/colour"), kept for the next save.
 using UnknownFields = std::map<std::string, nlohmann::json>;
+
+/// A finding the builder has decided to live with. It comes back when it gets worse than it was then.
+struct IgnoredFinding {
+  std::string rule;    ///< e.g. "float.trim"
+  Id id = 0;           ///< subject of the finding; 0 for the whole boat
+  int severity = 0;    ///< of Severity, when it was ignored
+  std::string reason;  ///< why; never empty
+  std::string date;    ///< ISO day
+  bool operator==(const IgnoredFinding&) const = default;
+};
 
 struct Project {
   std::string name = "New boat";
   std::string notes;
   Brief brief;
   HullDesign hull;
+  Drive drive;
   Layout layout;
+  TrialLog trial;
+  std::vector<IgnoredFinding> ignored;
   Id next_id = 1;  ///< the next permanent number
   UnknownFields unknown;
 

@@ -56,6 +56,15 @@ RC_GTEST_PROP(Json, RandomBoatsComeBackTheSame, ()) {
     if (*rc::gen::arbitrary<bool>()) q.measured_mass = number(1.0);
     p.layout.parts.push_back(q);
   }
+  p.brief.water = static_cast<WaterKind>(*rc::gen::inRange(0, 4));
+  p.brief.method = static_cast<BuildMethod>(*rc::gen::inRange(0, 5));
+  p.brief.payload = number(2.0);
+  p.brief.run_time = number(900.0);
+  p.drive = {.propulsor = static_cast<Propulsor>(*rc::gen::inRange(0, 4)), .kv = 100.0 + number(100.0), .cells = 1 + *rc::gen::inRange(0u, 12u)};
+  p.trial.bath_tests.push_back({.id = 1, .date = "2026-05-02", .note = "calm", .readings = {{.id = 1, .point = "Bow", .place = {number(1), 0, 0}, .freeboard = -number(0.1)}}, .reading_sigma = 0.001, .found = {.mass = number(3)}});
+  p.trial.weighings.push_back({.id = 1, .date = "2026-05-02", .supports = {{.id = 1, .place = {number(1), 0, 0}, .mass = number(2)}}, .found = {}});
+  p.ignored.push_back({"float.trim", 0, *rc::gen::inRange(0, 4), "a reason", "2026-05-02"});
+  if (*rc::gen::arbitrary<bool>()) p.layout.correction = MassCorrection{.mass = -number(0.2), .moment = {number(1), -number(1), 0}, .origin = "bath test"};
   p.hull.chambers.push_back({.id = p.take_id(), .inner = number(0.05), .port = *rc::gen::arbitrary<bool>()});
   RC_ASSERT(project_from_json(project_to_json(p)) == p);
 }
@@ -123,7 +132,9 @@ TEST(Edit, MovesChangesAddsAndRemovesByNumber) {
 TEST(Edit, TakingOutARailFreesItsParts) {
   const Project p = sample_boat();
   EXPECT_EQ(references_to(p, p.layout.rails[0].id).size(), 1u);
-  const Project without = apply(p, {"", ChangeRails{{}}});
+  Layout bare = p.layout;
+  bare.rails.clear();
+  const Project without = apply(p, {"", ChangeLayout{bare}});
   EXPECT_EQ(without.layout.parts[0].rail, 0u);
   EXPECT_EQ(without.layout.parts[0].place, p.layout.parts[0].place);
 }

@@ -1,0 +1,84 @@
+#include "assessment/checklist.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+namespace plucky {
+
+namespace {
+
+bool has(const Assessment& a, PartKind kind) {
+  return std::any_of(a.project.layout.parts.begin(), a.project.layout.parts.end(),
+                     [&](const Part& p) { return p.kind == kind; });
+}
+
+void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
+  const auto line = [&](const char* key, const char* text, bool caution = false) {
+    out.push_back({.key = key, .text = text, .caution = caution});
+  };
+  const auto& parts = a.project.layout.parts;
+  if (std::any_of(parts.begin(), parts.end(), [](const Part& p) { return p.lithium; }))
+    line("battery.state", "Lithium battery: not swollen, wet or nicked; charged away from the boat, within the maker's limits.",
+         true);
+  if (has(a, PartKind::battery)) line("battery.strapped", "Battery strapped down and its leads clear of shaft and coupler.");
+  if (has(a, PartKind::motor)) line("motor.screws", "Motor mount and coupler screws tight, thread lock where metal meets metal.");
+  switch (a.project.drive.propulsor) {
+    case Propulsor::propeller:
+      line("propeller.clear", "Hands, hair and cord clear of the propeller whenever the battery is in.", true);
+      line("shaft.greased", "Shaft tube greased, drive dog and nut tight.");
+      break;
+    case Propulsor::jet:
+      line("jet.grate", "Jet intake grate clear and tight; no fingers in intake or nozzle with the battery in.", true);
+      break;
+    case Propulsor::air_propeller:
+      line("air.guard", "Guard round the air propeller fixed; nobody in its plane when it runs.", true);
+      break;
+    case Propulsor::none:
+      break;
+  }
+  if (has(a, PartKind::rudder)) line("rudder.way", "Rudder goes the right way and back to the middle, nothing binds.");
+  if (has(a, PartKind::hose)) line("cooling.blow", "Cooling hose blown through and not flattened.");
+  for (const Hatch& h : a.project.hull.hatches)
+    out.push_back({.key = fmt::format("hatch.{}", h.id), .text = h.name + " shut and its seal clean."});
+}
+
+void always(std::vector<CheckLine>& out) {
+  const auto line = [&](const char* key, const char* text, bool caution = false) {
+    out.push_back({.key = key, .text = text, .caution = caution});
+  };
+  line("radio.failsafe", "Radio on first; failsafe stops the motor when the transmitter is switched off.", true);
+  line("radio.range", "Range tried on land.");
+  line("water.people", "Nobody and no birds near the run; local rules for radio, water and batteries known.", true);
+  line("water.retrieve", "A way to fetch a dead boat that does not mean wading into cold water alone.", true);
+}
+
+}  // namespace
+
+std::vector<CheckLine> launch_checklist(const Assessment& a) {
+  std::vector<CheckLine> out;
+  for (const Finding& f : a.findings)
+    if (f.severity >= Severity::watch && f.ignored.empty())
+      out.push_back({.key = fmt::format("finding:{}:{}", f.id, f.subject),
+                     .text = f.text,
+                     .values = f.values,
+                     .from_finding = true});
+  from_parts(a, out);
+  always(out);
+  for (CheckLine& line : out)
+    for (const ChecklistTick& tick : a.project.trial.ticks)
+      if (tick.key == line.key) line.done = tick.date;
+  return out;
+}
+
+TrialLog with_tick(TrialLog log, const std::string& key, bool done, const std::string& date) {
+  std::erase_if(log.ticks, [&](const ChecklistTick& t) { return t.key == key; });
+  if (done) {
+    Id next = 1;
+    for (const ChecklistTick& t : log.ticks) next = std::max(next, t.id + 1);
+    log.ticks.push_back({next, key, date});
+  }
+  return log;
+}
+
+}  // namespace plucky

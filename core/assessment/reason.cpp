@@ -1,0 +1,151 @@
+#include "assessment/reason.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace plucky {
+
+namespace {
+
+using Lines = std::vector<ReasonLine>;
+
+Quantity mass_of(double kg) {
+  return {kg, Dimension::mass};
+}
+
+/// The items that weigh most on a score, with a line each.
+template <class Score, class Line>
+void heaviest(const Assessment& a, Lines& out, std::size_t count, Score score, Line line) {
+  std::vector<const MassItem*> items;
+  for (const MassItem& m : a.mass.items) items.push_back(&m);
+  std::stable_sort(items.begin(), items.end(),
+                   [&](const auto* l, const auto* r) { return std::abs(score(*l)) > std::abs(score(*r)); });
+  items.resize(std::min(count, items.size()));
+  for (const MassItem* m : items) out.push_back(line(*m));
+}
+
+void mass_lines(const Assessment& a, Lines& out) {
+  heaviest(
+      a, out, 6, [](const MassItem& m) { return m.mass; },
+      [&](const MassItem& m) {
+        return ReasonLine{m.name + (m.measured ? ": {0}, measured, {1}" : ": {0}, estimated, {1}"),
+                          {mass_of(m.mass), {a.mass.share(m), Dimension::ratio}},
+                          m.part};
+      });
+  if (a.mass.correction)
+    out.push_back({"Difference from the " + a.mass.correction->origin + ": {0}", {mass_of(a.mass.correction->mass)}, 0});
+  out.push_back({"{0} of the whole has been weighed", {{a.mass.measured_share, Dimension::ratio}}, 0});
+}
+
+/// Which parts pull the CG forward or aft of a place, by how much each moves it.
+void lever_lines(const Assessment& a, Lines& out, int axis, double about, const char* plus, const char* minus) {
+  heaviest(
+      a, out, 6, [&](const MassItem& m) { return m.mass * (m.place[axis] - about); },
+      [&](const MassItem& m) {
+        const double lever = m.place[axis] - about;
+        return ReasonLine{m.name + ": {0}, {1} " + (lever >= 0 ? plus : minus) + ", moves the CG by {2}",
+                          {mass_of(m.mass), length_quantity(std::abs(lever)),
+                           length_quantity(std::abs(m.mass * lever / a.mass.total))},
+                          m.part};
+      });
+}
+
+void float_lines(const Assessment& a, Lines& out) {
+  const Immersion& im = a.flotation.immersion;
+  const double transom = a.hull->model.box.low.x();
+  out.push_back({"The boat weighs {0} and so displaces {1}",
+                 {mass_of(a.mass.total), {im.volume, Dimension::volume}},
+                 0});
+  out.push_back({"Centre of buoyancy {0} from the transom, CG {1}",
+                 {length_quantity(im.centre_of_buoyancy().x() - transom), length_quantity(a.mass.cg.x() - transom)},
+                 0});
+  out.push_back({"Water plane {0}", {{im.waterplane_area, Dimension::area}}, 0});
+}
+
+void gm_lines(const Assessment& a, Lines& out) {
+  const Immersion& im = a.flotation.immersion;
+  const double kb = im.centre_of_buoyancy().z(), kg = a.mass.cg.z();
+  out.push_back({"KB {0}: middle of the displaced water over the keel", {length_quantity(kb)}, 0});
+  out.push_back({"BM {0}: breadth of the water plane over the volume",
+                 {length_quantity(a.flotation.gm_transverse - kb + kg)},
+                 0});
+  out.push_back({"KG {0}: the CG over the keel is taken off", {length_quantity(kg)}, 0});
+  lever_lines(a, out, 2, a.mass.cg.z(), "above", "below");
+  out.resize(std::min<std::size_t>(out.size(), 7));
+}
+
+void speed_lines(const Assessment& a, Lines& out) {
+  const Drive& d = a.project.drive;
+  out.push_back({"Kv {0} on {1}",
+                 {{d.kv, Dimension::speed_constant}, {d.voltage(), Dimension::voltage}},
+                 0});
+  out.push_back({"Under load {0} of that: {1}",
+                 {{d.loaded, Dimension::ratio}, {a.drive.revolutions, Dimension::revolutions}},
+                 0});
+  out.push_back({"Times pitch {0} less slip {1}: {2}",
+                 {length_quantity(d.pitch), {d.slip, Dimension::ratio}, {a.drive.speed, Dimension::speed}},
+                 0});
+}
+
+void current_lines(const Assessment& a, Lines& out) {
+  const Drive& d = a.project.drive;
+  out.push_back({"Propeller {0} by {1} at {2}",
+                 {length_quantity(d.diameter), length_quantity(d.pitch), {a.drive.revolutions, Dimension::revolutions}},
+                 0});
+  out.push_back({"Thrust {0} by blade element, good to about a third", {{a.drive.thrust, Dimension::force}}, 0});
+  out.push_back({"Power from the battery {0}", {{a.drive.power, Dimension::power}}, 0});
+  out.push_back({"Capacity {0}, of which {1} is used",
+                 {{d.capacity, Dimension::charge}, {d.usable, Dimension::ratio}},
+                 0});
+}
+
+}  // namespace
+
+std::vector<ReasonLine> reasons(const Assessment& a, const std::string& key) {
+  Lines out;
+  const bool afloat = a.flotation.status == FloatStatus::afloat;
+  const Immersion& im = a.flotation.immersion;
+  if (key == "mass") {
+    mass_lines(a, out);
+  } else if (key == "cg_x") {
+    lever_lines(a, out, 0, a.mass.cg.x(), "forward of the CG", "aft of the CG");
+  } else if (key == "cg_z") {
+    lever_lines(a, out, 2, a.mass.cg.z(), "above the CG", "below the CG");
+  } else if (key == "trim" && afloat) {
+    float_lines(a, out);
+    lever_lines(a, out, 0, im.centre_of_buoyancy().x(), "forward", "aft");
+    out.resize(std::min<std::size_t>(out.size(), 8));
+  } else if (key == "heel" && afloat) {
+    lever_lines(a, out, 1, 0.0, "to port", "to starboard");
+  } else if ((key == "freeboard" || key == "draught" || key == "wetted") && afloat) {
+    float_lines(a, out);
+    if (key == "freeboard")
+      out.push_back({"Lowest deck edge {0} from the transom",
+                     {length_quantity(a.freeboard.least_place.x() - a.hull->model.box.low.x())},
+                     0});
+    if (im.waterplane_area > 0.0)
+      out.push_back({"Each further {0} sinks it {1}",
+                     {mass_of(0.1), length_quantity(0.1 / a.density() / im.waterplane_area)},
+                     0});
+  } else if ((key == "gm" || key == "max_arm" || key == "vanishing") && afloat) {
+    gm_lines(a, out);
+  } else if (key == "downflood" && afloat) {
+    for (const auto& o : a.freeboard.openings)
+      if (!o.sealed && o.downflood_heel)
+        out.push_back({o.name + ": {0} over the water, dips under at {1}",
+                       {length_quantity(o.height), angle_quantity(*o.downflood_heel)},
+                       0});
+  } else if (key == "hull_speed" && afloat) {
+    out.push_back({"Water line {0} long", {length_quantity(a.form.waterline_length)}, 0});
+  } else if (key == "speed" && a.drive.fitted) {
+    speed_lines(a, out);
+  } else if ((key == "current" || key == "run_time") && a.drive.fitted) {
+    current_lines(a, out);
+  } else if (key == "foam") {
+    out.push_back({"Flooded, {0} of solid stuff and foam still displace water", {{a.swamped.buoyant_volume, Dimension::volume}}, 0});
+    out.push_back({"That carries {0} of {1}", {mass_of(a.swamped.floats_mass), mass_of(a.mass.total)}, 0});
+  }
+  return out;
+}
+
+}  // namespace plucky

@@ -1,0 +1,115 @@
+// Pitch and slip, blade element, drive findings.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include <cmath>
+
+#include "assessment/assessment.h"
+#include "assessment/consequence.h"
+#include "base/error.h"
+#include "drive/drive.h"
+#include "shapes.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+Drive racer(double kv_rpm, double volts, double diameter_mm, double pitch_ratio) {
+  return {.propulsor = Propulsor::propeller,
+          .kv = kv_rpm * pi / 30.0,
+          .cells = 1,
+          .cell_voltage = volts,
+          .diameter = 1e-3 * diameter_mm,
+          .pitch = 1e-3 * diameter_mm * pitch_ratio};
+}
+
+const Finding* finding(const Assessment& a, const std::string& id) {
+  for (const Finding& f : a.findings)
+    if (f.id == id) return &f;
+  return nullptr;
+}
+
+}  // namespace
+
+TEST(Drive, PitchAndSlipGiveTheSpeedsThatRacersReport) {
+  // Common practice, no source: three boats with 80 % loaded revolutions and 15 % slip, each within 6 %.
+  Drive d = racer(1520, 22.2 / 5, 44, 1.4);
+  d.cells = 5;
+  EXPECT_NEAR(run_drive(d, 998.2).speed * 3.6, 85.0, 0.06 * 85.0);
+  d = racer(1520, 29.6 / 7, 45, 1.4);
+  d.cells = 7;
+  EXPECT_NEAR(run_drive(d, 998.2).speed * 3.6, 112.0, 0.06 * 112.0);
+  d = racer(2800, 3.7, 34, 1.4);
+  d.cells = 4;
+  EXPECT_NEAR(run_drive(d, 998.2).speed * 3.6, 76.0, 0.06 * 76.0);
+}
+
+TEST(Drive, BladeElementLiesNearAnOpenWaterSeries) {
+  // Four blades, area ratio 0.7, pitch ratio 1: KT about 0.19 and 10 KQ about 0.31 at J 0.7 (memory); the method is said to
+  // be good to about a third.
+  const PropellerCoefficients k = propeller_coefficients(1.0, 0.7, 0.7);
+  EXPECT_NEAR(k.kt, 0.19, 0.19 / 3);
+  EXPECT_NEAR(10 * k.kq, 0.31, 0.31 / 3);
+  // Thrust is gone near the advance where the blades meet the water along their pitch.
+  EXPECT_GT(propeller_coefficients(1.0, 0.7, 0.9).kt, 0.0);
+  EXPECT_LT(propeller_coefficients(1.0, 0.7, 1.1).kt, 0.0);
+}
+
+RC_GTEST_PROP(Drive, APropellerNeverGivesMoreThanItTakes, ()) {
+  const double pitch_ratio = *rc::gen::inRange(60, 180) / 100.0, area = *rc::gen::inRange(10, 90) / 100.0;
+  const double j = pitch_ratio * *rc::gen::inRange(1, 95) / 100.0;
+  const PropellerCoefficients k = propeller_coefficients(pitch_ratio, area, j);
+  RC_ASSERT(k.kq > 0.0);
+  RC_ASSERT(k.kt * j / (2.0 * pi * k.kq) < 1.0);
+  // More slip, more thrust.
+  RC_ASSERT(propeller_coefficients(pitch_ratio, area, 0.9 * j).kt > k.kt);
+}
+
+TEST(Drive, CurrentAndRunTimeFollowFromTorqueAndCapacity) {
+  Drive d = racer(900, 3.7, 42, 1.2);
+  d.cells = 4;
+  d.capacity = 5.0 * 3600.0;
+  const DriveReport one = run_drive(d, 998.2);
+  EXPECT_NEAR(one.current, one.torque * d.kv + d.no_load_current, 1e-9);
+  EXPECT_NEAR(one.run_time * one.current, d.usable * d.capacity, 1e-6);
+  d.count = 2;
+  const DriveReport two = run_drive(d, 998.2);
+  EXPECT_NEAR(two.current, 2.0 * one.current, 1e-9);
+  EXPECT_EQ(two.speed, one.speed);
+}
+
+TEST(Drive, RefusesWhatCannotBe) {
+  Drive d = racer(900, 14.8, 42, 1.2);
+  d.diameter = 0.0;
+  EXPECT_THROW((void)run_drive(d, 998.2), InvalidInput);
+  d = racer(900, 14.8, 42, 1.2);
+  d.slip = 1.0;
+  EXPECT_THROW((void)run_drive(d, 998.2), InvalidInput);
+  EXPECT_FALSE(run_drive({}, 998.2).fitted);
+  Project p = sample_boat();
+  p.drive.cells = 0;
+  EXPECT_THROW(check_project(p), InvalidInput);
+}
+
+TEST(Drive, FindingsTellWhatBreaksALimit) {
+  Project p = sample_boat();
+  p.drive = racer(900, 3.7, 42, 1.2);
+  p.drive.cells = 4;
+  p.brief.wanted_speed = 30.0;
+  Assessment a = assess(p);
+  EXPECT_EQ(finding(a, "drive.esc")->severity, Severity::fine);
+  EXPECT_EQ(finding(a, "drive.speed")->severity, Severity::watch);
+  bool in_ledger = false;
+  for (const LedgerRow& r : ledger(a)) in_ledger = in_ledger || (r.key == "speed" && r.value && r.severity == Severity::watch);
+  EXPECT_TRUE(in_ledger);
+  p.drive.current_limit = 0.5 * a.drive.current;
+  p.drive.discharge_rate = 1.0;
+  p.brief.run_time = 10.0 * a.drive.run_time;
+  a = assess(p);
+  EXPECT_EQ(finding(a, "drive.esc")->severity, Severity::stop);
+  EXPECT_EQ(finding(a, "drive.battery")->severity, Severity::stop);
+  EXPECT_EQ(finding(a, "drive.run_time")->severity, Severity::watch);
+  p.brief.type = BoatType::displacement;
+  EXPECT_EQ(finding(assess(p), "drive.hull_speed")->severity, Severity::note);
+}

@@ -1,0 +1,71 @@
+// From the brief to the smallest hull.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include "assessment/assessment.h"
+#include "base/error.h"
+#include "brief/sizing.h"
+
+using namespace plucky;
+
+RC_GTEST_PROP(Sizing, TheSmallestHullFloatsItsLoadWithTheWantedFreeboardAndNoSmallerOneDoes, ()) {
+  const HullFamily family =
+      *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
+  const SizeWish wish{.load = *rc::gen::inRange(300, 4000) / 1000.0, .freeboard = *rc::gen::inRange(15, 60) / 1000.0};
+  const SizeAnswer a = smallest_hull(family, wish);
+  RC_ASSERT(a.solved);
+  // Checked by the whole assessment, with the load as one part over the hull's own centre of buoyancy.
+  Project p;
+  p.hull = design_of(a, wish.skin);
+  const auto level = [&](const Project& boat) {
+    const auto built = assess(boat);
+    const WaterPlane plane = solve_sinkage(built.hull->body, (wish.load + built.mass.total) / wish.density, {});
+    double least = 1e300;
+    for (const Vec3& q : built.hull->model.deck_edge) least = std::min(least, plane.height(q));
+    return least;
+  };
+  RC_ASSERT(std::abs(level(p) - wish.freeboard) < 0.0015);
+  for (const HullParameter& h : all_hull_parameters())
+    if (h.dimension == Dimension::length) p.hull.shape.*h.member *= 0.96;
+  RC_ASSERT(level(p) < wish.freeboard);
+}
+
+TEST(Sizing, LimitsAreTold) {
+  SizeWish wish{.load = 1.2, .freeboard = 0.035, .most_length = 0.40, .longest_piece = 0.20};
+  const SizeAnswer a = smallest_hull(HullFamily::deep_v, wish);
+  EXPECT_TRUE(a.solved);
+  EXPECT_TRUE(a.too_long);
+  EXPECT_NE(a.message.find("limit"), std::string::npos);
+  EXPECT_EQ(a.pieces, static_cast<int>(std::ceil(a.shape.length / 0.20)));
+  wish.load = 3000.0;
+  EXPECT_FALSE(smallest_hull(HullFamily::deep_v, wish).solved);
+  wish.load = 0.0;
+  EXPECT_THROW((void)smallest_hull(HullFamily::deep_v, wish), InvalidInput);
+}
+
+TEST(Sizing, TheBriefChoosesFamilyAndDrive) {
+  Brief b;
+  b.water = WaterKind::weedy;
+  EXPECT_EQ(recommend(b).propulsor, Propulsor::jet);
+  b.water = WaterKind::shallow;
+  EXPECT_EQ(recommend(b).propulsor, Propulsor::air_propeller);
+  b.water = WaterKind::choppy;
+  b.wanted_speed = 10.0;
+  EXPECT_EQ(recommend(b).family, HullFamily::deep_v);
+  b.wanted_speed = 1.0;
+  EXPECT_EQ(recommend(b).family, HullFamily::round_bilge);
+}
+
+TEST(Sizing, RulesOfThumbFollowTheTable) {
+  // Common practice, no source: 27 in of hull and a 100 A ESC; 36, 40 and 42 mm cans.
+  const auto motor = [](double inches) {
+    for (const Advice& a : sizing_advice(inches * 0.0254))
+      if (a.topic == "Motor") return a.values.back().si;
+    return 0.0;
+  };
+  EXPECT_EQ(motor(25), 0.036);
+  EXPECT_EQ(motor(37), 0.040);
+  EXPECT_EQ(motor(44), 0.042);
+  EXPECT_NE(sizing_advice(0.68)[0].text.find("up to"), std::string::npos);
+  EXPECT_NE(sizing_advice(0.69)[0].text.find("more than"), std::string::npos);
+}
