@@ -1,11 +1,22 @@
 // plucky-hull: the application. Options beyond a boat file serve pictures and tests: --shot draws the window into a
-// PNG.
+// PNG. --launch-card writes the card and ends, with or without a display.
 #include <QApplication>
 #include <QCommandLineParser>
+#include <QEvent>
 #include <QTimer>
+#include <ctime>
+#include <fstream>
 #include <iostream>
+#include <unistd.h>
+#include <algorithm>
+#include <string_view>
 
+#include "base/error.h"
 #include "board/board.h"
+#include "devices/weigh_page.h"
+#include "io/project_file.h"
+#include "report/launch_card.h"
+#include "settings/settings.h"
 #include "theme/theme.h"
 #include "window/fleet.h"
 #include "window/main_window.h"
@@ -40,17 +51,54 @@ void move_part(Session& session, const QString& text) {
                    MovePart{part->id, part->place + Vec3(by, 0.0, 0.0)}});
 }
 
+/// Milliseconds since this process began, by the kernel's clock ticks.
+double process_age_ms() {
+  std::ifstream stat("/proc/self/stat");
+  std::string field;
+  std::getline(stat, field, ')');  // the name may hold blanks
+  for (int i = 3; i <= 22; ++i) stat >> field;
+  timespec now{};
+  clock_gettime(CLOCK_BOOTTIME, &now);
+  return 1e3 * (static_cast<double>(now.tv_sec) + 1e-9 * static_cast<double>(now.tv_nsec) -
+                std::stod(field) / static_cast<double>(sysconf(_SC_CLK_TCK)));
+}
+
+/// Prints the age of the process when the window has been painted for the first time, and ends.
+void report_first_paint(QWidget* window) {
+  class Watch : public QObject {
+   public:
+    using QObject::QObject;
+    bool eventFilter(QObject* object, QEvent* event) override {
+      if (event->type() == QEvent::UpdateRequest || event->type() == QEvent::Paint)
+        QTimer::singleShot(0, this, [] {
+          std::cout << process_age_ms() << std::endl;
+          QApplication::exit(0);
+        });
+      return QObject::eventFilter(object, event);
+    }
+  };
+  window->installEventFilter(new Watch(window));
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
+  // The card needs fonts and a painter, no screen.
+  const auto asked = [&](const char* option) {
+    return std::any_of(argv + 1, argv + argc, [&](const char* a) { return std::string_view(a).starts_with(option); });
+  };
+  const bool no_display = qEnvironmentVariableIsEmpty("DISPLAY") && qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY");
+  if (asked("--launch-card") && no_display && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
+    qputenv("QT_QPA_PLATFORM", "offscreen");
   QApplication application(argc, argv);
-  QApplication::setApplicationName("Plucky Hull");
+  QApplication::setApplicationName("plucky-hull");
+  QApplication::setApplicationDisplayName("Plucky Hull");
   QApplication::setApplicationVersion("0.1.0");
   QCommandLineParser parser;
   parser.setApplicationDescription("Bench companion for builders of small radio-controlled boats.");
   parser.addHelpOption();
   parser.addVersionOption();
-  parser.addPositionalArgument("boat", "Boat file to open; without it the demo fleet's Dabchick is on the bench.");
+  parser.addPositionalArgument("boat", "Boat file to open, or the name of a boat of the demo fleet.");
   const QCommandLineOption demo("demo", "Open a boat of the demo fleet.", "name");
   const QCommandLineOption import("import", "Read a hull from a mesh file.", "file");
   const QCommandLineOption stage("stage", "Stage to show, 1 to 9.", "number");
@@ -58,37 +106,76 @@ int main(int argc, char** argv) {
   const QCommandLineOption move("move", "Move a part along the boat, e.g. \"Battery=-60mm\".", "name=distance");
   const QCommandLineOption look_option("look", "light or dark instead of the desktop's.", "look");
   const QCommandLineOption inch("inch", "Inches, ounces, mph.");
-  const QCommandLineOption righting("righting-arm", "Open the righting arm.");
+  const QCommandLineOption shelf("shelf", "Open a page of the shelf, 1 to 7.", "number");
+  const QCommandLineOption round("round", "Show the boat in the round.");
+  const QCommandLineOption heel("heel", "Heel the section's view, degrees.", "degrees");
+  const QCommandLineOption weighing("weighing", "Open the weighing bench on the practice scale.");
+  const QCommandLineOption choose("chooser", "Begin with the choice of boats.");
+  const QCommandLineOption card("launch-card", "Write the launch card of the boat as PDF and end.", "file");
   const QCommandLineOption size("size", "Window size, e.g. 1280x800.", "WxH");
   const QCommandLineOption shot("shot", "Save a picture of the window as PNG and end.", "file");
-  parser.addOptions({demo, import, stage, select, move, look_option, inch, righting, size, shot});
+  const QCommandLineOption paint_time("paint-time", "Print the milliseconds from the start to the first painted window and end.");
+  parser.addOptions({demo, import, stage, select, move, look_option, inch, shelf, round, heel, weighing, choose, card, size, shot, paint_time});
   parser.process(application);
 
-  set_dark(parser.isSet(look_option) ? parser.value(look_option) == "dark" : desktop_is_dark());
-  Session session;
-  if (parser.isSet(inch)) session.set_units(UnitSystem::inch);
-  const Project* boat = fleet_boat(parser.isSet(demo) ? parser.value(demo) : "Dabchick");
-  if (!boat) {
+  const QString named = parser.isSet(demo)                             ? parser.value(demo)
+                        : !parser.positionalArguments().isEmpty() ? parser.positionalArguments().first()
+                                                                       : QString();
+  const bool for_pictures = parser.isSet(shot);
+  const settings::LookChoice chosen = settings::look_choice();
+  set_dark(parser.isSet(look_option)                    ? parser.value(look_option) == "dark"
+           : chosen == settings::LookChoice::desktop ? desktop_is_dark()
+                                                        : chosen == settings::LookChoice::night);
+  const Project* boat = fleet_boat(named.isEmpty() ? "Dabchick" : named);
+  const bool is_file = !boat;
+  if (is_file && parser.isSet(demo)) {
     std::cerr << "plucky-hull: the demo fleet has no boat of that name" << std::endl;
     return 1;
   }
-  session.adopt(*boat, {});
+  const UnitSystem units = parser.isSet(inch) || (!for_pictures && settings::units() == UnitSystem::inch) ? UnitSystem::inch : UnitSystem::metric;
+  if (parser.isSet(card)) {
+    try {
+      write_launch_card(is_file ? load_project(named.toStdString()) : *boat, units, parser.value(card));
+      std::cout << parser.value(card).toStdString() << std::endl;
+      return 0;
+    } catch (const InvalidInput& e) {
+      std::cerr << "plucky-hull: " << e.what() << std::endl;
+      return 1;
+    }
+  }
+  Session session;
+  session.set_units(units);
   MainWindow window(&session);
-  if (!parser.positionalArguments().isEmpty()) session.open(parser.positionalArguments().first());
+  const bool chooser = parser.isSet(choose) || (named.isEmpty() && !for_pictures && !parser.isSet(import));
+  if (chooser)
+    window.show_chooser(true);
+  else if (is_file)
+    window.open_boat(named);
+  else
+    session.adopt(*boat, {});
   if (parser.isSet(size)) {
     const QStringList wh = parser.value(size).split('x');
     if (wh.size() == 2) window.resize(wh[0].toInt(), wh[1].toInt());
+  }
+  window.choose_stage(parser.isSet(stage) ? stage_of(parser.value(stage)) : for_pictures ? Stage::flotation : static_cast<Stage>(settings::last_stage()));
+  if (parser.isSet(paint_time)) {
+    report_first_paint(&window);
   }
   window.show();
   if (parser.isSet(select))
     if (const Part* part = part_named(session, parser.value(select))) session.select(part->id);
   if (parser.isSet(move)) move_part(session, parser.value(move));
-  if (parser.isSet(stage)) window.choose_stage(stage_of(parser.value(stage)));
-  if (parser.isSet(righting)) window.show_righting_arm(true);
+  if (parser.isSet(shelf)) window.show_shelf(static_cast<ShelfTab>(std::clamp(parser.value(shelf).toInt(), 1, 7) - 1));
+  if (parser.isSet(round)) window.show_3d(true);
+  if (parser.isSet(heel)) window.board()->set_heel(radians(parser.value(heel).toDouble()));
+  if (parser.isSet(weighing)) {
+    window.show_weighing();
+    window.weighing()->begin_practice();
+  }
   if (parser.isSet(import)) window.import_hull(parser.value(import));
-  if (parser.isSet(shot)) {
-    // Two rounds of the event loop settle layouts; a mesh takes a little longer to read.
-    QTimer::singleShot(parser.isSet(import) ? 2500 : 300, &window, [&] {
+  if (for_pictures) {
+    // Two rounds of the event loop settle layouts; a mesh or a scale takes a little longer to read.
+    QTimer::singleShot(parser.isSet(import) || parser.isSet(weighing) ? 2500 : 400, &window, [&] {
       const bool saved = window.grab().save(parser.value(shot));
       if (!saved) std::cerr << "plucky-hull: cannot write " << parser.value(shot).toStdString() << std::endl;
       QApplication::exit(saved ? 0 : 1);

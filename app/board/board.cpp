@@ -1,13 +1,14 @@
 #include "board/board.h"
 
 #include <QHelpEvent>
-#include <QKeyEvent>
-#include <QMouseEvent>
+#include <QLabel>
+#include <QMenu>
+#include <QSlider>
+#include <QToolButton>
 #include <QToolTip>
 #include <algorithm>
 #include <cmath>
 
-#include "board/layers.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -18,265 +19,255 @@ Board::Board(Session* session, QWidget* parent) : QWidget(parent), session_(sess
   setMouseTracking(true);
   setAccessibleName(tr("Board: the boat in profile and plan"));
   setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+  build_controls();
   connect(session_, &Session::changed, this, [this] {
     // While a drag is on the scale stays, so that the boat does not breathe under the hand.
     if (!session_->dragging()) remap();
+    update_heeled();
+    update();
+  });
+  connect(session_, &Session::seen_changed, this, [this] {
+    update_heeled();
     update();
   });
   connect(session_, &Session::selection_changed, this, qOverload<>(&QWidget::update));
   connect(session_, &Session::boat_replaced, this, [this] {
+    view_ = {};
+    state_.measure.reset();
+    set_heel(0.0);
     remap();
     set_station(session_->now().hull->model.box.centre().x());
   });
   remap();
 }
 
+void Board::build_controls() {
+  heel_slider_ = new QSlider(Qt::Horizontal, this);
+  heel_slider_->setObjectName("heel_slider");
+  heel_slider_->setRange(0, 180);
+  heel_slider_->setPageStep(10);
+  heel_slider_->setAccessibleName(tr("Heel of the section's view, degrees"));
+  heel_slider_->setToolTip(tr("Heels the boat in this view, free to sink and trim; 0 is at rest"));
+  heel_words_ = new QLabel(this);
+  heel_words_->setObjectName("heel_words");
+  heel_words_->setProperty("card", true);
+  heel_words_->setFont(ui_font(8.5, QFont::Medium));
+  connect(heel_slider_, &QSlider::valueChanged, this, [this](int whole_degrees) {
+    // Set by code to the nearest whole degree it must not round the heel.
+    if (whole_degrees != static_cast<int>(std::lround(degrees(state_.heel)))) set_heel(radians(whole_degrees));
+  });
+
+  const auto button = [&](const QString& text, const char* name, const QString& tip) {
+    auto* b = new QToolButton(this);
+    b->setText(text);
+    b->setObjectName(name);
+    b->setAccessibleName(text);
+    b->setToolTip(tip);
+    return b;
+  };
+  layers_ = button(tr("Layers"), "layers", tr("What lies over the drawing on this stage"));
+  layers_menu_ = new QMenu(layers_);
+  for (const Overlay o : {Overlay::water, Overlay::parts, Overlay::names, Overlay::cg, Overlay::freeboards, Overlay::fittings,
+                          Overlay::handles, Overlay::lines}) {
+    QAction* a = layers_menu_->addAction(overlay_name(o));
+    a->setCheckable(true);
+    a->setData(static_cast<int>(o));
+    connect(a, &QAction::triggered, this, [this, o](bool on) { set_overlay(o, on); });
+  }
+  connect(layers_menu_, &QMenu::aboutToShow, this, [this] {
+    for (QAction* a : layers_menu_->actions()) a->setChecked(state_.overlays.testFlag(static_cast<Overlay>(a->data().toInt())));
+  });
+  layers_->setMenu(layers_menu_);
+  layers_->setPopupMode(QToolButton::InstantPopup);
+  measure_ = button(tr("Measure"), "measure", tr("Take a distance: drag between two points (M)"));
+  measure_->setCheckable(true);
+  connect(measure_, &QToolButton::clicked, this, &Board::set_measuring);
+  fit_ = button(tr("Fit"), "fit", tr("The whole boat (0)"));
+  connect(fit_, &QToolButton::clicked, this, &Board::fit);
+  set_heel(0.0);
+}
+
+void Board::place_controls() {
+  int x = 8;
+  for (QToolButton* b : {layers_, measure_, fit_}) {
+    const QSize size = b->sizeHint();
+    b->setGeometry(x, height() - size.height() - 6, size.width(), size.height());
+    x += size.width() + 4;
+  }
+  const QRectF card = map_.section_area();
+  heel_slider_->setVisible(!card.isNull());
+  heel_words_->setVisible(!card.isNull());
+  if (card.isNull()) return;
+  const QRect foot = card.adjusted(9, card.height() - 42, -9, -3).toRect();
+  heel_words_->setGeometry(foot.x(), foot.y(), foot.width(), 18);
+  heel_slider_->setGeometry(foot.x(), foot.y() + 18, foot.width(), 20);
+}
+
 void Board::remap() {
-  map_ = BoardMap(session_->now(), size());
+  map_ = BoardMap(session_->now(), size(), view_);
+  place_controls();
+}
+
+void Board::resizeEvent(QResizeEvent*) {
+  remap();
 }
 
 void Board::set_stage(Stage stage) {
-  stage_ = stage;
+  state_.stage = stage;
+  const auto it = chosen_overlays_.find(stage);
+  state_.overlays = it == chosen_overlays_.end() ? usual_overlays(stage) : it->second;
+  emit overlays_changed();
+  update();
+}
+
+void Board::set_overlay(Overlay overlay, bool on) {
+  state_.overlays.setFlag(overlay, on);
+  chosen_overlays_[state_.stage] = state_.overlays;
+  emit overlays_changed();
   update();
 }
 
 void Board::set_station(double boat_x) {
   const Box3& box = session_->now().hull->model.box;
-  station_ = std::clamp(boat_x, box.low.x() + 1e-4, box.high.x() - 1e-4);
+  state_.station = std::clamp(boat_x, box.low.x() + 1e-4, box.high.x() - 1e-4);
+  emit station_changed(state_.station);
   update();
 }
 
+void Board::set_heel(double heel) {
+  if (state_.heel != heel) {
+    state_.heel = heel;
+    emit heel_changed(heel);
+  }
+  heel_slider_->setValue(static_cast<int>(std::lround(degrees(heel))));
+  update_heeled();
+  update();
+}
+
+void Board::update_heeled() {
+  const Assessment& a = session_->seen();
+  state_.heeled.reset();
+  if (state_.heel == 0.0 || a.flotation.status != FloatStatus::afloat) {
+    heel_words_->setText(a.flotation.status == FloatStatus::afloat ? tr("at rest") : tr("does not float"));
+    return;
+  }
+  // From the nearest solved point of the curve, so that the same trim branch is followed.
+  WaterPlane start = a.flotation.plane;
+  for (const RightingPoint& p : a.stability.starboard)
+    if (p.solved && p.heel <= state_.heel) start = p.plane;
+  state_.heeled = solve_held_heel(a.hull->body, a.loading(), a.density(), state_.heel, start);
+  heel_words_->setText(state_.heeled->solved
+                           ? tr("%1 heel, GZ %2").arg(session_->in_words(angle_quantity(state_.heel)),
+                                                      session_->shown(length_quantity(state_.heeled->righting_arm)))
+                           : tr("no balance at %1").arg(session_->in_words(angle_quantity(state_.heel))));
+}
+
 void Board::show_subject(const Finding& finding) {
+  const auto look_at = [this](const Vec3& place) {
+    set_station(place.x());
+    const QRectF sight = QRectF(rect()).adjusted(30, 30, -30, -30);
+    const QPointF at = map_.profile(place.x(), place.z());
+    if (!view_.fits() && !sight.contains(at)) pan({sight.center().x() - at.x(), 0.0}, BoardPlane::profile);
+  };
   if (const Part* part = session_->project().layout.find(finding.subject)) {
     session_->select(part->id);
-    set_station(part->place.x());
-  } else {
-    for (const FloodPoint& f : session_->now().hull->model.flood_points)
-      if (f.id == finding.subject && finding.subject != 0) return set_station(f.place.x());
-    if (finding.id == "float.freeboard")
-      set_station(session_->now().freeboard.least_place.x());
-    else if (finding.id == "float.cg" || finding.id == "float.trim")
-      set_station(session_->now().mass.cg.x());
+    return look_at(part->place);
   }
+  for (const FloodPoint& f : session_->now().hull->model.flood_points)
+    if (f.id == finding.subject && finding.subject != 0) return look_at(f.place);
+  if (finding.id == "float.freeboard")
+    look_at(session_->now().freeboard.least_place);
+  else if (finding.id == "float.cg" || finding.id == "float.trim")
+    look_at(session_->now().mass.cg);
+}
+
+void Board::zoom(double by, const QPointF& about) {
+  const BoardView old = view_;
+  view_.zoom = std::clamp(view_.zoom * by, 1.0, 30.0);
+  const double f = view_.zoom / old.zoom;
+  if (f == 1.0) return;
+  const Vec3 base = BoardMap(session_->now(), size()).anchor();
+  // The point under the hand stays where it is: p' = base + shift' with everything about the base scaled by f.
+  const auto shift = [&](double anchor, double old_shift, double p) { return p - f * (p - anchor - old_shift) - anchor; };
+  view_.shift_x = shift(base.x(), old.shift_x, about.x());
+  const bool on_plan = plane_at(about) == BoardPlane::plan;
+  // The other view keeps its middle.
+  view_.shift_profile = shift(base.y(), old.shift_profile, on_plan ? map_.profile_area().center().y() : about.y());
+  view_.shift_plan = shift(base.z(), old.shift_plan, on_plan ? about.y() : map_.plan_area().center().y());
+  if (view_.zoom == 1.0) view_ = {};
+  remap();
+  update();
+}
+
+void Board::pan(const QPointF& by, BoardPlane plane) {
+  if (view_.zoom == 1.0) return;
+  view_.shift_x += by.x();
+  (plane == BoardPlane::profile ? view_.shift_profile : view_.shift_plan) += by.y();
+  remap();
+  update();
+}
+
+void Board::fit() {
+  view_ = {};
+  remap();
+  update();
+}
+
+void Board::set_measuring(bool on) {
+  measuring_ = on;
+  measure_->setChecked(on);
+  if (!on) state_.measure.reset();
+  setCursor(on ? Qt::CrossCursor : Qt::ArrowCursor);
+  emit measuring_changed(on);
+  update();
 }
 
 void Board::paintEvent(QPaintEvent*) {
   QPainter painter(this);
   painter.setRenderHint(QPainter::Antialiasing);
-  LabelPlacer labels(QRectF(rect()).adjusted(4, 4, -4, -4));
-  if (!map_.section_area().isNull()) labels.block(map_.section_area());
-  labels.block(map_.ruler_area());
-  const Vec3& cg = session_->now().mass.cg;
-  for (const QPointF& at : {map_.profile(cg.x(), cg.z()), map_.plan(cg.x(), cg.y())})
-    labels.block(QRectF(at - QPointF(11, 11), QSizeF(22, 22)));
-  for (const Part& part : session_->project().layout.parts) {
-    labels.avoid(part_in_profile(map_, part));
-    labels.avoid(part_in_plan(map_, part));
+  painter.fillRect(rect(), look().paper);
+  const QRectF bounds = QRectF(rect()).adjusted(4, 4, -4, -4);
+  if (view_.fits()) {
+    paint_boat(painter, map_, *session_, state_, bounds);
+  } else {
+    // Magnified, each view keeps to its own part of the board.
+    for (const QRectF& area : {map_.profile_area(), map_.plan_area()}) {
+      painter.save();
+      painter.setClipRect(area);
+      paint_boat(painter, map_, *session_, state_, area.intersected(bounds));
+      painter.restore();
+    }
   }
-  Canvas c{painter, map_, *session_, labels, stage_, station_, guide_};
-  paint_water(c);
-  painter.setFont(ui_font(8.5, QFont::DemiBold));
-  painter.setPen(look().muted);
-  labels.place(painter, QPointF(40, 14), tr("Profile"), {{0, 0}});
-  labels.place(painter, QPointF(40, map_.plan_area().top() + 12), tr("Plan"), {{-6, 0}});
-  paint_hull(c);
-  paint_rails(c);
-  paint_parts(c);
-  paint_water_front(c);
-  paint_marks(c);
-  label_hatches(c);
+  LabelPlacer none(bounds);
+  Canvas c{painter, map_, *session_, none, state_};
   paint_ruler(c);
   paint_section(c);
-  if (hasFocus()) {
+  if (session_->peeking()) {
+    painter.setFont(ui_font(9, QFont::Bold));
+    painter.setPen(look().brass_text);
+    painter.drawText(QRectF(rect()).adjusted(0, 0, -14, -10), Qt::AlignBottom | Qt::AlignRight,
+                     tr("This is how it would be"));
+  }
+  if (hasFocus() || session_->peeking()) {
     painter.setBrush(Qt::NoBrush);
-    painter.setPen(QPen(look().brass, 1.0));
+    painter.setPen(QPen(look().brass, session_->peeking() ? 2.0 : 1.0));
     painter.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
-  }
-}
-
-const Part* Board::part_at(const QPointF& at, Hold* where) const {
-  // Smaller parts win, so that what lies under a big one can still be taken; the selected part wins over all.
-  const Part* best = nullptr;
-  double best_area = 1e300;
-  for (const Part& part : session_->project().layout.parts) {
-    const bool profile = part_in_profile(map_, part).adjusted(-2, -2, 2, 2).contains(at);
-    const bool plan = part_in_plan(map_, part).adjusted(-2, -2, 2, 2).contains(at);
-    if (!profile && !plan) continue;
-    const double area =
-        part.id == session_->selection() ? 0.0 : part.size.x() * (profile ? part.size.z() : part.size.y());
-    if (area >= best_area) continue;
-    best_area = area;
-    best = &part;
-    *where = profile ? Hold::part_in_profile : Hold::part_in_plan;
-  }
-  return best;
-}
-
-void Board::mousePressEvent(QMouseEvent* event) {
-  if (event->button() != Qt::LeftButton) return;
-  press_ = event->position();
-  const bool on_ruler = map_.ruler_area().contains(press_);
-  const bool on_handle =
-      std::abs(press_.x() - map_.x(station_)) < 9 && std::abs(press_.y() - map_.ruler_area().top() - 10) < 14;
-  if (on_ruler || on_handle) {
-    hold_ = Hold::station;
-    set_station(map_.boat_x(press_.x()));
-    return;
-  }
-  Hold where = Hold::nothing;
-  if (const Part* part = part_at(press_, &where)) {
-    hold_ = last_view_ = where;
-    grabbed_ = part->place;
-    session_->select(part->id);
-    session_->begin_drag();
-  } else {
-    session_->select(0);
-  }
-}
-
-void Board::mouseMoveEvent(QMouseEvent* event) {
-  if (hold_ == Hold::station)
-    set_station(map_.boat_x(event->position().x()));
-  else if (hold_ != Hold::nothing)
-    drag_part(event->position(), !(event->modifiers() & Qt::AltModifier));
-  else {
-    Hold where = Hold::nothing;
-    const bool over_ruler = map_.ruler_area().contains(event->position());
-    setCursor(part_at(event->position(), &where) ? Qt::OpenHandCursor
-              : over_ruler                       ? Qt::SplitHCursor
-                                                 : Qt::ArrowCursor);
-  }
-}
-
-void Board::drag_part(const QPointF& at, bool snap) {
-  const Part* part = session_->selected_part();
-  if (!part) return;
-  const QPointF moved = (at - press_) / map_.scale();
-  Vec3 place = grabbed_ + Vec3(moved.x(), 0.0, 0.0);
-  if (hold_ == Hold::part_in_profile)
-    place.z() -= moved.y();
-  else
-    place.y() -= moved.y();
-  guide_ = {off, off};
-  if (snap && part->rail == 0) place = snapped(*part, place);
-  session_->preview({QString("%1 %2 \u2192 %3")
-                         .arg(QString::fromStdString(part->name), session_->in_words(length_quantity(grabbed_.x())),
-                              session_->in_words(length_quantity(place.x())))
-                         .toStdString(),
-                     MovePart{part->id, place}});
-}
-
-Vec3 Board::snapped(const Part& part, Vec3 place) {
-  const double near = 6.0 / map_.scale();
-  // Faces of bulkheads take an end of the part.
-  double best = near;
-  for (const Bulkhead& b : session_->project().hull.bulkheads)
-    for (const double end :
-         {b.x - 0.5 * part.size.x(), b.x + session_->project().hull.skin.frame_thickness + 0.5 * part.size.x()})
-      if (std::abs(place.x() - end) < best) {
-        best = std::abs(place.x() - end);
-        guide_.setX(b.x);
-        place.x() = end;
-      }
-  if (std::abs(place.y()) < near && hold_ == Hold::part_in_plan) {
-    place.y() = 0.0;
-    guide_.setY(0.0);
-  }
-  return place;
-}
-
-void Board::mouseReleaseEvent(QMouseEvent* event) {
-  if (event->button() != Qt::LeftButton) return;
-  const bool part = hold_ == Hold::part_in_profile || hold_ == Hold::part_in_plan;
-  hold_ = Hold::nothing;
-  guide_ = {off, off};
-  if (!part) return;
-  // A part let go wholly off the boat goes back to where it came from.
-  const Part* held = session_->selected_part();
-  Box3 reach = session_->now().hull->model.box;
-  reach = reach.grown(0.3 * reach.size().y());
-  if (held && !reach.overlaps(held->box())) {
-    const QString name = QString::fromStdString(held->name);
-    session_->cancel_drag();
-    session_->refuse(tr("%1 was dropped outside the boat and went back to its place.").arg(name));
-  } else {
-    session_->end_drag();
-  }
-  update();
-}
-
-void Board::nudge(double dx, double dy) {
-  const Part* part = session_->selected_part();
-  if (!part) return;
-  Vec3 place = part->place + Vec3(dx, 0.0, 0.0);
-  if (last_view_ == Hold::part_in_plan)
-    place.y() += dy;
-  else
-    place.z() += dy;
-  session_->perform({tr("Nudge %1").arg(QString::fromStdString(part->name)).toStdString(), MovePart{part->id, place}});
-}
-
-void Board::choose_next(bool backwards) {
-  const auto& parts = session_->project().layout.parts;
-  if (parts.empty()) return;
-  const auto it =
-      std::find_if(parts.begin(), parts.end(), [&](const Part& p) { return p.id == session_->selection(); });
-  const auto n = static_cast<std::ptrdiff_t>(parts.size());
-  std::ptrdiff_t i = it == parts.end() ? (backwards ? n - 1 : 0) : (it - parts.begin() + (backwards ? n - 1 : 1)) % n;
-  session_->select(parts[static_cast<std::size_t>(i)].id);
-}
-
-void Board::keyPressEvent(QKeyEvent* event) {
-  const double step = event->modifiers() & Qt::ShiftModifier ? 0.010
-                      : event->modifiers() & Qt::AltModifier ? 0.0001
-                                                             : 0.001;
-  switch (event->key()) {
-    case Qt::Key_Left:
-      return nudge(-step, 0.0);
-    case Qt::Key_Right:
-      return nudge(step, 0.0);
-    case Qt::Key_Up:
-      return nudge(0.0, step);
-    case Qt::Key_Down:
-      return nudge(0.0, -step);
-    case Qt::Key_PageUp:
-      return choose_next(true);
-    case Qt::Key_PageDown:
-      return choose_next(false);
-    case Qt::Key_Comma:
-      return set_station(station_ - step);
-    case Qt::Key_Period:
-      return set_station(station_ + step);
-    case Qt::Key_Escape:
-      if (session_->dragging()) {
-        hold_ = Hold::nothing;
-        guide_ = {off, off};
-        session_->cancel_drag();
-      } else {
-        session_->select(0);
-      }
-      return;
-    case Qt::Key_Delete:
-      if (const Part* part = session_->selected_part())
-        session_->perform(
-            {tr("Take out %1").arg(QString::fromStdString(part->name)).toStdString(), RemovePart{part->id}});
-      return;
-    default:
-      QWidget::keyPressEvent(event);
   }
 }
 
 bool Board::event(QEvent* event) {
   if (event->type() == QEvent::ToolTip) {
     const auto* help = static_cast<QHelpEvent*>(event);
-    Hold where = Hold::nothing;
-    if (const Part* part = part_at(help->pos(), &where))
+    BoardPlane plane{};
+    if (const Part* part = part_at(help->pos(), &plane))
       QToolTip::showText(help->globalPos(),
                          tr("%1, %2, %3 from the transom")
                              .arg(QString::fromStdString(part->name),
                                   session_->shown(Quantity{part->effective_mass(), Dimension::mass}),
                                   session_->shown(length_quantity(part->place.x()))),
                          this);
+    else if (const auto grip = grip_under(help->pos()); grip && grip->handle)
+      QToolTip::showText(help->globalPos(), tr(grip->handle->label), this);
     else
       QToolTip::hideText();
     return true;

@@ -1,11 +1,19 @@
-// The board: the boat in profile and plan over one ruler, its parts under the mouse and the arrow keys.
+// The board: the boat in profile and plan over one ruler, its parts, fittings and hull measures under the mouse and the
+// keys.
 #pragma once
 
 #include <QWidget>
-#include <limits>
+#include <map>
+#include <optional>
 
 #include "board/board_map.h"
+#include "board/layers.h"
 #include "session/session.h"
+
+class QLabel;
+class QMenu;
+class QSlider;
+class QToolButton;
 
 namespace plucky::app {
 
@@ -17,41 +25,78 @@ class Board : public QWidget {
 
   void set_stage(Stage stage);
   [[nodiscard]] const BoardMap& map() const { return map_; }
-  [[nodiscard]] double station() const { return station_; }
+  [[nodiscard]] const BoardState& state() const { return state_; }
+  [[nodiscard]] const BoardView& view() const { return view_; }
+  [[nodiscard]] double station() const { return state_.station; }
   void set_station(double boat_x);
-  /// Selects what a finding is about and moves the station there.
+  /// Selects what a finding is about, moves the station there and brings it into sight.
   void show_subject(const Finding& finding);
+
+  /// Magnifies about a point of the board.
+  void zoom(double by, const QPointF& about);
+  void pan(const QPointF& by, BoardPlane plane);
+  void fit();
+  void set_measuring(bool on);
+  [[nodiscard]] bool measuring() const { return measuring_; }
+  void set_overlay(Overlay overlay, bool on);
+  /// Holds the section's view at a heel, rad; 0 shows the boat at rest.
+  void set_heel(double heel);
   [[nodiscard]] QSize minimumSizeHint() const override { return {360, 300}; }
+
+ signals:
+  void overlays_changed();
+  void measuring_changed(bool on);
+  void heel_changed(double heel);    ///< rad
+  void station_changed(double boat_x);  ///< m
 
  protected:
   void paintEvent(QPaintEvent*) override;
-  void resizeEvent(QResizeEvent*) override { remap(); }
+  void resizeEvent(QResizeEvent*) override;
   void mousePressEvent(QMouseEvent* event) override;
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;
+  void wheelEvent(QWheelEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
   bool event(QEvent* event) override;
 
  private:
-  enum class Hold { nothing, part_in_profile, part_in_plan, station };
+  enum class Hold { nothing, parts, grip, station, band, pan, measure };
 
+  void build_controls();
+  void place_controls();
   void remap();
-  [[nodiscard]] const Part* part_at(const QPointF& at, Hold* where) const;
+  void update_heeled();
+  [[nodiscard]] BoardPlane plane_at(const QPointF& at) const;
+  [[nodiscard]] Vec3 boat_point(const QPointF& at, BoardPlane plane) const;
+  [[nodiscard]] const Part* part_at(const QPointF& at, BoardPlane* plane) const;
+  [[nodiscard]] std::optional<Grip> grip_under(const QPointF& at) const;
+  [[nodiscard]] Vec3 moved(const QPointF& at) const;
   [[nodiscard]] Vec3 snapped(const Part& part, Vec3 place);
-  void drag_part(const QPointF& at, bool snap);
+  void snap_axis(const Part& part, Vec3& place, int axis);
+  void drag_parts(const QPointF& at, bool snap);
+  void drag_grip(const QPointF& at);
+  void finish_band(bool add);
+  void drop_parts();
+  void hover(const QPointF& at);
   void nudge(double dx, double dy);
   void choose_next(bool backwards);
-  static constexpr double off = std::numeric_limits<double>::quiet_NaN();
+  void take_out();
 
   Session* session_;
   BoardMap map_;
-  Stage stage_ = Stage::flotation;
-  double station_ = 0.3;
+  BoardView view_;
+  BoardState state_;
+  std::map<Stage, Overlays> chosen_overlays_;
   Hold hold_ = Hold::nothing;
-  Hold last_view_ = Hold::part_in_profile;  // which way up and down arrows move
+  BoardPlane plane_ = BoardPlane::profile;  // of what was last held: which way up and down arrows move
   QPointF press_;
-  Vec3 grabbed_ = Vec3::Zero();  // part's place at the press
-  QPointF guide_{off, off};
+  std::vector<Part> grabbed_;  // parts as they were at the press, the one under the hand first
+  std::optional<Grip> grip_;
+  bool measuring_ = false;
+  QSlider* heel_slider_ = nullptr;
+  QLabel* heel_words_ = nullptr;
+  QToolButton *layers_ = nullptr, *fit_ = nullptr, *measure_ = nullptr;
+  QMenu* layers_menu_ = nullptr;
 };
 
 }  // namespace plucky::app

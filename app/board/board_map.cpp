@@ -4,7 +4,7 @@
 
 namespace plucky::app {
 
-BoardMap::BoardMap(const Assessment& a, const QSize& size) {
+BoardMap::BoardMap(const Assessment& a, const QSize& size, const BoardView& view) {
   Box3 box = a.hull->model.box;
   for (const Vec3& v : {bounds(a.hull->model.skin).low, bounds(a.hull->model.skin).high}) box.include(v);
   for (const Part& p : a.project.layout.parts) {
@@ -16,11 +16,13 @@ BoardMap::BoardMap(const Assessment& a, const QSize& size) {
   // Fixed parts: ruler, headroom for labels over the hull, a little water under the keel, and the section card's
   // column.
   constexpr double ruler = 46.0, head = 66.0, under = 16.0, plan_head = 26.0, plan_foot = 22.0, side = 22.0;
-  const double card = w > 560.0 ? 132.0 : 0.0;
+  const double card = w > 780.0 ? 176.0 : w > 560.0 ? 136.0 : 0.0;
   const double room_x = std::max(50.0, w - 2.0 * side - card);
   const double room_y = std::max(50.0, h - ruler - head - under - plan_head - plan_foot);
   const Vec3 extent = box.size();
-  scale_ = std::min(room_x / extent.x(), room_y / (extent.z() + beam));
+  // A view that has just been zoomed keeps its boat within reach of the hand: the fit is the measure of all.
+  const double fit = std::min(room_x / extent.x(), room_y / (extent.z() + beam));
+  scale_ = fit;
   const double spare = room_y - scale_ * (extent.z() + beam);
   x_low_ = box.low.x();
   z_low_ = box.low.z();
@@ -31,7 +33,11 @@ BoardMap::BoardMap(const Assessment& a, const QSize& size) {
   ruler_area_ = QRectF(0, profile_height, w, ruler);
   plan_area_ = QRectF(0, profile_height + ruler, w, h - profile_height - ruler);
   plan_middle_ = plan_area_.top() + plan_head + 0.5 * scale_ * beam + 0.25 * spare;
-  if (card > 0.0) section_area_ = QRectF(w - card - 8.0, 12.0, card, std::min(170.0, profile_height - 24.0));
+  if (card > 0.0) section_area_ = QRectF(w - card - 8.0, 12.0, card, std::min(1.45 * card, profile_height - 20.0));
+  scale_ = fit * view.zoom;
+  left_ += view.shift_x;
+  profile_base_ += view.shift_profile;
+  plan_middle_ += view.shift_plan;
 }
 
 }  // namespace plucky::app

@@ -9,12 +9,23 @@
 
 namespace plucky::app {
 
+/// How the builder looks at it: magnification over the fit, and shifts in pixels.
+struct BoardView {
+  double zoom = 1.0;
+  double shift_x = 0.0;        ///< both views, they share the ruler
+  double shift_profile = 0.0;  ///< downwards
+  double shift_plan = 0.0;
+  [[nodiscard]] bool fits() const { return zoom == 1.0 && shift_x == 0.0 && shift_profile == 0.0 && shift_plan == 0.0; }
+};
+
 class BoardMap {
  public:
   BoardMap() = default;
-  BoardMap(const Assessment& a, const QSize& size);
+  BoardMap(const Assessment& a, const QSize& size, const BoardView& view = {});
 
   [[nodiscard]] double scale() const { return scale_; }  ///< pixels per metre
+  /// What stays where it is when only the scale changes: pixels of x in both views, of y in profile, of y in plan.
+  [[nodiscard]] Vec3 anchor() const { return {left_, profile_base_, plan_middle_}; }
   [[nodiscard]] double x(double boat_x) const { return left_ + (boat_x - x_low_) * scale_; }
   [[nodiscard]] QPointF profile(double boat_x, double boat_z) const {
     return {x(boat_x), profile_base_ - (boat_z - z_low_) * scale_};

@@ -54,11 +54,24 @@ QPainterPath water_path(const Canvas& c) {
   return path;
 }
 
+/// Twenty stations across profile and plan.
+void paint_stations(Canvas& c) {
+  const HullModel& hull = c.a().hull->model;
+  c.painter.setPen(QPen(look().line, 1.0));
+  for (int i = 1; i < 20; ++i) {
+    const Section& s = hull.section_near(hull.box.low.x() + i / 20.0 * hull.length());
+    const Section::Extent e = s.extent();
+    if (e.empty()) continue;
+    c.painter.drawLine(c.map.profile(s.x, e.low.y()), c.map.profile(s.x, e.high.y()));
+    c.painter.drawLine(c.map.plan(s.x, e.low.x()), c.map.plan(s.x, e.high.x()));
+  }
+}
+
 void paint_fittings(Canvas& c) {
   QPainter& p = c.painter;
   const Look& l = look();
   const HullModel& hull = c.a().hull->model;
-  const HullDesign& design = c.session.project().hull;
+  const HullDesign& design = c.project().hull;
   for (const Hatch& h : design.hatches) {
     const QRectF plan(c.map.plan(h.x, h.y + 0.5 * h.width), c.map.plan(h.x + h.length, h.y - 0.5 * h.width));
     p.setPen(QPen(l.reed, 1.6, Qt::DashLine));
@@ -103,7 +116,7 @@ void paint_fittings(Canvas& c) {
 void label_hatches(Canvas& c) {
   c.painter.setFont(ui_font(8.5, QFont::Medium));
   c.painter.setPen(look().reed_text);
-  for (const Hatch& h : c.session.project().hull.hatches) {
+  for (const Hatch& h : c.project().hull.hatches) {
     const double x = h.x + h.length;
     const QPointF end = c.map.profile(x, c.a().hull->model.deck_height(x, h.y) + h.coaming);
     const QString text = QString("%1 %2 \u00d7 %3")
@@ -140,7 +153,8 @@ void paint_hull(Canvas& c) {
   // Centre line and the water line's shape in plan.
   p.setPen(QPen(l.muted, 1.0, Qt::DashDotLine));
   p.drawLine(QPointF(12, c.map.plan(0, 0).y()), QPointF(c.map.plan_area().width() - 12, c.map.plan(0, 0).y()));
-  paint_fittings(c);
+  if (c.shows(Overlay::lines)) paint_stations(c);
+  if (c.shows(Overlay::fittings)) paint_fittings(c);
 }
 
 void paint_water_front(Canvas& c) {

@@ -17,12 +17,12 @@ bool LabelPlacer::free(const QRectF& r, bool also_avoided) const {
 namespace {
 
 /// A soft rim in the paper's colour keeps a label readable where it crosses a line.
-void draw_halo(QPainter& painter, const QRectF& r, const QString& text) {
+void draw_halo(QPainter& painter, const QRectF& r, const QString& text, const QColor& ground) {
   const QFontMetricsF metrics(painter.font());
   QPainterPath path;
   path.addText(r.center().x() - 0.5 * metrics.horizontalAdvance(text),
                r.center().y() + 0.5 * (metrics.ascent() - metrics.descent()), painter.font(), text);
-  QColor rim = look().hull;
+  QColor rim = ground;
   rim.setAlpha(190);
   painter.strokePath(path, QPen(rim, 3.5, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
 }
@@ -42,7 +42,7 @@ QRectF LabelPlacer::place(QPainter& painter, const QPointF& anchor, const QStrin
         // Slide along rather than lose a label at the border.
         r.moveLeft(std::clamp(r.left(), bounds_.left(), std::max(bounds_.left(), bounds_.right() - r.width())));
         if (!free(r, careful)) continue;
-        if (!inside) draw_halo(painter, r, text);
+        draw_halo(painter, r, text, inside ? look().part : look().hull);
         painter.drawText(r, Qt::AlignCenter, text);
         taken_.push_back(r);
         return r;

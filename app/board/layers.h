@@ -2,13 +2,60 @@
 // nothing.
 #pragma once
 
+#include <QFlags>
 #include <QPainter>
+#include <optional>
 
 #include "board/board_map.h"
+#include "board/grips.h"
 #include "board/label_placer.h"
 #include "session/session.h"
 
 namespace plucky::app {
+
+/// What can be laid over the drawing or left off.
+enum class Overlay {
+  water = 1,
+  parts = 2,
+  names = 4,
+  cg = 8,
+  freeboards = 16,
+  fittings = 32,
+  handles = 64,
+  lines = 128,  ///< stations of the hull in plan and profile
+};
+Q_DECLARE_FLAGS(Overlays, Overlay)
+Q_DECLARE_OPERATORS_FOR_FLAGS(Overlays)
+
+/// What a stage shows until the builder chooses otherwise.
+[[nodiscard]] Overlays usual_overlays(Stage stage);
+[[nodiscard]] QString overlay_name(Overlay overlay);
+
+/// A line to which something snapped, with what it belongs to.
+struct Guide {
+  BoardPlane plane = BoardPlane::profile;
+  int axis = 0;     ///< 0: at an x, through both views; 1 or 2: at a y or z
+  double at = 0.0;  ///< m
+  QString to;
+};
+
+/// A distance being taken.
+struct Measure {
+  BoardPlane plane = BoardPlane::profile;
+  Vec3 from = Vec3::Zero(), to = Vec3::Zero();
+};
+
+/// What the board itself knows beyond the session.
+struct BoardState {
+  Stage stage = Stage::flotation;
+  double station = 0.3;  ///< m, of the sliding section
+  Overlays overlays = usual_overlays(Stage::flotation);
+  double heel = 0.0;               ///< rad, of the section's heeled view; 0 is the boat at rest
+  std::optional<HeldHeel> heeled;  ///< the boat at that heel
+  std::vector<Guide> guides;
+  std::optional<QRectF> band;  ///< rubber band, pixels
+  std::optional<Measure> measure;
+};
 
 /// All a layer needs.
 struct Canvas {
@@ -16,20 +63,26 @@ struct Canvas {
   const BoardMap& map;
   const Session& session;
   LabelPlacer& labels;
-  Stage stage;
-  double station;  ///< m, of the sliding section
-  QPointF guide;   ///< snapping guide in boat metres (x, other), NaN when off
+  const BoardState& state;
 
-  [[nodiscard]] const Assessment& a() const { return session.now(); }
+  [[nodiscard]] const Assessment& a() const { return session.seen(); }
+  [[nodiscard]] const Project& project() const { return a().project; }
+  [[nodiscard]] bool shows(Overlay overlay) const { return state.overlays.testFlag(overlay); }
 };
+
+/// Everything that lies in profile and plan, in order. `area` is the part of the board that may be drawn on.
+void paint_boat(QPainter& painter, const BoardMap& map, const Session& session, const BoardState& state,
+                const QRectF& area);
 
 void paint_water(Canvas& c);    ///< behind everything
 void paint_hull(Canvas& c);     ///< outlines, chine, deck edge, hatches, cabins, bulkheads
 void label_hatches(Canvas& c);  ///< last, with the place that is left
 void paint_rails(Canvas& c);
 void paint_parts(Canvas& c);
+void label_parts(Canvas& c);  ///< names, after the water so that no line runs through them
 void paint_water_front(Canvas& c);  ///< translucent over the hull's underwater part, and the water line
 void paint_marks(Canvas& c);        ///< CG, its band, freeboards
+void paint_hands(Canvas& c);        ///< handles, guides, rubber band, measure
 void paint_ruler(Canvas& c);
 void paint_section(Canvas& c);  ///< the station line and its card
 

@@ -108,17 +108,8 @@ std::pair<double, int> ruler_step(bool metric, double scale) {
 }  // namespace
 
 void paint_marks(Canvas& c) {
-  if (c.stage == Stage::flotation || c.stage == Stage::brief) paint_freeboards(c);
-  paint_cg(c);
-  if (std::isfinite(c.guide.x())) {
-    c.painter.setPen(QPen(look().brass, 1.0, Qt::DashLine));
-    c.painter.drawLine(QPointF(c.map.x(c.guide.x()), 0), QPointF(c.map.x(c.guide.x()), c.map.plan_area().bottom()));
-  }
-  if (std::isfinite(c.guide.y())) {
-    c.painter.setPen(QPen(look().brass, 1.0, Qt::DashLine));
-    const double y = c.map.plan(0, c.guide.y()).y();
-    c.painter.drawLine(QPointF(0, y), QPointF(c.map.plan_area().width(), y));
-  }
+  if (c.shows(Overlay::freeboards)) paint_freeboards(c);
+  if (c.shows(Overlay::cg)) paint_cg(c);
 }
 
 void paint_ruler(Canvas& c) {
@@ -148,84 +139,10 @@ void paint_ruler(Canvas& c) {
   for (const int percent : {0, 25, 50, 75, 100}) {
     const double x = c.map.x(zero + 0.01 * percent * length);
     p.drawLine(QPointF(x, y - 5), QPointF(x, y));
-    if (std::abs(x - c.map.x(c.station)) > 26)
+    if (std::abs(x - c.map.x(c.state.station)) > 26)
       p.drawText(QRectF(x - 30, y - 19, 60, 13), Qt::AlignCenter, QString("%1 %").arg(percent));
   }
   p.drawText(QRectF(6, y - 8, c.map.x(zero) - 12, 16), Qt::AlignLeft | Qt::AlignVCenter, metric ? "mm" : "in");
-}
-
-void paint_section(Canvas& c) {
-  QPainter& p = c.painter;
-  const Look& l = look();
-  const double x = c.map.x(c.station);
-  p.setPen(QPen(l.muted, 1.0, Qt::DashLine));
-  p.drawLine(QPointF(x, 30), QPointF(x, c.map.plan_area().bottom() - 6));
-  QPainterPath handle(QPointF(x - 7, c.map.ruler_area().top() + 5));
-  handle.lineTo(x + 7, c.map.ruler_area().top() + 5);
-  handle.lineTo(x, c.map.ruler_area().top() + 18);
-  handle.closeSubpath();
-  p.fillPath(handle, l.ink);
-
-  const QRectF card = c.map.section_area();
-  if (card.isNull()) return;
-  const HullModel& hull = c.a().hull->model;
-  const Section cut = sections(hull.skin, {c.station}).front();
-  p.setPen(QPen(l.line, 1.0));
-  p.setBrush(l.card);
-  p.drawRoundedRect(card, 6, 6);
-  p.setFont(ui_font(8.5, QFont::DemiBold));
-  p.setPen(l.muted);
-  p.drawText(card.adjusted(9, 6, -6, 0), Qt::AlignTop | Qt::AlignLeft,
-             QObject::tr("Section at %1").arg(c.session.in_words(length_quantity(c.station - hull.box.low.x()))));
-  const QRectF room = card.adjusted(10, 26, -10, -10);
-  const double beam = hull.beam(), low = hull.box.low.z(), height = hull.box.size().z();
-  const double scale = std::min(room.width() / beam, room.height() / (1.15 * height));
-  const double base = room.center().y() + 0.5 * scale * height;
-  // Seen from the bow: port on the right.
-  const auto at = [&](double y, double z) { return QPointF(room.center().x() + y * scale, base - (z - low) * scale); };
-  QPainterPath outline;
-  for (const SectionLoop& loop : cut.loops) {
-    QPolygonF polygon;
-    for (const Vec2& q : loop.points) polygon << at(q.x(), q.y());
-    outline.addPolygon(polygon);
-    outline.closeSubpath();
-  }
-  p.setBrush(l.hull);
-  p.setPen(Qt::NoPen);
-  p.drawPath(outline);
-  const WaterPlane& w = c.a().flotation.plane;
-  if (c.a().flotation.status == FloatStatus::afloat && std::abs(w.attitude.up().z()) > 0.2) {
-    const double far = 0.62 * beam;
-    const QPointF a = at(-far, w.z_at(c.station, -far)), b = at(far, w.z_at(c.station, far));
-    QPainterPath water(a);
-    water.lineTo(b);
-    water.lineTo(b.x(), card.bottom() + 40);
-    water.lineTo(a.x(), card.bottom() + 40);
-    water.closeSubpath();
-    p.save();
-    p.setClipPath(outline);
-    p.fillPath(water, l.water);
-    p.restore();
-    p.save();
-    p.setClipRect(card.adjusted(2, 2, -2, -2));
-    p.setPen(QPen(l.water_line, 1.4));
-    p.drawLine(a, b);
-    p.restore();
-  }
-  for (const Part& part : c.session.project().layout.parts) {
-    const Box3 box = part.box();
-    if (c.station < box.low.x() || c.station > box.high.x()) continue;
-    p.setBrush(part.id == c.session.selection() ? l.brass_fill : l.part);
-    p.setPen(QPen(part.id == c.session.selection() ? l.brass : l.ink, 1.0));
-    const QRectF r(at(box.low.y(), box.high.z()), at(box.high.y(), box.low.z()));
-    if (part.shape == PartShape::cylinder_x)
-      p.drawEllipse(r);
-    else
-      p.drawRect(r);
-  }
-  p.setBrush(Qt::NoBrush);
-  p.setPen(QPen(l.ink, 1.6));
-  p.drawPath(outline);
 }
 
 }  // namespace plucky::app

@@ -25,7 +25,7 @@ bool in_trouble(const Canvas& c, const Part& part) {
 void paint_part(Canvas& c, const Part& part, const QRectF& r) {
   QPainter& p = c.painter;
   const Look& l = look();
-  const bool selected = c.session.selection() == part.id;
+  const bool selected = c.session.is_selected(part.id);
   const bool trouble = in_trouble(c, part);
   p.setBrush(selected ? l.brass_fill : l.part);
   p.setPen(QPen(trouble    ? l.buoy
@@ -38,7 +38,7 @@ void paint_part(Canvas& c, const Part& part, const QRectF& r) {
 /// The name inside where it fits, else beside the part; the selected part's name always shows.
 void label_part(Canvas& c, const Part& part, const QRectF& r) {
   QPainter& p = c.painter;
-  const bool selected = c.session.selection() == part.id;
+  const bool selected = c.session.is_selected(part.id);
   p.setFont(ui_font(8.5, selected ? QFont::Bold : QFont::Medium));
   p.setPen(look().ink);
   const QString name = QString::fromStdString(part.name);
@@ -59,7 +59,7 @@ void label_part(Canvas& c, const Part& part, const QRectF& r) {
 
 void paint_rails(Canvas& c) {
   const Look& l = look();
-  for (const Rail& rail : c.session.project().layout.rails) {
+  for (const Rail& rail : c.project().layout.rails) {
     c.painter.setPen(QPen(l.brass, 1.2, Qt::DotLine));
     c.painter.drawLine(c.map.profile(rail.from, rail.z), c.map.profile(rail.to, rail.z));
     c.painter.drawLine(c.map.plan(rail.from, rail.y), c.map.plan(rail.to, rail.y));
@@ -72,8 +72,8 @@ void paint_rails(Canvas& c) {
 }
 
 void paint_parts(Canvas& c) {
-  const auto& parts = c.session.project().layout.parts;
-  const Part* selected = c.session.selected_part();
+  const auto& parts = c.project().layout.parts;
+  const Part* selected = c.project().layout.find(c.session.selection());
   const auto each = [&](auto&& f) {
     for (const Part& part : parts)
       if (&part != selected) f(part);
@@ -83,7 +83,12 @@ void paint_parts(Canvas& c) {
     paint_part(c, part, part_in_profile(c.map, part));
     paint_part(c, part, part_in_plan(c.map, part));
   });
-  // Names after all bodies, the selected part's first so that it gets the best place.
+}
+
+void label_parts(Canvas& c) {
+  const auto& parts = c.project().layout.parts;
+  const Part* selected = c.project().layout.find(c.session.selection());
+  // The selected part's name first, so that it gets the best place.
   if (selected) {
     label_part(c, *selected, part_in_profile(c.map, *selected));
     label_part(c, *selected, part_in_plan(c.map, *selected));
@@ -94,7 +99,7 @@ void paint_parts(Canvas& c) {
     label_part(c, part, part_in_plan(c.map, part));
   }
   if (!selected || selected->rail == 0) return;
-  const Rail* rail = c.session.project().layout.find_rail(selected->rail);
+  const Rail* rail = c.project().layout.find_rail(selected->rail);
   if (!rail) return;
   const QRectF plan = part_in_plan(c.map, *selected);
   c.painter.setFont(ui_font(8.5, QFont::DemiBold));

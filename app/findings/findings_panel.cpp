@@ -1,61 +1,131 @@
 #include "findings/findings_panel.h"
 
+#include <QBoxLayout>
 #include <QCheckBox>
-#include <QHBoxLayout>
+#include <QEvent>
+#include <QKeyEvent>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPainter>
 #include <QPushButton>
 #include <QScrollArea>
-#include <QVBoxLayout>
+#include <algorithm>
 
+#include "session/today.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
 
 FindingRow::FindingRow(QWidget* parent) : QWidget(parent) {
   setProperty("plain", true);
-  row_ = new QBoxLayout(QBoxLayout::LeftToRight, this);
-  row_->setContentsMargins(30, 2, 12, 2);
-  row_->setSpacing(4);
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(32, 2, 12, 2);
+  column->setSpacing(1);
+  heading_ = new QLabel(this);
+  heading_->setFont(ui_font(8.5, QFont::Bold));
+  heading_->setProperty("muted", true);
+  column->addWidget(heading_);
+  row_ = new QBoxLayout(QBoxLayout::LeftToRight);
+  row_->setSpacing(8);
+  column->addLayout(row_);
   auto* words = new QVBoxLayout;
   words->setSpacing(0);
   text_ = new QLabel(this);
-  text_->setWordWrap(true);
   text_->setObjectName("finding_text");
+  text_->setWordWrap(true);
+  text_->setFont(ui_font(9.5, QFont::Medium));
   source_ = new QLabel(this);
   source_->setProperty("muted", true);
   source_->setFont(ui_font(8));
-  source_->setWordWrap(true);
   words->addWidget(text_);
   words->addWidget(source_);
   row_->addLayout(words, 1);
-  show_ = new QPushButton(tr("Show me"), this);
-  show_->setProperty("quiet", true);
-  show_->setObjectName("show_me");
-  do_ = new QPushButton(this);
-  do_->setObjectName("do_it");
   auto* buttons = new QHBoxLayout;
-  buttons->setSpacing(8);
+  buttons->setSpacing(6);
   buttons->addStretch();
-  buttons->addWidget(show_, 0, Qt::AlignVCenter);
-  buttons->addWidget(do_, 0, Qt::AlignVCenter);
+  const auto button = [&](const QString& label, const char* name, bool quiet) {
+    auto* b = new QPushButton(label, this);
+    b->setObjectName(name);
+    b->setProperty("quiet", quiet);
+    b->setFont(ui_font(8.8, quiet ? QFont::Normal : QFont::DemiBold));
+    buttons->addWidget(b, 0, Qt::AlignVCenter);
+    return b;
+  };
+  reason_ = new QLineEdit(this);
+  reason_->setObjectName("ignore_reason");
+  reason_->setPlaceholderText(tr("Why? Enter keeps it"));
+  reason_->setAccessibleName(tr("Reason to ignore this finding"));
+  reason_->setMinimumWidth(170);
+  reason_->hide();
+  reason_->installEventFilter(this);
+  buttons->addWidget(reason_, 1);
+  ignore_ = button(tr("Ignore"), "ignore", true);
+  show_ = button(tr("Show me"), "show_me", true);
+  do_ = button({}, "do_it", false);
+  do_->installEventFilter(this);
   row_->addLayout(buttons);
   connect(show_, &QPushButton::clicked, this, &FindingRow::show_clicked);
   connect(do_, &QPushButton::clicked, this, &FindingRow::do_clicked);
+  connect(ignore_, &QPushButton::clicked, this, [this] {
+    if (!finding_.ignored.empty())
+      emit heed_clicked();
+    else
+      ask_reason(!reason_->isVisible());
+  });
+  connect(reason_, &QLineEdit::returnPressed, this, [this] {
+    const QString reason = reason_->text().trimmed();
+    if (reason.isEmpty()) return;
+    ask_reason(false);
+    emit ignore_wanted(reason);
+  });
 }
 
-void FindingRow::show_finding(const Session& session, const Finding& finding) {
+void FindingRow::ask_reason(bool on) {
+  reason_->clear();
+  reason_->setVisible(on);
+  if (on) reason_->setFocus();
+}
+
+bool FindingRow::eventFilter(QObject* object, QEvent* event) {
+  if (object == do_) {
+    if (event->type() == QEvent::Enter || event->type() == QEvent::FocusIn) emit do_hovered(true);
+    if (event->type() == QEvent::Leave || event->type() == QEvent::FocusOut || event->type() == QEvent::Hide)
+      emit do_hovered(false);
+  } else if (event->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
+    ask_reason(false);
+    return true;
+  }
+  return QWidget::eventFilter(object, event);
+}
+
+void FindingRow::show_finding(const Session& session, const Finding& finding, const QString& heading) {
+  if (!(finding.id == finding_.id && finding.subject == finding_.subject)) ask_reason(false);
   finding_ = finding;
   setProperty("rule", QString::fromStdString(finding.id));
+  heading_->setText(heading);
+  heading_->setVisible(!heading.isEmpty());
   const QString text = session.shown(finding.text, finding.values);
   if (text_->text() != text) text_->setText(text);
-  source_->setText(QString::fromStdString(finding.source));
+  const bool ignored = !finding.ignored.empty();
+  text_->setEnabled(!ignored);
+  source_->setText(ignored ? tr("ignored: %1").arg(QString::fromStdString(finding.ignored))
+                           : QString::fromStdString(finding.source));
   setAccessibleName(severity_word(finding.severity) + ": " + text);
   show_->setAccessibleName(tr("Show me: %1").arg(text));
-  do_->setVisible(finding.remedy.has_value());
-  if (finding.remedy) do_->setText(session.shown(finding.remedy->label, finding.remedy_values));
+  ignore_->setText(ignored ? tr("Count it again") : tr("Ignore"));
+  ignore_->setAccessibleName(ignore_->text() + ": " + text);
+  ignore_->setVisible(finding.severity != Severity::fine);
+  do_->setVisible(finding.remedy.has_value() && !ignored);
+  if (const auto edit = remedy(session)) do_->setText(QString::fromStdString(edit->label));
   setVisible(true);
   update();
+}
+
+std::optional<Edit> FindingRow::remedy(const Session& session) const {
+  if (!finding_.remedy) return std::nullopt;
+  Edit edit = *finding_.remedy;
+  edit.label = session.shown(edit.label, finding_.remedy_values).toStdString();
+  return edit;
 }
 
 void FindingRow::resizeEvent(QResizeEvent* event) {
@@ -67,7 +137,8 @@ void FindingRow::resizeEvent(QResizeEvent* event) {
 void FindingRow::paintEvent(QPaintEvent* event) {
   QWidget::paintEvent(event);
   QPainter p(this);
-  draw_severity(p, QRectF(11, 0.5 * height() - 6.5, 12, 12), finding_.severity);
+  if (!finding_.ignored.empty()) p.setOpacity(0.45);
+  draw_severity(p, QRectF(11, text_->geometry().center().y() - 6.0, 12, 12), finding_.severity);
 }
 
 FindingsPanel::FindingsPanel(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
@@ -83,12 +154,16 @@ FindingsPanel::FindingsPanel(Session* session, QWidget* parent) : QWidget(parent
   counts_ = new QLabel(this);
   counts_->setProperty("muted", true);
   counts_->setObjectName("finding_counts");
-  fine_too_ = new QCheckBox(tr("show passed checks"), this);
+  by_stage_ = new QCheckBox(tr("by stage"), this);
+  by_stage_->setObjectName("by_stage");
+  fine_too_ = new QCheckBox(tr("passed and ignored too"), this);
   fine_too_->setObjectName("fine_too");
   head->addWidget(title);
   head->addSpacing(8);
   head->addWidget(counts_);
   head->addStretch();
+  head->addWidget(by_stage_);
+  head->addSpacing(6);
   head->addWidget(fine_too_);
   column->addLayout(head);
   auto* scroll = new QScrollArea(this);
@@ -105,42 +180,73 @@ FindingsPanel::FindingsPanel(Session* session, QWidget* parent) : QWidget(parent
   column->addWidget(scroll, 1);
   connect(session_, &Session::changed, this, &FindingsPanel::refresh);
   connect(fine_too_, &QCheckBox::toggled, this, &FindingsPanel::refresh);
+  connect(by_stage_, &QCheckBox::toggled, this, &FindingsPanel::refresh);
   refresh();
 }
 
 std::vector<Finding> FindingsPanel::visible() const {
   std::vector<Finding> out;
   for (const Finding& f : session_->now().findings)
-    if (f.severity != Severity::fine || fine_too_->isChecked()) out.push_back(f);
+    if ((f.severity != Severity::fine && f.ignored.empty()) || fine_too_->isChecked()) out.push_back(f);
+  if (by_stage_->isChecked())
+    std::stable_sort(out.begin(), out.end(), [](const Finding& l, const Finding& r) { return l.stage < r.stage; });
   return out;
+}
+
+void FindingsPanel::add_row() {
+  auto* row = new FindingRow(this);
+  list_->insertWidget(static_cast<int>(rows_.size()), row);
+  connect(row, &FindingRow::show_clicked, this, [this, row] { emit show_me(row->finding()); });
+  connect(row, &FindingRow::do_clicked, this, [this, row] {
+    session_->stop_peeking();
+    if (const auto edit = row->remedy(*session_)) session_->perform(*edit);
+  });
+  connect(row, &FindingRow::do_hovered, this, [this, row](bool on) {
+    const auto edit = row->remedy(*session_);
+    if (on && edit)
+      session_->peek(*edit);
+    else
+      session_->stop_peeking();
+  });
+  connect(row, &FindingRow::ignore_wanted, this, [this, row](const QString& reason) { ignore(row->finding(), reason); });
+  connect(row, &FindingRow::heed_clicked, this, [this, row] { heed(row->finding()); });
+  rows_.push_back(row);
+}
+
+void FindingsPanel::ignore(const Finding& finding, const QString& reason) {
+  std::vector<IgnoredFinding> list = session_->project().ignored;
+  std::erase_if(list, [&](const auto& i) { return i.rule == finding.id && i.id == finding.subject; });
+  list.push_back({finding.id, finding.subject, static_cast<int>(finding.severity), reason.toStdString(), today()});
+  session_->perform({tr("Ignore a finding").toStdString(), ChangeIgnored{list}});
+}
+
+void FindingsPanel::heed(const Finding& finding) {
+  const Finding f = finding;  // the row is filled anew by the edit itself
+  std::vector<IgnoredFinding> list = session_->project().ignored;
+  std::erase_if(list, [&](const auto& i) { return i.rule == f.id && i.id == f.subject; });
+  session_->perform({tr("Count a finding again").toStdString(), ChangeIgnored{list}});
 }
 
 void FindingsPanel::refresh() {
   const Assessment& a = session_->now();
-  counts_->setText(tr("%1 to fix \u00b7 %2 to watch \u00b7 %3 to note \u00b7 %4 fine")
+  const auto ignored = std::count_if(a.findings.begin(), a.findings.end(), [](const Finding& f) {
+    return f.severity != Severity::fine && !f.ignored.empty();
+  });
+  counts_->setText(tr("%1 to fix \u00b7 %2 to watch \u00b7 %3 to note \u00b7 %4 fine%5")
                        .arg(a.count(Severity::stop))
                        .arg(a.count(Severity::watch))
                        .arg(a.count(Severity::note))
-                       .arg(a.count(Severity::fine)));
+                       .arg(a.count(Severity::fine))
+                       .arg(ignored > 0 ? tr(" \u00b7 %1 ignored").arg(ignored) : QString()));
   const std::vector<Finding> shown = visible();
-  while (rows_.size() < shown.size()) {
-    auto* row = new FindingRow(this);
-    list_->insertWidget(static_cast<int>(rows_.size()), row);
-    connect(row, &FindingRow::show_clicked, this, [this, row] { emit show_me(row->finding()); });
-    connect(row, &FindingRow::do_clicked, this, [this, row] {
-      const Finding f = row->finding();  // the row is filled anew by the edit itself
-      if (!f.remedy) return;
-      Edit edit = *f.remedy;
-      edit.label = session_->shown(edit.label, f.remedy_values).toStdString();
-      session_->perform(edit);
-    });
-    rows_.push_back(row);
-  }
+  while (rows_.size() < shown.size()) add_row();
   for (std::size_t i = 0; i < rows_.size(); ++i) {
-    if (i < shown.size())
-      rows_[i]->show_finding(*session_, shown[i]);
-    else
+    if (i >= shown.size()) {
       rows_[i]->hide();
+      continue;
+    }
+    const bool first = by_stage_->isChecked() && (i == 0 || shown[i - 1].stage != shown[i].stage);
+    rows_[i]->show_finding(*session_, shown[i], first ? tr(stage_name(shown[i].stage)) : QString());
   }
 }
 

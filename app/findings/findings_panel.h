@@ -1,5 +1,5 @@
-// Findings, worst first, each with its number, limit, source, "show me" and, where there is one, the edit that mends
-// it.
+// Findings, worst first or by stage, each with its number, limit, source, "show me" and, where there is one, the edit
+// that mends it. A finding can be ignored with a reason.
 #pragma once
 
 #include <QWidget>
@@ -8,10 +8,11 @@
 #include "session/session.h"
 
 class QBoxLayout;
+class QCheckBox;
 class QLabel;
+class QLineEdit;
 class QPushButton;
 class QVBoxLayout;
-class QCheckBox;
 
 namespace plucky::app {
 
@@ -29,11 +30,14 @@ class FindingsPanel : public QWidget {
 
  private:
   void refresh();
+  void add_row();
+  void ignore(const Finding& finding, const QString& reason);
+  void heed(const Finding& finding);
   [[nodiscard]] std::vector<Finding> visible() const;
 
   Session* session_;
   QLabel* counts_;
-  QCheckBox* fine_too_;
+  QCheckBox *fine_too_, *by_stage_;
   QVBoxLayout* list_;
   std::vector<FindingRow*> rows_;  // reused, so that a drag does not build widgets
 };
@@ -44,24 +48,32 @@ class FindingRow : public QWidget {
 
  public:
   explicit FindingRow(QWidget* parent = nullptr);
-  void show_finding(const Session& session, const Finding& finding);
+  /// `heading`: the stage's name where a new group begins, else empty.
+  void show_finding(const Session& session, const Finding& finding, const QString& heading);
   [[nodiscard]] const Finding& finding() const { return finding_; }
+  /// The finding's edit with its label in words.
+  [[nodiscard]] std::optional<Edit> remedy(const Session& session) const;
 
  signals:
   void show_clicked();
   void do_clicked();
+  void do_hovered(bool on);
+  void ignore_wanted(const QString& reason);
+  void heed_clicked();
 
  protected:
   void paintEvent(QPaintEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
+  bool eventFilter(QObject* object, QEvent* event) override;
 
  private:
+  void ask_reason(bool on);
+
   QBoxLayout* row_;
   Finding finding_;
-  QLabel* text_;
-  QLabel* source_;
-  QPushButton* show_;
-  QPushButton* do_;
+  QLabel *heading_, *text_, *source_;
+  QPushButton *show_, *do_, *ignore_;
+  QLineEdit* reason_;
 };
 
 }  // namespace plucky::app

@@ -34,14 +34,15 @@ class ImportJob : public QObject {
   [[nodiscard]] bool running() const { return token_ != nullptr; }
 
  signals:
-  void progress(const QString& step);
+  /// `seconds_left` is below zero while nothing is known.
+  void progress(const QString& step, double seconds_left);
   void finished(std::shared_ptr<const plucky::app::ImportedMesh> mesh);
   void failed(const QString& why);
   void stopped();  ///< cancelled
 
  private:
   void run(const QString& step,
-           std::function<std::shared_ptr<const ImportedMesh>(const std::function<void(QString)>&)> work);
+           std::function<std::shared_ptr<const ImportedMesh>(const std::function<void(QString, double)>&)> work);
 
   /// Shared with the worker; set when its answer is no longer wanted.
   std::shared_ptr<std::atomic<bool>> token_;

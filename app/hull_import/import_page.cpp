@@ -108,6 +108,27 @@ void ImportPage::refresh() {
   }
   repair_->setEnabled(!r.clean());
   use_->setEnabled(valid);
+  emit scene_changed();
+}
+
+std::optional<MeshScene> ImportPage::scene() const {
+  if (!mesh_) return std::nullopt;
+  MeshScene scene{.mesh = std::shared_ptr<const TriangleMesh>(mesh_, &mesh_->file.mesh), .axes = {}, .marks = {}};
+  const MeshPlacement p = placement();
+  if (p.forward_axis == p.up_axis) {
+    scene.axes = Eigen::Matrix3d::Identity();
+  } else {
+    const Vec3 forward = Vec3::Unit(p.forward_axis) * (p.forward_positive ? 1.0 : -1.0);
+    const Vec3 up = Vec3::Unit(p.up_axis) * (p.up_positive ? 1.0 : -1.0);
+    scene.axes.row(0) = forward;
+    scene.axes.row(1) = up.cross(forward);
+    scene.axes.row(2) = up;
+  }
+  const MeshReport& r = mesh_->report;
+  for (const MeshFault* fault : {&r.open_edges, &r.crowded_edges, &r.flipped_faces, &r.degenerate_faces,
+                                 &r.duplicate_faces, &r.crossing_faces})
+    scene.marks.insert(scene.marks.end(), fault->places.begin(), fault->places.end());
+  return scene;
 }
 
 void ImportPage::repair() {

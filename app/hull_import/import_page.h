@@ -3,6 +3,7 @@
 
 #include "hull_import/import_job.h"
 #include "inspector/form.h"
+#include "view3d/view3d.h"
 
 class QPushButton;
 
@@ -16,9 +17,12 @@ class ImportPage : public Page {
   void refresh() override;
   /// Shows what was read. A repaired mesh keeps the unit and axes chosen so far.
   void show_mesh(std::shared_ptr<const ImportedMesh> mesh);
+  /// The mesh with its faulty places, turned as chosen; empty when there is none.
+  [[nodiscard]] std::optional<MeshScene> scene() const;
 
  signals:
-  void done();  ///< used or dismissed
+  void done();           ///< used or dismissed
+  void scene_changed();  ///< another mesh, or other axes
 
  private:
   void use();

@@ -42,7 +42,7 @@ Edit changed(const Project& project, Id id, const QString& what, const std::func
     }
   const std::string label = QObject::tr("%1 of %2").arg(what, QString::fromStdString(name)).toStdString();
   if constexpr (std::is_same_v<T, Rail>)
-    return {label, ChangeRails{next.layout.rails}};
+    return {label, ChangeLayout{next.layout}};
   else
     return {label, ChangeHull{next.hull}};
 }
@@ -123,10 +123,10 @@ Edit add_fitting(const Assessment& a, Fitting kind) {
       h.openings.push_back({.place = Vec3(x0 + 0.5 * length, 0.0, hull.deck_height(x0 + 0.5 * length, 0.0))});
       break;
     case Fitting::rail: {
-      std::vector<Rail> rails = a.project.layout.rails;
-      rails.push_back(
+      Layout layout = a.project.layout;
+      layout.rails.push_back(
           {.from = x0 + 0.25 * length, .to = x0 + 0.6 * length, .z = hull.box.low.z() + 0.25 * hull.box.size().z()});
-      return {label, ChangeRails{rails}};
+      return {label, ChangeLayout{layout}};
     }
   }
   return {label, ChangeHull{h}};
@@ -140,7 +140,7 @@ Edit remove_fitting(const Project& project, Id id) {
       std::erase_if(list_of<decltype(type)>(next), [&](const auto& item) { return item.id == id; });
     });
     const std::string label = QObject::tr("Take out %1").arg(f.name).toStdString();
-    if (f.kind == Fitting::rail) return {label, ChangeRails{next.layout.rails}};
+    if (f.kind == Fitting::rail) return {label, ChangeLayout{next.layout}};
     return {label, ChangeHull{next.hull}};
   }
   return {QObject::tr("Nothing").toStdString(), ChangeHull{project.hull}};

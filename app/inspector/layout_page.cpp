@@ -8,6 +8,7 @@
 #include <algorithm>
 
 #include "assessment/rules.h"
+#include "base/error.h"
 #include "inspector/fitting_page.h"
 #include "project/catalogue.h"
 #include "theme/theme.h"
@@ -33,7 +34,7 @@ QTreeWidget* table(QWidget* parent, const QStringList& columns, const char* name
 
 }  // namespace
 
-LayoutPage::LayoutPage(Session* session, QWidget* parent) : Page(session, parent) {
+LayoutPage::LayoutPage(Session* session, OwnParts* own, QWidget* parent) : Page(session, parent), own_(own) {
   title_ = heading(tr("Mass budget"));
   budget_ = table(this, {tr("Item"), tr("Mass"), tr("Share")}, "budget", 150);
   budget_->setAccessibleName(tr("Mass budget"));
@@ -53,6 +54,12 @@ LayoutPage::LayoutPage(Session* session, QWidget* parent) : Page(session, parent
   add_ = new QPushButton(tr("Put it aboard"), this);
   add_->setObjectName("add_part");
   wide(add_);
+  auto* forget = new QPushButton(tr("Forget this own part"), this);
+  forget->setObjectName("forget_part");
+  forget->setProperty("quiet", true);
+  wide(forget);
+  connect(forget, &QPushButton::clicked, this, &LayoutPage::forget_own);
+  connect(own_, &OwnParts::changed, this, &LayoutPage::fill_catalogue);
   heading(tr("Hatches, rails, bulkheads"));
   fittings_ = table(this, {tr("Fitting"), tr("Kind")}, "fittings_list", 80);
   fittings_->setAccessibleName(tr("Fittings"));
@@ -81,31 +88,50 @@ LayoutPage::LayoutPage(Session* session, QWidget* parent) : Page(session, parent
 }
 
 void LayoutPage::fill_catalogue() {
-  const QString wanted = search_->text().trimmed();
+  const QStringList words = search_->text().split(' ', Qt::SkipEmptyParts);
   catalogue_->clear();
-  for (const CatalogueEntry& e : builtin_catalogue().parts) {
-    const QString name = QString::fromStdString(e.part.name);
-    const QString hay = name + " " + part_kind_name(e.part.kind);
-    const QStringList words = wanted.split(' ', Qt::SkipEmptyParts);
-    if (!std::all_of(words.begin(), words.end(),
-                     [&](const QString& w) { return hay.contains(w, Qt::CaseInsensitive); }))
-      continue;
-    auto* item =
-        new QListWidgetItem(name + "  \u00b7  " + session_->shown(Quantity{e.part.mass, Dimension::mass}), catalogue_);
-    item->setData(Qt::UserRole, name);
-  }
+  const auto list = [&](const std::vector<CatalogueEntry>& entries, bool own) {
+    for (const CatalogueEntry& e : entries) {
+      const QString name = QString::fromStdString(e.part.name);
+      const QString hay = name + " " + part_kind_name(e.part.kind) + (own ? " " + tr("own") : QString());
+      if (!std::all_of(words.begin(), words.end(),
+                       [&](const QString& w) { return hay.contains(w, Qt::CaseInsensitive); }))
+        continue;
+      auto* item = new QListWidgetItem((own ? tr("own: ") : QString()) + name + QString::fromUtf8("  \u00b7  ") +
+                                           session_->shown(Quantity{e.part.effective_mass(), Dimension::mass}),
+                                       catalogue_);
+      item->setData(Qt::UserRole, name);
+      item->setData(Qt::UserRole + 1, own);
+    }
+  };
+  list(own_->list(), true);
+  list(builtin_catalogue().parts, false);
   if (catalogue_->count() > 0) catalogue_->setCurrentRow(0);
 }
 
 void LayoutPage::add_from_catalogue() {
   const QListWidgetItem* item = catalogue_->currentItem();
   if (!item) return session_->refuse(tr("No part of the catalogue fits the search."));
-  const CatalogueEntry* entry = builtin_catalogue().find(item->data(Qt::UserRole).toString().toStdString());
+  const std::string name = item->data(Qt::UserRole).toString().toStdString();
+  const CatalogueEntry* entry =
+      item->data(Qt::UserRole + 1).toBool() ? own_->find(name) : builtin_catalogue().find(name);
+  if (!entry) return;
   Part part = entry->part;
   part.place = find_place(session_->now(), part);
   const Id id = session_->project().next_id;
   if (session_->perform({tr("Put %1 aboard").arg(QString::fromStdString(part.name)).toStdString(), AddPart{part}}))
     session_->select(id);
+}
+
+void LayoutPage::forget_own() {
+  const QListWidgetItem* item = catalogue_->currentItem();
+  if (!item || !item->data(Qt::UserRole + 1).toBool())
+    return session_->refuse(tr("Only your own parts can be taken out of the catalogue."));
+  try {
+    own_->forget(item->data(Qt::UserRole).toString().toStdString());
+  } catch (const InvalidInput& e) {
+    session_->refuse(QString::fromStdString(e.what()));
+  }
 }
 
 void LayoutPage::refresh() {

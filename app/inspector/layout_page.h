@@ -2,6 +2,7 @@
 #pragma once
 
 #include "inspector/form.h"
+#include "own_parts/own_parts.h"
 
 class QListWidget;
 class QPushButton;
@@ -13,13 +14,15 @@ class LayoutPage : public Page {
   Q_OBJECT
 
  public:
-  explicit LayoutPage(Session* session, QWidget* parent = nullptr);
+  LayoutPage(Session* session, OwnParts* own, QWidget* parent = nullptr);
   void refresh() override;
 
  private:
   void fill_catalogue();
   void add_from_catalogue();
+  void forget_own();
 
+  OwnParts* own_;
   QLabel* title_;
   QTreeWidget* budget_;
   QTreeWidget* fittings_;

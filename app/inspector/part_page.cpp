@@ -1,5 +1,7 @@
 #include "inspector/part_page.h"
 
+#include <QPushButton>
+
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -10,7 +12,8 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   name_ = text(tr("Name"), "part_name");
   x_ = quantity(tr("From transom"), Dimension::length, "part_x");
   y_ = quantity(tr("Off centre, to port"), Dimension::length, "part_y");
-  z_ = quantity(tr("Underside above keel"), Dimension::length, "part_z");
+  z_ = quantity(tr("Underside"), Dimension::length, "part_z");
+  z_->setToolTip(tr("Height of its underside above the keel"));
   mass_ = quantity(tr("Mass, estimated"), Dimension::mass, "part_mass");
   measured_ = quantity(tr("Mass, measured"), Dimension::mass, "part_measured");
   measured_->setToolTip(tr("Type what the scale says; empty goes back to the estimate."));
@@ -24,6 +27,14 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   hatch_ = fact(tr("Through hatch"));
   wet_ = check(tr("May get wet"), "part_wet");
   outside_ = check(tr("Stands outside the skin"), "part_outside");
+  auto* keep = new QPushButton(tr("Keep for other boats"), this);
+  keep->setObjectName("part_keep");
+  keep->setProperty("quiet", true);
+  keep->setToolTip(tr("Puts this part, with its measured mass, among your own parts in the catalogue"));
+  wide(keep);
+  connect(keep, &QPushButton::clicked, this, [this] {
+    if (const Part* part = session_->selected_part()) emit keep_wanted(*part);
+  });
   caution_ = note(
       tr("Lithium cells: no sharp edges or screw tips near them; take them out to charge, in a fireproof place and "
          "never alone; a swollen or wet pack is not used again. Follow the maker's limits and local rules."),
@@ -44,13 +55,10 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   connect(mass_, &QuantityEdit::entered, this,
           [this](double si) { change(tr("Mass"), [=](Part& p) { p.mass = si; }); });
   connect(measured_, &QuantityEdit::entered, this, [this](double si) {
-    change(tr("Measured mass"), [=](Part& p) {
-      if (si == 0.0)
-        p.measured_mass.reset();
-      else
-        p.measured_mass = si;
-    });
+    change(tr("Measured mass"), [=](Part& p) { p.measured_mass = si; });
   });
+  connect(measured_, &QuantityEdit::cleared, this,
+          [this] { change(tr("Measured mass"), [](Part& p) { p.measured_mass.reset(); }); });
   const auto size = [this](int axis) {
     return [this, axis](double si) { change(tr("Size"), [=](Part& p) { p.size[axis] = si; }); };
   };

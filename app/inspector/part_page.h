@@ -12,6 +12,9 @@ class PartPage : public Page {
   explicit PartPage(Session* session, QWidget* parent = nullptr);
   void refresh() override;
 
+ signals:
+  void keep_wanted(const plucky::Part& part);
+
  private:
   void change(const QString& what, const std::function<void(Part&)>& how);
 

@@ -35,8 +35,13 @@ void QuantityEdit::show_value() {
 void QuantityEdit::finish() {
   if (!isModified()) return;
   try {
-    const bool emptied = text().trimmed().isEmpty() && !placeholderText().isEmpty();
-    const double si = emptied ? 0.0 : parse_quantity(text().toStdString(), dimension_, session_->units());
+    if (text().trimmed().isEmpty() && !placeholderText().isEmpty()) {
+      set_nothing(placeholderText());
+      show_value();
+      emit cleared();
+      return;
+    }
+    const double si = parse_quantity(text().toStdString(), dimension_, session_->units());
     show_value();  // the edit may be refused; an accepted one comes back through set_value()
     emit entered(si);
   } catch (const InvalidInput& e) {

@@ -15,12 +15,14 @@ class QuantityEdit : public QLineEdit {
   QuantityEdit(Session* session, Dimension dimension, const QString& name, QWidget* parent = nullptr);
   /// Shows a value; does not emit entered().
   void set_value(double si);
-  /// Shows nothing but a hint: there is no value yet. Leaving the field empty then means zero.
+  /// Shows nothing but a hint: there is no value yet. A field that has a hint can be emptied again.
   void set_nothing(const QString& hint);
+  [[nodiscard]] bool has_value() const { return !nothing_; }
   [[nodiscard]] double value() const { return value_; }
 
  signals:
   void entered(double si);
+  void cleared();  ///< emptied, where that is allowed
 
  protected:
   void keyPressEvent(QKeyEvent* event) override;

@@ -1,5 +1,7 @@
 #include "ledger/ledger.h"
 
+#include <QKeyEvent>
+#include <QMouseEvent>
 #include <QPainter>
 #include <algorithm>
 
@@ -8,87 +10,164 @@
 namespace plucky::app {
 
 namespace {
-constexpr int row_height = 21, head_height = 46, margin = 14;
+constexpr int row_height = 19, head_height = 44, margin = 14;
 }
 
 Ledger::Ledger(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
   setObjectName("ledger");
   setAccessibleName(tr("Ledger"));
-  connect(session_, &Session::changed, this, [this] {
-    QString words;
-    for (const LedgerRow& row : plucky::ledger(session_->now()))
-      if (row.value) words += QString::fromStdString(row.label) + " " + session_->shown(*row.value) + ". ";
-    setAccessibleDescription(words);
-    update();
-  });
+  setFocusPolicy(Qt::TabFocus);
+  setMouseTracking(true);
+  setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
+  for (const auto signal : {&Session::changed, &Session::seen_changed}) connect(session_, signal, this, &Ledger::gather);
+  gather();
+}
+
+void Ledger::gather() {
+  const Assessment& seen = session_->seen();
+  // While an edit is only looked at, "before" is the boat as it is.
+  const Assessment* before = session_->peeking() ? &session_->now() : session_->before();
+  const std::vector<LedgerRow> now = plucky::ledger(seen);
+  const std::vector<LedgerRow> old = before ? plucky::ledger(*before) : std::vector<LedgerRow>{};
+  const std::vector<LedgerRow> pinned =
+      session_->pins().empty() ? std::vector<LedgerRow>{} : plucky::ledger(*session_->pins().back().state);
+  const std::vector<Change> changes = before ? consequences(*before, seen) : std::vector<Change>{};
+  const std::size_t shown = lines_.size();
+  lines_.clear();
+  QString words;
+  for (std::size_t i = 0; i < now.size(); ++i) {
+    Line line{.now = now[i], .before = {}, .pinned = {}};
+    if (!old.empty()) line.before = old[i].value;
+    if (!pinned.empty()) line.pinned = pinned[i].value;
+    // Numbers this boat does not have take no room.
+    if (!line.now.value && !line.before && !line.pinned) continue;
+    for (const Change& c : changes)
+      if (c.key == line.now.key) {
+        line.moved = true;
+        line.better = c.better;
+      }
+    if (line.now.value)
+      words += QString::fromStdString(line.now.label) + " " + session_->shown(*line.now.value) + ". ";
+    lines_.push_back(std::move(line));
+  }
+  setAccessibleDescription(words);
+  if (lines_.size() != shown) updateGeometry();
+  update();
 }
 
 QSize Ledger::sizeHint() const {
-  return {330, head_height + row_height * static_cast<int>(plucky::ledger(session_->now()).size()) + 10};
+  return {330, head_height + row_height * static_cast<int>(lines_.size()) + 8};
+}
+
+QRect Ledger::row_rect(const std::string& key) const {
+  for (std::size_t i = 0; i < lines_.size(); ++i)
+    if (lines_[i].now.key == key) return {6, head_height + static_cast<int>(i) * row_height, width() - 12, row_height};
+  return {};
+}
+
+int Ledger::index_at(const QPoint& at) const {
+  const int i = at.y() < head_height ? -1 : (at.y() - head_height) / row_height;
+  return i < static_cast<int>(lines_.size()) ? i : -1;
+}
+
+void Ledger::choose(int index) {
+  if (index < 0 || index >= static_cast<int>(lines_.size())) return;
+  at_keys_ = index;
+  const LedgerRow& row = lines_[static_cast<std::size_t>(index)].now;
+  emit row_chosen(QString::fromStdString(row.key), QString::fromStdString(row.label));
+  update();
+}
+
+void Ledger::mousePressEvent(QMouseEvent* event) {
+  if (event->button() == Qt::LeftButton) choose(index_at(event->pos()));
+}
+
+void Ledger::mouseMoveEvent(QMouseEvent* event) {
+  under_pointer_ = index_at(event->pos());
+  setCursor(under_pointer_ >= 0 ? Qt::PointingHandCursor : Qt::ArrowCursor);
+  setToolTip(under_pointer_ >= 0 ? tr("Click: why is it so?") : QString());
+  update();
+}
+
+void Ledger::leaveEvent(QEvent*) {
+  under_pointer_ = -1;
+  update();
+}
+
+void Ledger::keyPressEvent(QKeyEvent* event) {
+  const int last = static_cast<int>(lines_.size()) - 1;
+  switch (event->key()) {
+    case Qt::Key_Down:
+      at_keys_ = std::min(last, at_keys_ + 1);
+      return update();
+    case Qt::Key_Up:
+      at_keys_ = std::max(0, at_keys_ - 1);
+      return update();
+    case Qt::Key_Return:
+    case Qt::Key_Enter:
+    case Qt::Key_Space:
+      return choose(at_keys_);
+    default:
+      QWidget::keyPressEvent(event);
+  }
 }
 
 void Ledger::paintEvent(QPaintEvent*) {
   QPainter p(this);
   const Look& l = look();
   p.fillRect(rect(), l.panel);
-  const std::vector<LedgerRow> now = plucky::ledger(session_->now());
-  const std::vector<LedgerRow> before =
-      session_->before() ? plucky::ledger(*session_->before()) : std::vector<LedgerRow>{};
-  const std::vector<LedgerRow> pinned =
-      session_->pinned() ? plucky::ledger(*session_->pinned()) : std::vector<LedgerRow>{};
-  const std::vector<Change> changes =
-      session_->before() ? consequences(*session_->before(), session_->now()) : std::vector<Change>{};
-
-  const int unit_right = width() - margin, now_right = unit_right - 36, before_right = now_right - 58,
+  const bool any_before = session_->peeking() || session_->before(), any_pin = !session_->pins().empty();
+  const int unit_right = width() - margin, now_right = unit_right - 36, before_right = now_right - 56,
             pinned_right = before_right - 54;
   p.setFont(ui_font(10.5, QFont::Bold));
   p.setPen(l.ink);
-  p.drawText(QRect(margin, 6, 90, 20), Qt::AlignVCenter | Qt::AlignLeft, tr("Ledger"));
+  p.drawText(QRect(margin, 5, 90, 20), Qt::AlignVCenter | Qt::AlignLeft, tr("Ledger"));
   p.setFont(ui_font(8.5));
   p.setPen(l.muted);
   const QFontMetrics metrics(p.font());
-  const QString since = session_->last_edit().isEmpty() ? tr("no edit yet") : session_->last_edit();
-  p.drawText(QRect(margin + 70, 6, width() - 2 * margin - 70, 20), Qt::AlignVCenter | Qt::AlignRight,
+  const QString since = session_->peeking()              ? tr("if it were done")
+                        : session_->last_edit().isEmpty() ? tr("no edit yet")
+                                                          : session_->last_edit();
+  p.drawText(QRect(margin + 70, 5, width() - 2 * margin - 70, 20), Qt::AlignVCenter | Qt::AlignRight,
              metrics.elidedText(since, Qt::ElideMiddle, width() - 2 * margin - 74));
   p.setFont(ui_font(8, QFont::DemiBold));
   const auto head = [&](int right, const QString& text) {
-    p.drawText(QRect(right - 70, 26, 70, 16), Qt::AlignVCenter | Qt::AlignRight, text);
+    p.drawText(QRect(right - 70, 25, 70, 16), Qt::AlignVCenter | Qt::AlignRight, text);
   };
-  if (!pinned.empty()) head(pinned_right, tr("pinned"));
-  if (!before.empty()) head(before_right, tr("before"));
-  head(now_right, tr("now"));
+  if (any_pin)
+    head(pinned_right, QFontMetrics(p.font()).elidedText(session_->pins().back().name, Qt::ElideRight, 60));
+  if (any_before) head(before_right, session_->peeking() ? tr("now") : tr("before"));
+  head(now_right, session_->peeking() ? tr("then") : tr("now"));
 
-  for (std::size_t i = 0; i < now.size(); ++i) {
+  for (std::size_t i = 0; i < lines_.size(); ++i) {
+    const Line& line = lines_[i];
     const int top = head_height + static_cast<int>(i) * row_height;
-    if (i % 2 == 0) p.fillRect(QRect(6, top, width() - 12, row_height), l.paper);
+    const int index = static_cast<int>(i);
+    const bool at_hand = index == under_pointer_ || (hasFocus() && index == at_keys_);
+    if (at_hand || i % 2 == 0) p.fillRect(QRect(6, top, width() - 12, row_height), at_hand ? l.brass_fill : l.paper);
     const auto cell = [&](int right, int wide, const QString& text) {
       p.drawText(QRect(right - wide, top, wide, row_height), Qt::AlignVCenter | Qt::AlignRight, text);
     };
     const auto number = [&](const std::optional<Quantity>& q) {
-      return q ? QString::fromStdString(plucky::show(*q, session_->units()).number) : QString("\u2013");
+      return q ? QString::fromStdString(plucky::show(*q, session_->units()).number) : QString::fromUtf8("\u2013");
     };
     p.setFont(ui_font(9));
     p.setPen(l.ink);
-    const int label_room =
-        (pinned.empty() ? (before.empty() ? before_right : before_right - 50) : pinned_right - 46) - margin;
+    const int label_room = (any_pin ? pinned_right - 46 : any_before ? before_right - 50 : before_right) - margin;
     p.drawText(QRect(margin, top, label_room, row_height), Qt::AlignVCenter | Qt::AlignLeft,
-               QFontMetrics(p.font()).elidedText(QString::fromStdString(now[i].label), Qt::ElideRight, label_room));
-    p.setPen(l.muted);
-    if (!pinned.empty()) cell(pinned_right, 54, number(pinned[i].value));
-    if (!before.empty()) cell(before_right, 58, number(before[i].value));
-    const auto change =
-        std::find_if(changes.begin(), changes.end(), [&](const Change& c) { return c.key == now[i].key; });
-    const bool moved = change != changes.end();
-    p.setFont(ui_font(9, moved || now[i].severity >= Severity::watch ? QFont::Bold : QFont::Medium));
-    p.setPen(now[i].severity >= Severity::watch ? severity_text_colour(now[i].severity)
-             : moved && change->better          ? l.reed_text
-                                                : l.ink);
-    cell(now_right, 58, number(now[i].value));
+               QFontMetrics(p.font()).elidedText(QString::fromStdString(line.now.label), Qt::ElideRight, label_room));
+    p.setPen(at_hand ? l.ink : l.muted);
+    if (any_pin) cell(pinned_right, 54, number(line.pinned));
+    if (any_before) cell(before_right, 56, number(line.before));
+    const bool bad = line.now.severity >= Severity::watch;
+    p.setFont(ui_font(9, line.moved || bad ? QFont::Bold : QFont::Medium));
+    p.setPen(at_hand ? l.ink : bad ? severity_text_colour(line.now.severity) : line.moved && line.better ? l.reed_text : l.ink);
+    cell(now_right, 58, number(line.now.value));
     p.setFont(ui_font(8));
-    p.setPen(l.muted);
-    if (now[i].value)
+    p.setPen(at_hand ? l.ink : l.muted);
+    if (line.now.value)
       p.drawText(QRect(now_right + 4, top, 34, row_height), Qt::AlignVCenter | Qt::AlignLeft,
-                 QString::fromStdString(plucky::show(*now[i].value, session_->units()).unit));
+                 QString::fromStdString(plucky::show(*line.now.value, session_->units()).unit));
   }
 }
 

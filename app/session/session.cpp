@@ -1,5 +1,7 @@
 #include "session/session.h"
 
+#include <algorithm>
+
 #include "base/error.h"
 #include "io/project_file.h"
 
@@ -16,7 +18,12 @@ std::shared_ptr<const Assessment> Session::assess(const Project& project, bool w
 
 void Session::show_state(std::shared_ptr<const Assessment> next) {
   now_ = std::move(next);
-  if (selection_ != 0 && !exists(project(), selection_)) select(0);
+  peek_.reset();
+  if (std::any_of(selected_.begin(), selected_.end(), [&](Id id) { return !exists(project(), id); })) {
+    std::vector<Id> left = selected_;
+    std::erase_if(left, [&](Id id) { return !exists(project(), id); });
+    select_all(std::move(left));
+  }
   emit changed();
 }
 
@@ -100,20 +107,70 @@ QString Session::redo_label() const {
   return redo_.empty() ? QString() : redo_.back().label;
 }
 
-void Session::pin() {
-  pinned_ = now_;
+void Session::peek(const Edit& edit) {
+  if (dragging()) return;
+  try {
+    peek_ = assess(apply(project(), edit), false);
+    emit seen_changed();
+  } catch (const InvalidInput&) {
+    stop_peeking();  // doing it will say why
+  }
+}
+
+void Session::stop_peeking() {
+  if (!peek_) return;
+  peek_.reset();
+  emit seen_changed();
+}
+
+void Session::pin(const QString& name) {
+  pins_.push_back({name.isEmpty() ? tr("Pin %1").arg(++pins_made_) : name, now_});
+  if (pins_.size() > most_pins) pins_.erase(pins_.begin());
   emit changed();
 }
 
-void Session::unpin() {
-  pinned_.reset();
+void Session::unpin(std::size_t index) {
+  if (index >= pins_.size()) return;
+  pins_.erase(pins_.begin() + static_cast<std::ptrdiff_t>(index));
   emit changed();
+}
+
+void Session::unpin_all() {
+  pins_.clear();
+  emit changed();
+}
+
+void Session::adopt_pin(std::size_t index) {
+  if (index >= pins_.size()) return;
+  const Pin pin = pins_[index];
+  perform({tr("Adopt %1").arg(pin.name).toStdString(), ReplaceBoat{std::make_shared<const Project>(pin.state->project)}});
 }
 
 void Session::select(Id id) {
-  if (selection_ == id) return;
-  selection_ = id;
+  select_all(id == 0 ? std::vector<Id>{} : std::vector<Id>{id});
+}
+
+void Session::toggle(Id id) {
+  std::vector<Id> next = selected_;
+  if (std::erase(next, id) == 0) next.push_back(id);
+  select_all(std::move(next));
+}
+
+void Session::select_all(std::vector<Id> ids) {
+  if (ids == selected_) return;
+  selected_ = std::move(ids);
   emit selection_changed();
+}
+
+bool Session::is_selected(Id id) const {
+  return std::find(selected_.begin(), selected_.end(), id) != selected_.end();
+}
+
+std::vector<Part> Session::selected_parts() const {
+  std::vector<Part> parts;
+  for (const Id id : selected_)
+    if (const Part* p = project().layout.find(id)) parts.push_back(*p);
+  return parts;
 }
 
 void Session::set_units(UnitSystem units) {
@@ -127,16 +184,24 @@ void Session::adopt(const Project& project, const QString& path) {
   auto assessed = assess(project, true);
   drag_start_.reset();
   before_.reset();
-  pinned_.reset();
+  pins_.clear();
+  pins_made_ = 0;
+  peek_.reset();
   undo_.clear();
   redo_.clear();
   last_edit_.clear();
   path_ = path;
   saved_ = project;
-  selection_ = 0;
+  selected_.clear();
   now_ = std::move(assessed);
   emit selection_changed();
   emit boat_replaced();
+  emit changed();
+}
+
+void Session::adopt_recovered(const Project& project, const QString& path) {
+  adopt(project, path);
+  saved_ = Project{};  // nothing on disk is this state
   emit changed();
 }
 

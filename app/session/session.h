@@ -26,7 +26,12 @@ class Session : public QObject {
   [[nodiscard]] const Project& project() const { return now_->project; }
   /// Before the last edit; empty after opening a boat.
   [[nodiscard]] const Assessment* before() const { return before_.get(); }
-  [[nodiscard]] const Assessment* pinned() const { return pinned_.get(); }
+  /// What is drawn: the boat as it would be while an edit is looked at before it is made, else now().
+  [[nodiscard]] const Assessment& seen() const { return peek_ ? *peek_ : *now_; }
+  [[nodiscard]] bool peeking() const { return peek_ != nullptr; }
+  /// Shows what an edit would do, without doing it; stop_peeking() goes back.
+  void peek(const Edit& edit);
+  void stop_peeking();
   /// Words for the last edit, empty when there is none.
   [[nodiscard]] QString last_edit() const { return last_edit_; }
 
@@ -39,6 +44,7 @@ class Session : public QObject {
   void end_drag();
   void cancel_drag();
   [[nodiscard]] bool dragging() const { return drag_start_ != nullptr; }
+  [[nodiscard]] const Assessment* drag_start() const { return drag_start_.get(); }
 
   void undo();
   void redo();
@@ -47,13 +53,32 @@ class Session : public QObject {
   [[nodiscard]] QString undo_label() const;
   [[nodiscard]] QString redo_label() const;
 
-  void pin();
-  void unpin();
+  /// States of the boat kept to compare with, newest last.
+  struct Pin {
+    QString name;
+    std::shared_ptr<const Assessment> state;
+  };
+  static constexpr std::size_t most_pins = 4;
+  [[nodiscard]] const std::vector<Pin>& pins() const { return pins_; }
+  /// Keeps the state at hand; the oldest goes when there are more than most_pins.
+  void pin(const QString& name = {});
+  void unpin(std::size_t index);
+  void unpin_all();
+  /// Makes a pinned state the boat on the bench, as an edit that can be undone.
+  void adopt_pin(std::size_t index);
 
-  [[nodiscard]] Id selection() const { return selection_; }
+  [[nodiscard]] Id selection() const { return selected_.empty() ? 0 : selected_.front(); }
+  /// All that is selected, the first chosen first.
+  [[nodiscard]] const std::vector<Id>& all_selected() const { return selected_; }
+  [[nodiscard]] bool is_selected(Id id) const;
+  /// Selected parts in the order they were chosen.
+  [[nodiscard]] std::vector<Part> selected_parts() const;
   /// The selected part, or nullptr.
-  [[nodiscard]] const Part* selected_part() const { return project().layout.find(selection_); }
+  [[nodiscard]] const Part* selected_part() const { return project().layout.find(selection()); }
   void select(Id id);
+  /// Adds to the selection, or takes out what is in it.
+  void toggle(Id id);
+  void select_all(std::vector<Id> ids);
 
   [[nodiscard]] UnitSystem units() const { return units_; }
   void set_units(UnitSystem units);
@@ -70,13 +95,16 @@ class Session : public QObject {
   /// Opens and saves; on failure refused() tells why and nothing changes.
   bool open(const QString& path);
   bool save(const QString& path);
+  /// Puts a recovered boat on the bench: it belongs to `path` and has changes that are not saved there.
+  void adopt_recovered(const Project& project, const QString& path);
   [[nodiscard]] QString path() const { return path_; }
   [[nodiscard]] bool modified() const { return !(saved_ == project()); }
 
   void refuse(const QString& why) { emit refused(why); }
 
  signals:
-  void changed();  ///< project and assessment
+  void changed();       ///< project and assessment
+  void seen_changed();  ///< only what is looked at, see seen()
   void selection_changed();
   void units_changed();
   void boat_replaced();  ///< another boat came onto the bench
@@ -92,10 +120,12 @@ class Session : public QObject {
   void travel(std::vector<Step>& from, std::vector<Step>& to);
 
   Assessor assessor_;
-  std::shared_ptr<const Assessment> now_, before_, pinned_, drag_start_;
+  std::shared_ptr<const Assessment> now_, before_, peek_, drag_start_;
+  std::vector<Pin> pins_;
+  int pins_made_ = 0;
   QString last_edit_, drag_label_;
   std::vector<Step> undo_, redo_;
-  Id selection_ = 0;
+  std::vector<Id> selected_;
   UnitSystem units_ = UnitSystem::metric;
   QString path_;
   Project saved_;

@@ -12,12 +12,15 @@
 namespace plucky::app {
 
 const std::array<StageMark, 9>& stage_marks() {
-  static const std::array<StageMark, 9> marks{
-      StageMark{Stage::brief, QObject::tr("Brief"), true},     StageMark{Stage::hull, QObject::tr("Hull"), true},
-      StageMark{Stage::drive, QObject::tr("Drive"), false},    StageMark{Stage::layout, QObject::tr("Layout"), true},
-      StageMark{Stage::flotation, QObject::tr("Float"), true}, StageMark{Stage::seal, QObject::tr("Seal"), false},
-      StageMark{Stage::cool, QObject::tr("Cool"), false},      StageMark{Stage::build, QObject::tr("Build"), false},
-      StageMark{Stage::trial, QObject::tr("Trial"), false}};
+  static const std::array<StageMark, 9> marks = [] {
+    std::array<StageMark, 9> all;
+    for (int n = 1; n <= 9; ++n) {
+      const Stage stage = static_cast<Stage>(n);
+      const bool built = stage != Stage::seal && stage != Stage::cool && stage != Stage::build;
+      all[static_cast<std::size_t>(n) - 1] = {stage, QObject::tr(stage_name(stage)), built};
+    }
+    return all;
+  }();
   return marks;
 }
 

@@ -91,6 +91,28 @@ QString style_sheet(const Look& l) {
     QCheckBox::indicator { width: 14px; height: 14px; border: 1px solid %7; border-radius: 3px; background: %5; }
     QCheckBox::indicator:checked { background: %2; border-color: %2; image: url(:/icons/tick-%10.xpm); }
     QCheckBox::indicator:focus { border: 2px solid %8; }
+    QToolButton { background: %5; color: %2; border: 1px solid %6; border-radius: 5px; padding: 3px 9px; }
+    QToolButton:hover, QToolButton:checked { background: %4; }
+    QToolButton:focus { border: 2px solid %8; padding: 2px 8px; }
+    QToolButton::menu-indicator { image: none; }
+    QTabBar { background: transparent; }
+    QTabBar QToolButton { padding: 0; border-radius: 0; }
+    QTabBar::tab { background: transparent; color: %7; padding: 4px 9px; border-bottom: 2px solid transparent; }
+    QTabBar::tab:selected { color: %2; font-weight: 600; border-bottom: 2px solid %8; }
+    QTabBar::tab:focus { color: %2; }
+    QSlider::groove:horizontal { height: 4px; background: %6; border-radius: 2px; }
+    QSlider::handle:horizontal { width: 12px; margin: -5px 0; background: %8; border-radius: 6px; }
+    QSlider { background: transparent; }
+    QTableWidget { background: %5; alternate-background-color: %1; border: 1px solid %6; selection-background-color: %4; selection-color: %2; gridline-color: %6; }
+    QTextBrowser { background: %5; border: none; }
+    QTableWidget QLineEdit { padding: 0 4px; }
+    QListWidget::item:selected, QTreeWidget::item:selected { background: %4; color: %2; }
+    QListWidget::indicator { width: 13px; height: 13px; border: 1px solid %7; border-radius: 3px; background: %5; }
+    QListWidget::indicator:checked { background: %2; border-color: %2; image: url(:/icons/tick-%10.xpm); }
+    #side_line { background: %6; }
+    #shelf { background: %1; border-top: 1px solid %6; }
+    #action_list { background: %3; border: 1px solid %7; border-radius: 8px; }
+    #board QLabel[card="true"] { background: transparent; color: %2; }
     QScrollArea { border: none; }
     QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
     QScrollBar::handle:vertical { background: %6; border-radius: 4px; min-height: 28px; margin: 1px 2px; }
@@ -132,6 +154,14 @@ bool desktop_is_dark() {
 void set_dark(bool dark) {
   current() = dark ? night() : day();
   apply_theme();
+}
+
+DayLook::DayLook() : was_dark_(current().dark) {
+  load_fonts();
+  current() = day();
+}
+DayLook::~DayLook() {
+  if (was_dark_) current() = night();
 }
 
 void apply_theme() {

@@ -26,6 +26,18 @@ struct Look {
 void set_dark(bool dark);
 [[nodiscard]] bool desktop_is_dark();
 
+/// While it lives, look() is the day look whatever the screen shows: for paper.
+class DayLook {
+ public:
+  DayLook();
+  ~DayLook();
+  DayLook(const DayLook&) = delete;
+  DayLook& operator=(const DayLook&) = delete;
+
+ private:
+  bool was_dark_;
+};
+
 /// Loads the bundled font and applies palette and style sheet to the application.
 void apply_theme();
 

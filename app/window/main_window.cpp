@@ -11,125 +11,42 @@
 #include <QStackedWidget>
 #include <QStatusBar>
 #include <QTimer>
-#include <QVBoxLayout>
 
+#include "actions/action_list.h"
 #include "board/board.h"
-#include "chart/righting_chart.h"
+#include "devices/weigh_page.h"
 #include "findings/findings_panel.h"
 #include "hull_import/import_page.h"
-#include "inspector/brief_page.h"
-#include "inspector/fitting_page.h"
-#include "inspector/float_page.h"
-#include "inspector/hull_page.h"
-#include "inspector/layout_page.h"
-#include "inspector/part_page.h"
-#include "ledger/ledger.h"
+#include "ledger/why_page.h"
+#include "preferences/preferences_page.h"
+#include "settings/settings.h"
+#include "shelf/shelf.h"
 #include "stem/stem.h"
 #include "theme/theme.h"
+#include "view3d/view3d.h"
 
 namespace plucky::app {
 
 MainWindow::MainWindow(Session* session, QWidget* parent)
-    : QMainWindow(parent), session_(session), import_job_(new ImportJob(this)) {
+    : QMainWindow(parent), session_(session), import_job_(new ImportJob(this)), autosave_(session) {
   setMinimumSize(960, 620);
   resize(1280, 800);
+  restoreGeometry(settings::window_geometry());
+  autosave_.set_delay(settings::autosave_delay());
   build_panels();
   build_boat_menu();
   build_edit_menu();
   build_look_menu();
   build_stage_menu();
+  build_bench_menu();
   build_help_menu();
   build_status();
+  action_list_ = new ActionList(menuBar(), this);
   connect_session();
+  connect_import();
   choose_stage(Stage::flotation);
   refresh();
-}
-
-void MainWindow::build_panels() {
-  auto* centre = new QWidget(this);
-  auto* row = new QHBoxLayout(centre);
-  row->setContentsMargins(0, 0, 0, 0);
-  row->setSpacing(0);
-  stem_ = new Stem(session_, centre);
-  row->addWidget(stem_);
-
-  auto* middle = new QVBoxLayout;
-  middle->setSpacing(0);
-  board_ = new Board(session_, centre);
-  chart_ = new RightingChart(session_, board_);
-  chart_->hide();
-  notice_ = new QLabel(centre);
-  notice_->setObjectName("notice");
-  notice_->setWordWrap(true);
-  notice_->setContentsMargins(14, 6, 14, 6);
-  notice_->hide();
-  findings_ = new FindingsPanel(session_, centre);
-  findings_->setFixedHeight(196);
-  middle->addWidget(board_, 1);
-  middle->addWidget(notice_);
-  middle->addWidget(findings_);
-  row->addLayout(middle, 1);
-
-  auto* side = new QWidget(centre);
-  side->setObjectName("side");
-  side->setAttribute(Qt::WA_StyledBackground);
-  side->setFixedWidth(332);
-  auto* column = new QVBoxLayout(side);
-  column->setContentsMargins(0, 4, 0, 0);
-  column->setSpacing(4);
-  column->addWidget(new Ledger(session_, side));
-  auto* line = new QFrame(side);
-  line->setFixedHeight(1);
-  line->setStyleSheet(QString("background:%1").arg(look().line.name()));
-  column->addWidget(line);
-  inspector_scroll_ = new QScrollArea(side);
-  inspector_scroll_->setWidgetResizable(true);
-  inspector_scroll_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  inspector_scroll_->setFocusPolicy(Qt::NoFocus);
-  inspector_ = new QStackedWidget(inspector_scroll_);
-  inspector_->setObjectName("inspector");
-  inspector_->setProperty("plain", true);
-  inspector_scroll_->setWidget(inspector_);
-  column->addWidget(inspector_scroll_, 1);
-  row->addWidget(side);
-  setCentralWidget(centre);
-
-  pages_[Stage::brief] = new BriefPage(session_, inspector_);
-  pages_[Stage::hull] = new HullPage(session_, inspector_);
-  pages_[Stage::layout] = new LayoutPage(session_, inspector_);
-  pages_[Stage::flotation] = new FloatPage(session_, inspector_);
-  part_page_ = new PartPage(session_, inspector_);
-  fitting_page_ = new FittingPage(session_, inspector_);
-  import_page_ = new ImportPage(session_, import_job_, inspector_);
-  unbuilt_ = new QWidget(inspector_);
-  unbuilt_->setProperty("plain", true);
-  auto* words = new QVBoxLayout(unbuilt_);
-  words->setContentsMargins(14, 10, 14, 10);
-  unbuilt_words_ = new QLabel(unbuilt_);
-  unbuilt_words_->setWordWrap(true);
-  words->addWidget(unbuilt_words_);
-  words->addStretch();
-  for (auto& [stage, page] : pages_) inspector_->addWidget(page);
-  for (QWidget* page : {static_cast<QWidget*>(part_page_), static_cast<QWidget*>(fitting_page_),
-                        static_cast<QWidget*>(import_page_), unbuilt_})
-    inspector_->addWidget(page);
-
-  connect(stem_, &Stem::stage_chosen, this, &MainWindow::choose_stage);
-  connect(findings_, &FindingsPanel::show_me, this, [this](const Finding& f) {
-    board_->show_subject(f);
-    const bool about_curve = f.id == "float.vanishing" || f.id == "float.self_righting" ||
-                             f.id == "float.downflooding" || f.id == "float.gm";
-    if (about_curve) show_righting_arm(true);
-    // A part shows its own page; anything else is told on the page of its stage.
-    if (!session_->project().layout.find(f.subject)) session_->select(0);
-    choose_stage(f.stage);
-    show_inspector();
-  });
-  connect(chart_, &RightingChart::closed, this, [this] { show_righting_arm(false); });
-  connect(import_page_, &ImportPage::done, this, [this] {
-    importing_ = false;
-    show_inspector();
-  });
+  if (!own_parts_.trouble().isEmpty()) say(own_parts_.trouble(), true);
 }
 
 void MainWindow::build_status() {
@@ -143,7 +60,7 @@ void MainWindow::build_status() {
   cancel_->setObjectName("cancel_job");
   cancel_->setProperty("quiet", true);
   cancel_->hide();
-  auto* keys = new QLabel(tr("Alt+1\u20269 stages \u00b7 arrows nudge \u00b7 R righting arm"), this);
+  auto* keys = new QLabel(tr("Ctrl+K all commands \u00b7 Alt+1\u20269 stages \u00b7 F1 guide"), this);
   statusBar()->addWidget(status_, 1);
   statusBar()->addWidget(busy_);
   statusBar()->addWidget(cancel_);
@@ -154,22 +71,40 @@ void MainWindow::build_status() {
   notice_timer_->setSingleShot(true);
   notice_timer_->setInterval(9000);
   connect(notice_timer_, &QTimer::timeout, notice_, &QWidget::hide);
+  job_timer_ = new QTimer(this);
+  job_timer_->setInterval(500);
+}
+
+void MainWindow::connect_import() {
   connect(cancel_, &QPushButton::clicked, import_job_, &ImportJob::cancel);
+  const auto tick = [this] {
+    const double gone = 1e-3 * static_cast<double>(job_clock_.elapsed());
+    QString words = job_step_ + QString::fromUtf8(" \u2026");
+    if (job_left_ > 1.0) words += tr(" about %1 s left").arg(std::max(1, static_cast<int>(job_left_ - gone + 0.5)));
+    status_->setText(words);
+  };
+  connect(job_timer_, &QTimer::timeout, this, tick);
   const auto idle = [this] {
+    job_timer_->stop();
     busy_->hide();
     cancel_->hide();
     refresh();
   };
-  connect(import_job_, &ImportJob::progress, this, [this](const QString& step) {
-    status_->setText(step + " \u2026");
+  connect(import_job_, &ImportJob::progress, this, [this, tick](const QString& step, double seconds_left) {
+    job_step_ = step;
+    job_left_ = seconds_left;
+    job_clock_.start();
+    job_timer_->start();
+    tick();
     busy_->show();
     cancel_->show();
   });
   connect(import_job_, &ImportJob::finished, this, [this, idle](std::shared_ptr<const ImportedMesh> mesh) {
     idle();
-    importing_ = true;
+    show_chooser(false);
+    visit(import_page_);
     import_page_->show_mesh(std::move(mesh));
-    show_inspector();
+    view3d_->setFocus();
   });
   connect(import_job_, &ImportJob::failed, this, [this, idle](const QString& why) {
     idle();
@@ -179,11 +114,23 @@ void MainWindow::build_status() {
     idle();
     say(tr("Import cancelled; the boat is as it was."), false);
   });
+  connect(import_page_, &ImportPage::scene_changed, this, [this] {
+    if (visiting_ == import_page_) view3d_->show_mesh(import_page_->scene());
+  });
 }
 
 void MainWindow::connect_session() {
   connect(session_, &Session::changed, this, &MainWindow::refresh);
-  connect(session_, &Session::selection_changed, this, &MainWindow::show_inspector);
+  connect(session_, &Session::boat_replaced, this, [this] {
+    on_bench_ = true;
+    leave_visit();
+    show_chooser(false);
+  });
+  connect(session_, &Session::selection_changed, this, [this] {
+    // Weighing goes on with the part that is chosen; other visits end with a choice.
+    if (visiting_ && visiting_ != weigh_page_ && visiting_ != import_page_ && session_->selection() != 0) leave_visit();
+    show_inspector();
+  });
   connect(session_, &Session::refused, this, [this](const QString& why) { say(why, true); });
 }
 
@@ -192,25 +139,48 @@ void MainWindow::choose_stage(Stage stage) {
   stem_->set_stage(stage);
   board_->set_stage(stage);
   // Choosing a stage asks for its page; the selection stays on the board, its page comes back with the next click.
-  importing_ = false;
+  visiting_ = nullptr;
+  refresh_view();
   const auto page = pages_.find(stage);
   if (page != pages_.end()) {
     page->second->refresh();
     inspector_->setCurrentWidget(page->second);
   } else {
     const StageMark& mark = stage_marks()[static_cast<std::size_t>(stage) - 1];
-    unbuilt_words_->setText(
-        tr("<b>%1</b><br><br>This version of Plucky Hull has nothing here yet. Brief, Hull, Layout and Float work now.")
-            .arg(mark.name));
+    unbuilt_words_->setText(tr("<b>%1</b><br><br>This version of Plucky Hull has nothing here yet. Brief, Hull, Drive, Layout, "
+                               "Float and Trial work now.")
+                                .arg(mark.name));
     inspector_->setCurrentWidget(unbuilt_);
   }
   inspector_scroll_->verticalScrollBar()->setValue(0);
 }
 
+void MainWindow::visit(Page* page) {
+  visiting_ = page;
+  refresh_view();
+  show_inspector();
+}
+
+void MainWindow::leave_visit() {
+  visiting_ = nullptr;
+  refresh_view();
+  show_inspector();
+}
+
+/// The mesh on its way in takes the board's place; else the boat, drawn flat or in the round.
+void MainWindow::refresh_view() {
+  const bool importing = visiting_ && visiting_ == import_page_;
+  view3d_->show_mesh(importing ? import_page_->scene() : std::nullopt);
+  view_->setCurrentWidget(importing || (view3d_action_ && view3d_action_->isChecked()) ? static_cast<QWidget*>(view3d_)
+                                                                                        : static_cast<QWidget*>(board_));
+  if (importing) hide_shelf();
+  shelf_->raise();
+}
+
 void MainWindow::show_inspector() {
   QWidget* page = nullptr;
-  if (importing_)
-    page = import_page_;
+  if (visiting_)
+    page = visiting_;
   else if (session_->selected_part())
     page = part_page_;
   else if (session_->selection() != 0)
@@ -225,6 +195,17 @@ void MainWindow::show_inspector() {
   if (turned) inspector_scroll_->verticalScrollBar()->setValue(0);
 }
 
+void MainWindow::follow_finding(const Finding& f) {
+  board_->show_subject(f);
+  const bool about_curve = f.id == "float.vanishing" || f.id == "float.self_righting" || f.id == "float.downflooding" ||
+                           f.id == "float.gm";
+  if (about_curve) show_shelf(ShelfTab::righting);
+  // A part shows its own page; anything else is told on the page of its stage.
+  if (!session_->project().layout.find(f.subject)) session_->select(0);
+  choose_stage(f.stage);
+  show_inspector();
+}
+
 void MainWindow::refresh() {
   const QString name = QString::fromStdString(session_->project().name);
   const QString state = session_->path().isEmpty() ? tr("not saved")
@@ -234,7 +215,7 @@ void MainWindow::refresh() {
   if (auto* page = qobject_cast<Page*>(inspector_->currentWidget())) page->refresh();
   undo_->setEnabled(session_->can_undo());
   redo_->setEnabled(session_->can_redo());
-  unpin_->setEnabled(session_->pinned() != nullptr);
+  unpin_->setEnabled(!session_->pins().empty());
   undo_->setText(session_->can_undo() ? tr("&Undo %1").arg(session_->undo_label()) : tr("&Undo"));
   redo_->setText(session_->can_redo() ? tr("&Redo %1").arg(session_->redo_label()) : tr("&Redo"));
   if (!import_job_->running())
@@ -254,17 +235,37 @@ void MainWindow::say(const QString& words, bool trouble) {
   notice_timer_->start();
 }
 
-void MainWindow::show_righting_arm(bool on) {
-  righting_->setChecked(on);
-  chart_->setVisible(on);
+void MainWindow::show_shelf(ShelfTab tab) {
+  shelf_->show_page(static_cast<int>(tab));
+  shelf_->show();
   resizeEvent(nullptr);
+  shelf_->raise();
+  for (auto& [which, action] : shelf_actions_) action->setChecked(which == tab);
+}
+
+void MainWindow::hide_shelf() {
+  shelf_->hide();
+  for (auto& [which, action] : shelf_actions_) action->setChecked(false);
+}
+
+void MainWindow::show_3d(bool on) {
+  view3d_action_->setChecked(on);
+  refresh_view();
+}
+
+void MainWindow::show_weighing() {
+  visit(weigh_page_);
+}
+
+void MainWindow::show_preferences() {
+  visit(preferences_);
 }
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
   if (event) QMainWindow::resizeEvent(event);
-  if (!chart_ || !chart_->isVisible()) return;
-  const int height = std::clamp(board_->height() * 46 / 100, 190, 420);
-  chart_->setGeometry(0, board_->height() - height, board_->width(), height);
+  if (!shelf_ || !shelf_->isVisible()) return;
+  const int height = std::clamp(view_->height() * 48 / 100, 220, 460);
+  shelf_->setGeometry(0, view_->height() - height, view_->width(), height);
 }
 
 bool MainWindow::may_leave() {
@@ -278,10 +279,11 @@ bool MainWindow::may_leave() {
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-  if (may_leave())
-    event->accept();
-  else
-    event->ignore();
+  if (!may_leave()) return event->ignore();
+  settings::set_window_geometry(saveGeometry());
+  settings::set_last_stage(static_cast<int>(stage_));
+  autosave_.discard();
+  event->accept();
 }
 
 }  // namespace plucky::app

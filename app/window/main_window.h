@@ -1,13 +1,19 @@
-// The one window: stem, board, findings, ledger, inspector. It arranges and routes; what they show is theirs.
+// The one window: stem, board, findings, ledger, inspector, and the chooser before them. It arranges and routes; what
+// they show is theirs.
 #pragma once
 
+#include <QElapsedTimer>
 #include <QMainWindow>
 #include <map>
 
+#include "board/layers.h"
 #include "hull_import/import_job.h"
+#include "own_parts/own_parts.h"
+#include "session/autosave.h"
 #include "session/session.h"
 
 class QLabel;
+class QMenu;
 class QProgressBar;
 class QPushButton;
 class QScrollArea;
@@ -16,12 +22,21 @@ class QTimer;
 
 namespace plucky::app {
 
+class ActionList;
 class Board;
+class Chooser;
 class FindingsPanel;
 class ImportPage;
 class Page;
-class RightingChart;
+class PreferencesPage;
+class Shelf;
 class Stem;
+class View3D;
+class WeighPage;
+class WhyPage;
+
+/// Pages of the shelf, in the order of their tabs.
+enum class ShelfTab { righting, areas, cg, trim, masses, trade, pins };
 
 class MainWindow : public QMainWindow {
   Q_OBJECT
@@ -32,8 +47,23 @@ class MainWindow : public QMainWindow {
   void choose_stage(Stage stage);
   /// Starts reading a mesh; the import page opens when it has been read.
   void import_hull(const QString& path);
-  void show_righting_arm(bool on);
+  void show_shelf(ShelfTab tab);
+  void hide_shelf();
+  void show_3d(bool on);
+  void show_chooser(bool on);
+  void show_weighing();
+  void show_preferences();
   [[nodiscard]] Board* board() const { return board_; }
+  [[nodiscard]] View3D* view3d() const { return view3d_; }
+  [[nodiscard]] Shelf* shelf() const { return shelf_; }
+  [[nodiscard]] WeighPage* weighing() const { return weigh_page_; }
+  [[nodiscard]] Autosave* autosave() { return &autosave_; }
+  [[nodiscard]] OwnParts* own_parts() { return &own_parts_; }
+  [[nodiscard]] ActionList* action_list() const { return action_list_; }
+  /// Opens a boat file, offering its autosave when there is a newer one.
+  void open_boat(const QString& path);
+  /// Writes the launch card; refused() tells when it cannot.
+  bool write_card(const QString& path);
 
  protected:
   void closeEvent(QCloseEvent* event) override;
@@ -41,45 +71,73 @@ class MainWindow : public QMainWindow {
 
  private:
   void build_panels();
+  QWidget* build_side(QWidget* parent);
+  void build_pages();
+  void build_shelf();
   void build_status();
   void build_boat_menu();
   void build_edit_menu();
   void build_look_menu();
   void build_stage_menu();
+  void build_bench_menu();
   void build_help_menu();
   void connect_session();
+  void connect_import();
 
   void refresh();
+  void refresh_view();
   void show_inspector();
+  void visit(Page* page);
+  void leave_visit();
+  void follow_finding(const Finding& finding);
   void say(const QString& words, bool trouble);
+  void arrange(const QString& label, std::vector<Part> parts);
+  void repaint_everything();
+  void apply_look_choice();
   bool may_leave();
   void open_dialog();
   bool save();
   bool save_as();
   void import_dialog();
   void export_stl();
+  void card_dialog();
+  void fill_recent(QMenu* menu);
   void put_on_bench(const Project& project);
 
   Session* session_;
   ImportJob* import_job_;
+  Autosave autosave_;
+  OwnParts own_parts_;
+  QStackedWidget *root_ = nullptr, *view_ = nullptr;
+  Chooser* chooser_ = nullptr;
   Stem* stem_ = nullptr;
   Board* board_ = nullptr;
-  RightingChart* chart_ = nullptr;
+  View3D* view3d_ = nullptr;
+  Shelf* shelf_ = nullptr;
   FindingsPanel* findings_ = nullptr;
   QStackedWidget* inspector_ = nullptr;
   QScrollArea* inspector_scroll_ = nullptr;
   std::map<Stage, Page*> pages_;
-  Page* part_page_ = nullptr;
-  Page* fitting_page_ = nullptr;
+  Page *part_page_ = nullptr, *fitting_page_ = nullptr;
   ImportPage* import_page_ = nullptr;
+  WhyPage* why_page_ = nullptr;
+  WeighPage* weigh_page_ = nullptr;
+  PreferencesPage* preferences_ = nullptr;
+  Page* visiting_ = nullptr;  // a page asked for that is not the stage's or the selection's
+  ActionList* action_list_ = nullptr;
   QWidget* unbuilt_ = nullptr;
   QLabel *unbuilt_words_ = nullptr, *notice_ = nullptr, *status_ = nullptr;
   QProgressBar* busy_ = nullptr;
   QPushButton* cancel_ = nullptr;
-  QTimer* notice_timer_ = nullptr;
-  QAction *undo_ = nullptr, *redo_ = nullptr, *unpin_ = nullptr, *righting_ = nullptr;
+  QTimer *notice_timer_ = nullptr, *job_timer_ = nullptr;
+  QElapsedTimer job_clock_;
+  QString job_step_;
+  double job_left_ = -1.0;
+  QAction *undo_ = nullptr, *redo_ = nullptr, *unpin_ = nullptr, *view3d_action_ = nullptr, *measure_ = nullptr;
+  std::map<ShelfTab, QAction*> shelf_actions_;
+  std::map<Overlay, QAction*> overlay_actions_;
   Stage stage_ = Stage::flotation;
-  bool importing_ = false;
+  bool on_bench_ = false;  // a boat has been chosen
 };
 
 }  // namespace plucky::app

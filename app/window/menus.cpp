@@ -1,16 +1,16 @@
 // The menus of the main window: every command has an entry here.
 #include <QActionGroup>
 #include <QApplication>
-#include <QFileDialog>
 #include <QMenuBar>
 #include <QMessageBox>
 
-#include "base/error.h"
+#include "actions/action_list.h"
 #include "board/board.h"
+#include "help/guide.h"
 #include "inspector/fitting_page.h"
-#include "io/file.h"
-#include "io/mesh_file.h"
-#include "io/project_file.h"
+#include "layout/arrange.h"
+#include "settings/settings.h"
+#include "shelf/shelf.h"
 #include "stem/stem.h"
 #include "theme/theme.h"
 #include "window/fleet.h"
@@ -18,24 +18,14 @@
 
 namespace plucky::app {
 
-namespace {
-
-const QString boat_filter = QObject::tr("Boats (*.plucky)");
-
-}  // namespace
-
-void MainWindow::put_on_bench(const Project& project) {
-  if (!may_leave()) return;
-  try {
-    session_->adopt(project, {});
-  } catch (const InvalidInput& e) {
-    say(QString::fromStdString(e.what()), true);
-  }
-}
-
 void MainWindow::build_boat_menu() {
   QMenu* boat = menuBar()->addMenu(tr("&Boat"));
+  boat->addAction(tr("&Choose a boat"), QKeySequence("Ctrl+Shift+O"), this, [this] { show_chooser(true); });
   QMenu* fresh = boat->addMenu(tr("&New"));
+  fresh->addAction(tr("From a &brief"), QKeySequence::New, this, [this] {
+    put_on_bench(Project{});
+    choose_stage(Stage::brief);
+  });
   for (const HullFamily family : {HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge})
     fresh->addAction(tr(family_name(family)), this, [this, family] {
       Project p;
@@ -49,6 +39,9 @@ void MainWindow::build_boat_menu() {
       put_on_bench(p);
     });
   boat->addAction(tr("&Open \u2026"), QKeySequence::Open, this, &MainWindow::open_dialog);
+  QMenu* recent = boat->addMenu(tr("&Lately"));
+  connect(recent, &QMenu::aboutToShow, this, [this, recent] { fill_recent(recent); });
+  fill_recent(recent);
   QMenu* fleet = boat->addMenu(tr("&Demo fleet"));
   for (const Project& p : demo_fleet())
     fleet->addAction(tr("%1: %2").arg(QString::fromStdString(p.name), QString::fromStdString(p.brief.purpose)), this,
@@ -56,6 +49,7 @@ void MainWindow::build_boat_menu() {
   boat->addSeparator();
   boat->addAction(tr("&Import a hull \u2026"), QKeySequence("Ctrl+I"), this, &MainWindow::import_dialog);
   boat->addAction(tr("&Export the skin as STL \u2026"), this, &MainWindow::export_stl);
+  boat->addAction(tr("Launch ca&rd as PDF \u2026"), QKeySequence("Ctrl+L"), this, &MainWindow::card_dialog);
   boat->addSeparator();
   boat->addAction(tr("&Save"), QKeySequence::Save, this, &MainWindow::save);
   boat->addAction(tr("Save &as \u2026"), QKeySequence("Ctrl+Shift+S"), this, &MainWindow::save_as);
@@ -63,17 +57,51 @@ void MainWindow::build_boat_menu() {
   boat->addAction(tr("&Quit"), QKeySequence::Quit, this, &QWidget::close);
 }
 
+void MainWindow::arrange(const QString& label, std::vector<Part> parts) {
+  if (parts.empty()) return say(tr("Select parts first: drag a band round them, or click with Shift."), false);
+  session_->perform({label.toStdString(), ChangeParts{std::move(parts)}});
+}
+
 void MainWindow::build_edit_menu() {
   QMenu* edit = menuBar()->addMenu(tr("&Edit"));
   undo_ = edit->addAction(tr("&Undo"), QKeySequence::Undo, session_, &Session::undo);
   redo_ = edit->addAction(tr("&Redo"), QKeySequence("Ctrl+Shift+Z"), session_, &Session::redo);
   edit->addSeparator();
+  edit->addAction(tr("Select all parts"), QKeySequence::SelectAll, this, [this] {
+    std::vector<Id> all;
+    for (const Part& p : session_->project().layout.parts) all.push_back(p.id);
+    session_->select_all(std::move(all));
+  });
+  QMenu* arrange_menu = edit->addMenu(tr("&Arrange"));
+  const std::pair<Align, QString> ways[] = {
+      {Align::after_ends, tr("Align after ends")},       {Align::forward_ends, tr("Align forward ends")},
+      {Align::middles, tr("Align middles along the boat")}, {Align::undersides, tr("Align undersides")},
+      {Align::sides_port, tr("Align port sides")},       {Align::sides_starboard, tr("Align starboard sides")}};
+  for (const auto& [how, label] : ways)
+    arrange_menu->addAction(label, this, [this, how = how, label = label] {
+      const std::vector<Part> parts = session_->selected_parts();
+      if (parts.size() < 2) return say(tr("Aligning wants two parts or more; the first chosen stays."), false);
+      arrange(label, aligned(session_->project().layout, parts, how));
+    });
+  arrange_menu->addSeparator();
+  arrange_menu->addAction(tr("To the &centre line"), QKeySequence("Ctrl+E"), this, [this] {
+    arrange(tr("To the centre line"), centred(session_->project().layout, session_->selected_parts()));
+  });
+  arrange_menu->addAction(tr("&Mirror to the other side"), QKeySequence("Ctrl+M"), this, [this] {
+    arrange(tr("Mirror to the other side"), mirrored(session_->project().layout, session_->selected_parts()));
+  });
   edit->addAction(tr("&Take out what is selected"), QKeySequence("Ctrl+Backspace"), this, [this] {
     const Id id = session_->selection();
-    if (const Part* part = session_->selected_part())
-      session_->perform(
-          {tr("Take out %1").arg(QString::fromStdString(part->name)).toStdString(), RemovePart{part->id}});
-    else if (id != 0) {
+    if (!session_->selected_parts().empty()) {
+      Layout layout = session_->project().layout;
+      std::erase_if(layout.parts, [&](const Part& p) { return session_->is_selected(p.id); });
+      session_->perform({tr("Take out %1")
+                             .arg(session_->selected_parts().size() == 1
+                                      ? QString::fromStdString(session_->selected_part()->name)
+                                      : tr("%1 parts").arg(session_->selected_parts().size()))
+                             .toStdString(),
+                         ChangeLayout{layout}});
+    } else if (id != 0) {
       const auto users = references_to(session_->project(), id);
       if (session_->perform(remove_fitting(session_->project(), id)) && !users.empty())
         say(tr("Taken out; %1 and now stands free.").arg(QString::fromStdString(users.front())), false);
@@ -82,21 +110,73 @@ void MainWindow::build_edit_menu() {
     }
   });
   edit->addSeparator();
-  edit->addAction(tr("&Pin this state"), QKeySequence("Ctrl+P"), session_, &Session::pin);
-  unpin_ = edit->addAction(tr("U&npin"), session_, &Session::unpin);
+  edit->addAction(tr("&Pin this state"), QKeySequence("Ctrl+P"), this, [this] { session_->pin(); });
+  edit->addAction(tr("Compare pinned states"), QKeySequence("Ctrl+Shift+P"), this, [this] { show_shelf(ShelfTab::pins); });
+  unpin_ = edit->addAction(tr("Drop all p&ins"), session_, &Session::unpin_all);
+  edit->addSeparator();
+  edit->addAction(tr("Pre&ferences"), QKeySequence("Ctrl+,"), this, &MainWindow::show_preferences);
+}
+
+void MainWindow::repaint_everything() {
+  for (QWidget* w : findChildren<QWidget*>()) w->update();
+  emit session_->changed();
+}
+
+void MainWindow::apply_look_choice() {
+  const settings::LookChoice choice = settings::look_choice();
+  set_dark(choice == settings::LookChoice::night || (choice == settings::LookChoice::desktop && desktop_is_dark()));
+  repaint_everything();
 }
 
 void MainWindow::build_look_menu() {
   QMenu* menu = menuBar()->addMenu(tr("&Look"));
-  righting_ = menu->addAction(tr("&Righting arm"), QKeySequence("R"), this, [this](bool on) { show_righting_arm(on); });
-  righting_->setCheckable(true);
+  view3d_action_ = menu->addAction(tr("In the &round"), QKeySequence("V"), this, &MainWindow::show_3d);
+  view3d_action_->setCheckable(true);
+  const std::tuple<ShelfTab, QString, const char*> tabs[] = {
+      {ShelfTab::righting, tr("&Righting arm"), "R"},        {ShelfTab::areas, tr("Section &areas"), "A"},
+      {ShelfTab::cg, tr("Centre of &gravity"), "G"},         {ShelfTab::trim, tr("&Trim by battery place"), "T"},
+      {ShelfTab::masses, tr("Mass ta&ble"), "B"},            {ShelfTab::trade, tr("Gram by gra&m"), "Ctrl+G"},
+      {ShelfTab::pins, tr("&Pinned states"), "P"}};
+  for (const auto& [tab, label, keys] : tabs) {
+    QAction* a = menu->addAction(label, QKeySequence(keys), this, [this, tab = tab](bool on) {
+      if (on)
+        show_shelf(tab);
+      else
+        hide_shelf();
+    });
+    a->setCheckable(true);
+    shelf_actions_[tab] = a;
+  }
+  menu->addSeparator();
+  menu->addAction(tr("Magnify"), QKeySequence::ZoomIn, this, [this] { board_->zoom(1.25, board_->map().profile_area().center()); });
+  menu->addAction(tr("Reduce"), QKeySequence::ZoomOut, this, [this] { board_->zoom(0.8, board_->map().profile_area().center()); });
+  menu->addAction(tr("&Fit the whole boat"), QKeySequence("Ctrl+0"), board_, &Board::fit);
+  measure_ = menu->addAction(tr("Take a &measure"), QKeySequence("M"), board_, &Board::set_measuring);
+  measure_->setCheckable(true);
+  connect(board_, &Board::measuring_changed, measure_, &QAction::setChecked);
+  menu->addAction(tr("Section to the C&G"), this, [this] { board_->set_station(session_->now().mass.cg.x()); });
+  menu->addAction(tr("Heel the section 30\u00b0 more"), QKeySequence("H"), this, [this] {
+    const double next = board_->state().heel + radians(30);
+    board_->set_heel(next > pi + 1e-9 ? 0.0 : next);
+  });
+  QMenu* overlays = menu->addMenu(tr("&Layers of this stage"));
+  for (const Overlay o : {Overlay::water, Overlay::parts, Overlay::names, Overlay::cg, Overlay::freeboards, Overlay::fittings,
+                          Overlay::handles, Overlay::lines}) {
+    QAction* a = overlays->addAction(overlay_name(o), this, [this, o](bool on) { board_->set_overlay(o, on); });
+    a->setCheckable(true);
+    overlay_actions_[o] = a;
+  }
+  const auto follow = [this] {
+    for (auto& [o, a] : overlay_actions_) a->setChecked(board_->state().overlays.testFlag(o));
+  };
+  connect(board_, &Board::overlays_changed, this, follow);
+  follow();
   menu->addSeparator();
   auto* looks = new QActionGroup(this);
   for (const bool dark : {false, true}) {
     QAction* a = menu->addAction(dark ? tr("&Night bench") : tr("&Paper and ink"), this, [this, dark] {
-      set_dark(dark);
-      for (QWidget* w : findChildren<QWidget*>()) w->update();
-      emit session_->changed();
+      settings::set_look_choice(dark ? settings::LookChoice::night : settings::LookChoice::day);
+      apply_look_choice();
     });
     a->setCheckable(true);
     a->setChecked(look().dark == dark);
@@ -106,10 +186,14 @@ void MainWindow::build_look_menu() {
   auto* units = new QActionGroup(this);
   for (const UnitSystem system : {UnitSystem::metric, UnitSystem::inch}) {
     QAction* a = menu->addAction(system == UnitSystem::metric ? tr("&Metric: mm, g, km/h") : tr("&Inch: in, oz, mph"),
-                                 this, [this, system] { session_->set_units(system); });
+                                 this, [this, system] {
+                                   settings::set_units(system);
+                                   session_->set_units(system);
+                                 });
     a->setCheckable(true);
     a->setChecked(session_->units() == system);
     units->addAction(a);
+    connect(session_, &Session::units_changed, a, [this, a, system] { a->setChecked(session_->units() == system); });
   }
 }
 
@@ -121,62 +205,25 @@ void MainWindow::build_stage_menu() {
                     [this, stage = mark.stage] { choose_stage(stage); });
 }
 
+void MainWindow::build_bench_menu() {
+  QMenu* bench = menuBar()->addMenu(tr("Be&nch"));
+  bench->addAction(tr("&Weighing bench"), QKeySequence("Ctrl+W"), this, &MainWindow::show_weighing);
+  bench->addAction(tr("&Bath test and checklist"), QKeySequence("Ctrl+B"), this, [this] {
+    session_->select(0);
+    choose_stage(Stage::trial);
+  });
+}
+
 void MainWindow::build_help_menu() {
   QMenu* help = menuBar()->addMenu(tr("&Help"));
-  help->addAction(tr("&Keys and mouse"), QKeySequence::HelpContents, this, [this] {
-    QMessageBox::information(
-        this, tr("Keys and mouse"),
-        tr("Drag a part in profile or plan; Alt switches snapping off, Esc takes the drag back.\n"
-           "Page up and down choose a part, arrows move it 1 mm, with Shift 10 mm, with Alt 0.1 mm.\n"
-           "Drag the ruler, or press comma and full stop, to slide the section.\n"
-           "Every field takes a unit as typed: 35 mm, 1 3/8 in, 18 oz.\n"
-           "Alt+1 to Alt+9 choose a stage, R opens the righting arm, Ctrl+P pins the state."));
-  });
+  help->addAction(tr("User &guide"), QKeySequence::HelpContents, this, [this] { show_guide(this); });
+  help->addAction(tr("All &commands"), QKeySequence("Ctrl+K"), this, [this] { action_list_->open(); });
   help->addAction(tr("&About"), this, [this] {
-    QMessageBox::about(
-        this, tr("About Plucky Hull"),
-        tr("Plucky Hull 0.1\nA bench companion for builders of small radio-controlled boats.\n\nGPL-3.0-or-later. "
-           "Results are estimates: makers' data, local rules and your own eyes come first."));
+    say(tr("Plucky Hull %1, a bench companion for builders of small radio-controlled boats. GPL-3.0-or-later. Results are "
+           "estimates: makers' data, local rules and your own eyes come first.")
+            .arg(QApplication::applicationVersion()),
+        false);
   });
-}
-
-void MainWindow::open_dialog() {
-  if (!may_leave()) return;
-  const QString path = QFileDialog::getOpenFileName(this, tr("Open a boat"), {}, boat_filter);
-  if (!path.isEmpty()) session_->open(path);
-}
-
-bool MainWindow::save() {
-  return session_->path().isEmpty() ? save_as() : session_->save(session_->path());
-}
-
-bool MainWindow::save_as() {
-  QString path = QFileDialog::getSaveFileName(
-      this, tr("Save the boat"), QString::fromStdString(session_->project().name) + project_suffix, boat_filter);
-  if (path.isEmpty()) return false;
-  if (!path.endsWith(project_suffix)) path += project_suffix;
-  return session_->save(path);
-}
-
-void MainWindow::import_dialog() {
-  const QString path = QFileDialog::getOpenFileName(this, tr("Import a hull"), {}, tr("Meshes (*.stl *.obj *.3mf)"));
-  if (!path.isEmpty()) import_hull(path);
-}
-
-void MainWindow::import_hull(const QString& path) {
-  import_job_->read(path);
-}
-
-void MainWindow::export_stl() {
-  const QString path = QFileDialog::getSaveFileName(
-      this, tr("Export the skin"), QString::fromStdString(session_->project().name) + ".stl", tr("STL (*.stl)"));
-  if (path.isEmpty()) return;
-  try {
-    write_file_atomically(path.toStdString(), write_stl(session_->now().hull->model.skin));
-    say(tr("The outer skin is in %1, in millimetres.").arg(path), false);
-  } catch (const InvalidInput& e) {
-    say(QString::fromStdString(e.what()), true);
-  }
 }
 
 }  // namespace plucky::app

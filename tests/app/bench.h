@@ -3,6 +3,7 @@
 
 #include <gtest/gtest.h>
 
+#include <QAbstractButton>
 #include <QApplication>
 #include <QLabel>
 #include <QLineEdit>
@@ -61,14 +62,23 @@ class Bench : public testing::Test {
     QApplication::sendEvent(board(), &event);
     settle();
   }
-  void release(const QPoint& at) {
-    QTest::mouseRelease(board(), Qt::LeftButton, {}, at);
+  void release(const QPoint& at, Qt::KeyboardModifiers keys = {}) {
+    QTest::mouseRelease(board(), Qt::LeftButton, keys, at);
     settle();
   }
-  void drag(const QPoint& from, const QPoint& by) {
-    press(from);
-    for (int i = 1; i <= 4; ++i) move_to(from + by * i / 4);
-    release(from + by);
+  void drag(const QPoint& from, const QPoint& by, Qt::KeyboardModifiers keys = {}) {
+    press(from, keys);
+    for (int i = 1; i <= 4; ++i) move_to(from + by * i / 4, keys);
+    release(from + by, keys);
+  }
+  void click(const char* button) {
+    QTest::mouseClick(find<QAbstractButton>(button), Qt::LeftButton);
+    settle();
+  }
+  /// Waits up to some seconds for something to become true.
+  template <class Condition>
+  static bool wait_for(Condition condition, int ms = 8000) {
+    return QTest::qWaitFor(condition, ms);
   }
   void type(QLineEdit* edit, const char* text) {
     edit->setFocus();
@@ -88,6 +98,7 @@ class Bench : public testing::Test {
       if (r->isVisible() && r->finding().id == id) return r;
     return nullptr;
   }
+  [[nodiscard]] QString shelf_words() const { return find<QLabel>("shelf_words")->text(); }
   [[nodiscard]] QString notice() const {
     const auto* n = window->findChild<QLabel*>("notice");
     return n->isVisible() ? n->text() : QString();

@@ -1,6 +1,6 @@
 // Views at every size, look and stage: nothing falls outside, nothing is drawn over something else unseen.
 #include "bench.h"
-#include "chart/righting_chart.h"
+#include "chart/charts.h"
 #include "stem/stem.h"
 #include "theme/theme.h"
 
@@ -94,9 +94,9 @@ TEST_F(Bench, ABoatThatSinksStillHasItsScreen) {
   EXPECT_TRUE(words.contains("of volume is missing"));
   session.select(0);
   window->choose_stage(Stage::flotation);
-  window->show_righting_arm(true);
+  window->show_shelf(ShelfTab::righting);
   settle();
-  EXPECT_TRUE(find<QLabel>("righting_words")->text().contains("does not float"));
+  EXPECT_TRUE(shelf_words().contains("does not float"));
   EXPECT_FALSE(window->grab().isNull());
   QTest::keyClick(window.get(), Qt::Key_Z, Qt::ControlModifier);
   EXPECT_EQ(session.now().flotation.status, FloatStatus::afloat);
@@ -116,11 +116,11 @@ TEST_F(Bench, TheStemCountsWhatIsWrong) {
 }
 
 TEST_F(Bench, TheRightingChartReadsUnderThePointer) {
-  window->show_righting_arm(true);
+  window->show_shelf(ShelfTab::righting);
   settle();
   auto* plot = find<QWidget>("righting_plot");
   const QPoint at(plot->width() / 3, plot->height() / 2);
   QMouseEvent event(QEvent::MouseMove, at, plot->mapToGlobal(at), Qt::NoButton, Qt::NoButton, {});
   QApplication::sendEvent(plot, &event);
-  EXPECT_TRUE(find<QLabel>("righting_words")->text().startsWith("at "));
+  EXPECT_TRUE(shelf_words().startsWith("At "));
 }

@@ -9,13 +9,14 @@
 #include <QSignalSpy>
 #include <QStackedWidget>
 #include <QTimer>
+#include <QTableWidget>
 #include <QTreeWidget>
 #include <assimp/Exporter.hpp>
 #include <assimp/Importer.hpp>
 #include <set>
 
 #include "bench.h"
-#include "chart/righting_chart.h"
+#include "shelf/shelf.h"
 #include "hull_import/import_page.h"
 #include "inspector/quantity_edit.h"
 #include "io/file.h"
@@ -246,29 +247,42 @@ TEST_F(Bench, UnitsSwitchEverywhere) {
   EXPECT_EQ(find<QLineEdit>("part_length")->text(), "138.0 mm");
 }
 
-TEST_F(Bench, APinnedStateStaysUntilUnpinned) {
+TEST_F(Bench, PinnedStatesStayAreComparedAndAdopted) {
   QTest::keyClick(window.get(), Qt::Key_P, Qt::ControlModifier);
-  ASSERT_NE(session.pinned(), nullptr);
-  const double mass = session.pinned()->mass.total;
+  ASSERT_EQ(session.pins().size(), 1u);
+  const Project first = session.project();
   session.perform({"", RemovePart{part("Sonar").id}});
-  EXPECT_EQ(session.pinned()->mass.total, mass);
-  EXPECT_LT(session.now().mass.total, mass);
-  action("Unpin")->trigger();
-  EXPECT_EQ(session.pinned(), nullptr);
+  QTest::keyClick(window.get(), Qt::Key_P, Qt::ControlModifier);
+  session.perform({"", RemovePart{part("GPS").id}});
+  ASSERT_EQ(session.pins().size(), 2u);
+  EXPECT_GT(session.pins()[0].state->mass.total, session.pins()[1].state->mass.total);
+  QTest::keyClick(window.get(), Qt::Key_P, Qt::ControlModifier | Qt::ShiftModifier);
+  settle();
+  auto* table = find<QTableWidget>("pins_table");
+  ASSERT_TRUE(table->isVisible());
+  ASSERT_EQ(table->columnCount(), 4);  // number, now, two pins
+  EXPECT_EQ(table->item(0, 2)->text(), session.shown({session.pins()[0].state->mass.total, Dimension::mass}));
+  click("adopt_pin_0");
+  EXPECT_EQ(session.project().layout, first.layout);
+  QTest::keyClick(window.get(), Qt::Key_Z, Qt::ControlModifier);  // adopting is one step
+  EXPECT_NE(session.project().layout, first.layout);
+  click("drop_pin_1");
+  EXPECT_EQ(session.pins().size(), 1u);
+  action("Drop all pins")->trigger();
+  EXPECT_TRUE(session.pins().empty());
 }
 
 TEST_F(Bench, TheRightingArmOpensFollowsAndCloses) {
-  auto* chart = find<RightingChart>("righting_chart");
   QTest::keyClick(window.get(), Qt::Key_R);
   settle();
-  ASSERT_TRUE(chart->isVisible());
-  const QString words = find<QLabel>("righting_words")->text();
+  ASSERT_TRUE(window->shelf()->isVisible());
+  const QString words = shelf_words();
   EXPECT_TRUE(words.contains("vanishes at"));
   session.perform({"", MovePart{part("ESC").id, part("ESC").place + Vec3(0, 0, -0.03)}});
   settle();
-  EXPECT_NE(find<QLabel>("righting_words")->text(), words);
+  EXPECT_NE(shelf_words(), words);
   QTest::keyClick(window.get(), Qt::Key_R);
-  EXPECT_FALSE(chart->isVisible());
+  EXPECT_FALSE(window->shelf()->isVisible());
 }
 
 TEST_F(Bench, SavesOpensAndAsksBeforeLosingChanges) {

@@ -1,0 +1,250 @@
+#include "board/grips.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "base/error.h"
+
+namespace plucky::app {
+
+namespace {
+
+double along(const std::vector<double>& x, const std::vector<double>& y, double at) {
+  const auto it = std::lower_bound(x.begin(), x.end(), at);
+  if (it == x.begin()) return y.front();
+  if (it == x.end()) return y.back();
+  const auto i = static_cast<std::size_t>(it - x.begin());
+  const double t = (at - x[i - 1]) / (x[i] - x[i - 1]);
+  return y[i - 1] + t * (y[i] - y[i - 1]);
+}
+
+/// Lowest z of the section at x where it crosses y.
+double bottom_at(const HullModel& m, double x, double y) {
+  double low = 1e300;
+  for (const SectionLoop& loop : m.section_near(x).loops)
+    for (std::size_t i = 0; i < loop.points.size(); ++i) {
+      const Vec2 &p = loop.points[i], &q = loop.points[(i + 1) % loop.points.size()];
+      if ((p.x() - y) * (q.x() - y) > 0.0 || p.x() == q.x()) continue;
+      low = std::min(low, p.y() + (y - p.x()) / (q.x() - p.x()) * (q.y() - p.y()));
+    }
+  return low < 1e200 ? low : m.box.low.z();
+}
+
+double deck_edge_z(const HullModel& m, double x) {
+  double best = 1e300, z = 0.0;
+  for (const Vec3& p : m.deck_edge)
+    if (std::abs(p.x() - x) < best) {
+      best = std::abs(p.x() - x);
+      z = p.z();
+    }
+  return z;
+}
+
+double widest_x(const HullModel& m) {
+  const auto it = std::max_element(m.outline.half_port.begin(), m.outline.half_port.end());
+  return m.outline.x[static_cast<std::size_t>(it - m.outline.half_port.begin())];
+}
+
+/// Where the keel has risen a tenth of the depth on its way to the stem.
+double forefoot_x(const HullModel& m) {
+  const double rise = m.box.low.z() + 0.1 * m.box.size().z();
+  for (std::size_t i = m.outline.x.size(); i-- > m.outline.x.size() / 2;)
+    if (m.outline.keel[i] < rise) return m.outline.x[i];
+  return m.box.high.x();
+}
+
+}  // namespace
+
+std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
+  std::vector<HullHandle> out;
+  if (family == HullFamily::imported || m.outline.x.empty() || m.deck_edge.empty()) return out;
+  const auto share = [](const HullModel& h, double s) { return h.box.low.x() + s * h.length(); };
+  const auto half = [share](const HullModel& h, double s) { return along(h.outline.x, h.outline.half_port, share(h, s)); };
+  const auto add = [&](const char* key, const char* key_x, BoardPlane plane, int axis, Vec3 place, const char* label,
+                       std::function<double(const HullModel&)> coordinate) {
+    const auto table = hull_parameters(family);
+    if (std::none_of(table.begin(), table.end(), [&](const HullParameter& p) { return std::string(p.key) == key; })) return;
+    out.push_back({key, key_x, plane, axis, place, label, std::move(coordinate)});
+  };
+  using P = BoardPlane;
+  add("length_m", nullptr, P::plan, 0, {m.box.high.x(), 0.0, 0.0}, "Length", [](const HullModel& h) { return h.box.high.x(); });
+  add("beam_m", "widest", P::plan, 1, {widest_x(m), 0.5 * m.beam(), 0.0}, "Beam and where it is greatest",
+      [](const HullModel& h) { return h.box.high.y(); });
+  add("transom_width", nullptr, P::plan, 1, {m.box.low.x(), half(m, 0.002), 0.0}, "Transom width",
+      [=](const HullModel& h) { return half(h, 0.002); });
+  add("bow_fullness", nullptr, P::plan, 1, {share(m, 0.85), half(m, 0.85), 0.0}, "Bow fullness",
+      [=](const HullModel& h) { return half(h, 0.85); });
+  add("bow_width", nullptr, P::plan, 1, {share(m, 0.995), half(m, 0.995), 0.0}, "Bow width",
+      [=](const HullModel& h) { return half(h, 0.995); });
+  add("depth_m", nullptr, P::profile, 2, {share(m, 0.45), 0.0, deck_edge_z(m, share(m, 0.45))}, "Depth",
+      [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.45)); });
+  add("sheer_m", nullptr, P::profile, 2, {share(m, 0.93), 0.0, deck_edge_z(m, share(m, 0.93))}, "Sheer",
+      [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.93)); });
+  add("bow_rake_m", nullptr, P::profile, 0, {forefoot_x(m), 0.0, along(m.outline.x, m.outline.keel, forefoot_x(m))}, "Bow rake",
+      forefoot_x);
+  add("bow_rise_m", nullptr, P::profile, 2, {share(m, 0.97), 0.0, along(m.outline.x, m.outline.keel, share(m, 0.97))},
+      "Rise of the bottom at the bow", [=](const HullModel& h) { return along(h.outline.x, h.outline.keel, share(h, 0.97)); });
+  add("rocker_m", nullptr, P::profile, 2, {share(m, 0.03), 0.0, m.outline.keel.front()}, "Rocker",
+      [](const HullModel& h) { return h.outline.keel.front(); });
+  const double y = 0.33 * m.beam();
+  add("deadrise_transom_rad", nullptr, P::profile, 2, {share(m, 0.01), 0.0, bottom_at(m, share(m, 0.01), y)},
+      "Deadrise at the transom (chine height)", [=](const HullModel& h) { return bottom_at(h, share(h, 0.01), y); });
+  add("deadrise_midships_rad", nullptr, P::profile, 2, {share(m, 0.5), 0.0, bottom_at(m, share(m, 0.5), y)},
+      "Deadrise amidships (chine height)", [=](const HullModel& h) { return bottom_at(h, share(h, 0.5), y); });
+  return out;
+}
+
+namespace {
+
+QPointF on_board(const BoardMap& map, BoardPlane plane, const Vec3& r) {
+  return plane == BoardPlane::profile ? map.profile(r.x(), r.z()) : map.plan(r.x(), r.y());
+}
+
+bool near_point(const QPointF& a, const QPointF& b, double reach) {
+  return std::hypot(a.x() - b.x(), a.y() - b.y()) <= reach;
+}
+
+std::optional<Grip> fitting_at(const Assessment& a, const BoardMap& map, const QPointF& at) {
+  const Project& p = a.project;
+  const HullModel& hull = a.hull->model;
+  using K = Grip::Kind;
+  const auto grip = [](K kind, BoardPlane plane, Id id) { return Grip{.kind = kind, .plane = plane, .id = id}; };
+  for (const Rail& r : p.layout.rails)
+    for (const BoardPlane plane : {BoardPlane::profile, BoardPlane::plan}) {
+      const QPointF from = on_board(map, plane, {r.from, r.y, r.z}), to = on_board(map, plane, {r.to, r.y, r.z});
+      if (near_point(at, from, 6)) return grip(K::rail_from, plane, r.id);
+      if (near_point(at, to, 6)) return grip(K::rail_to, plane, r.id);
+      if (at.x() > from.x() && at.x() < to.x() && std::abs(at.y() - from.y()) < 4) return grip(K::rail, plane, r.id);
+    }
+  for (const Hatch& h : p.hull.hatches) {
+    const QRectF plan(map.plan(h.x, h.y + 0.5 * h.width), map.plan(h.x + h.length, h.y - 0.5 * h.width));
+    const bool across = at.y() > plan.top() && at.y() < plan.bottom(), within = at.x() > plan.left() && at.x() < plan.right();
+    if (across && std::abs(at.x() - plan.left()) < 5) return grip(K::hatch_aft, BoardPlane::plan, h.id);
+    if (across && std::abs(at.x() - plan.right()) < 5) return grip(K::hatch_fore, BoardPlane::plan, h.id);
+    if (within && (std::abs(at.y() - plan.top()) < 4 || std::abs(at.y() - plan.bottom()) < 4))
+      return grip(K::hatch, BoardPlane::plan, h.id);
+    const double top = map.profile(0, hull.deck_height(h.x, h.y) + h.coaming).y();
+    if (within && std::abs(at.y() - top) < 4) return grip(K::hatch, BoardPlane::profile, h.id);
+  }
+  for (const Bulkhead& b : p.hull.bulkheads) {
+    const Section::Extent e = hull.section_near(b.x).extent();
+    if (e.empty() || std::abs(at.x() - map.x(b.x)) > 4) continue;
+    if (at.y() < map.profile(0, e.low.y()).y() && at.y() > map.profile(0, e.high.y()).y())
+      return grip(K::bulkhead, BoardPlane::profile, b.id);
+    if (at.y() < map.plan(0, e.low.x()).y() && at.y() > map.plan(0, e.high.x()).y())
+      return grip(K::bulkhead, BoardPlane::plan, b.id);
+  }
+  return std::nullopt;
+}
+
+}  // namespace
+
+std::optional<Grip> grip_at(const Assessment& a, const BoardMap& map, const QPointF& at, bool with_handles,
+                            bool with_fittings) {
+  if (with_handles)
+    for (HullHandle& h : hull_handles(a.hull->model, a.project.hull.family))
+      if (near_point(at, on_board(map, h.plane, h.place), 8))
+        return Grip{.kind = Grip::Kind::handle, .plane = h.plane, .handle = std::move(h)};
+  return with_fittings ? fitting_at(a, map, at) : std::nullopt;
+}
+
+namespace {
+
+const HullParameter* parameter(HullFamily family, const char* key) {
+  for (const HullParameter& p : hull_parameters(family))
+    if (key && std::string(p.key) == key) return &p;
+  return nullptr;
+}
+
+/// Difference quotient of a coordinate over one measure; inward at the borders of its range.
+double gain_of(const HullDesign& design, const HullParameter& p, const std::function<double(const HullModel&)>& coordinate) {
+  const double now = design.shape.*p.member, step = 0.02 * (p.high - p.low);
+  const auto at = [&](double value) {
+    HullDesign d{.family = design.family, .shape = design.shape, .skin = design.skin, .fineness = 0.3};
+    d.shape.*p.member = value;
+    return coordinate(build_hull(d));
+  };
+  for (const double h : {step, 0.3 * step, -0.3 * step}) {
+    if (now + h > p.high || now + h < p.low) continue;
+    try {
+      return (at(now + h) - at(now)) / h;
+    } catch (const InvalidInput&) {
+      // Too far for this hull; a smaller step may do.
+    }
+  }
+  return 0.0;
+}
+
+}  // namespace
+
+void measure_gain(Grip& grip, const HullDesign& design) {
+  if (!grip.handle) return;
+  if (const HullParameter* p = parameter(design.family, grip.handle->key))
+    grip.gain = gain_of(design, *p, grip.handle->coordinate);
+  if (const HullParameter* p = parameter(design.family, grip.handle->key_x)) grip.gain_x = gain_of(design, *p, widest_x);
+}
+
+namespace {
+
+Edit handle_edit(const Grip& grip, const Project& start, const Vec3& by, const Session& session) {
+  HullDesign hull = start.hull;
+  QString words;
+  const auto turn = [&](const char* key, double gain, double way) {
+    const HullParameter* p = parameter(hull.family, key);
+    if (!p || std::abs(gain) < 1e-6) return;
+    double& value = hull.shape.*p->member;
+    value = std::clamp(value + way / gain, p->low, p->high);
+    words += (words.isEmpty() ? "" : ", ") + QString("%1 %2").arg(p->label, session.in_words({value, p->dimension}));
+  };
+  turn(grip.handle->key, grip.gain, by[grip.handle->axis]);
+  if (grip.handle->key_x) turn(grip.handle->key_x, grip.gain_x, by.x());
+  return {words.toStdString(), ChangeHull{hull}};
+}
+
+}  // namespace
+
+Edit grip_edit(const Grip& grip, const Project& start, const Vec3& by, const Session& session) {
+  using K = Grip::Kind;
+  if (grip.kind == K::handle) return handle_edit(grip, start, by, session);
+  HullDesign hull = start.hull;
+  Layout layout = start.layout;
+  QString words;
+  const auto at = [&](double x) { return session.in_words(length_quantity(x - session.now().hull->model.box.low.x())); };
+  for (Bulkhead& b : hull.bulkheads)
+    if (b.id == grip.id) {
+      b.x += by.x();
+      words = QObject::tr("%1 to %2").arg(QString::fromStdString(b.name), at(b.x));
+    }
+  for (Hatch& h : hull.hatches)
+    if (h.id == grip.id) {
+      constexpr double least = 0.01;
+      if (grip.kind == K::hatch) {
+        h.x += by.x();
+        if (grip.plane == BoardPlane::plan) h.y += by.y();
+      } else if (grip.kind == K::hatch_aft) {
+        const double way = std::min(by.x(), h.length - least);
+        h.x += way;
+        h.length -= way;
+      } else {
+        h.length = std::max(least, h.length + by.x());
+      }
+      words = QObject::tr("%1 from %2 to %3").arg(QString::fromStdString(h.name), at(h.x), at(h.x + h.length));
+    }
+  for (Rail& r : layout.rails)
+    if (r.id == grip.id) {
+      if (grip.kind == K::rail_from) {
+        r.from = std::min(r.from + by.x(), r.to);
+      } else if (grip.kind == K::rail_to) {
+        r.to = std::max(r.to + by.x(), r.from);
+      } else {
+        r.from += by.x();
+        r.to += by.x();
+        (grip.plane == BoardPlane::profile ? r.z : r.y) += grip.plane == BoardPlane::profile ? by.z() : by.y();
+      }
+      words = QObject::tr("%1 from %2 to %3").arg(QString::fromStdString(r.name), at(r.from), at(r.to));
+      return {words.toStdString(), ChangeLayout{layout}};
+    }
+  return {words.toStdString(), ChangeHull{hull}};
+}
+
+}  // namespace plucky::app

@@ -1,0 +1,50 @@
+// What the hand can take hold of on the board besides parts: fittings by their lines, hull measures by their handles.
+// In: the project as it was when the hand closed, and how far it has moved. Out: the edit.
+#pragma once
+
+#include <QPointF>
+#include <functional>
+#include <optional>
+#include <vector>
+
+#include "board/board_map.h"
+#include "session/session.h"
+
+namespace plucky::app {
+
+enum class BoardPlane { profile, plan };
+
+/// A hull measure that can be dragged.
+struct HullHandle {
+  const char* key;      ///< of the measure that follows the first axis
+  const char* key_x;    ///< of a second one that follows x, or nullptr
+  BoardPlane plane;
+  int axis;             ///< the axis `key` follows: 0, 1 or 2
+  Vec3 place;           ///< m, on the hull as it is
+  const char* label;
+  std::function<double(const HullModel&)> coordinate;  ///< along `axis`
+};
+/// Empty for imported hulls.
+[[nodiscard]] std::vector<HullHandle> hull_handles(const HullModel& model, HullFamily family);
+
+/// Something held.
+struct Grip {
+  enum class Kind { bulkhead, rail, rail_from, rail_to, hatch, hatch_aft, hatch_fore, handle };
+  Kind kind = Kind::handle;
+  BoardPlane plane = BoardPlane::profile;
+  Id id = 0;
+  std::optional<HullHandle> handle;
+  double gain = 0.0, gain_x = 0.0;  ///< metres of the handle per SI unit of its measure
+};
+
+/// The grip under a point; nothing when there is none. Handles only when `with_handles`.
+[[nodiscard]] std::optional<Grip> grip_at(const Assessment& a, const BoardMap& map, const QPointF& at,
+                                          bool with_handles, bool with_fittings);
+
+/// Finds how a handle's place answers to its measure, by lofting the hull with the measure a little changed.
+void measure_gain(Grip& grip, const HullDesign& design);
+
+/// The edit that moves what is held by a way in metres (x along the boat, y to port, z up).
+[[nodiscard]] Edit grip_edit(const Grip& grip, const Project& start, const Vec3& by, const Session& session);
+
+}  // namespace plucky::app

@@ -1,0 +1,87 @@
+#include "chart/chart_page.h"
+
+#include <qcustomplot.h>
+
+#include <QVBoxLayout>
+#include <cmath>
+
+#include "theme/theme.h"
+
+namespace plucky::app {
+
+ChartPage::ChartPage(Session* session, const QString& title, const char* plot_name, QWidget* parent)
+    : ShelfPage(session, title, parent) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 0, 0, 0);
+  plot_ = new QCustomPlot(this);
+  plot_->setObjectName(plot_name);
+  plot_->setAccessibleName(title);
+  column->addWidget(plot_, 1);
+  curve_ = plot_->addGraph();
+  working_mark_ = plot_->addGraph();
+  working_mark_->setLineStyle(QCPGraph::lsNone);
+  pointer_ = new QCPItemTracer(plot_);
+  pointer_->setInterpolating(true);
+  pointer_->setStyle(QCPItemTracer::tsCircle);
+  pointer_->setVisible(false);
+  connect(plot_, &QCustomPlot::mouseMove, this, &ChartPage::follow);
+  connect(plot_, &QCustomPlot::mousePress, this,
+          [this](QMouseEvent* event) { emit picked(plot_->xAxis->pixelToCoord(event->pos().x())); });
+}
+
+void ChartPage::restyle() {
+  const Look& l = look();
+  plot_->setBackground(l.paper);
+  for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis}) {
+    axis->setBasePen(QPen(l.muted));
+    axis->setTickPen(QPen(l.muted));
+    axis->setSubTickPen(Qt::NoPen);
+    axis->setTickLabelColor(l.ink);
+    axis->setLabelColor(l.muted);
+    axis->setTickLabelFont(ui_font(8.5));
+    axis->setLabelFont(ui_font(8.5));
+    axis->grid()->setPen(QPen(l.line, 1, Qt::DotLine));
+    axis->grid()->setZeroLinePen(QPen(l.ink, 1.2));
+  }
+  curve_->setPen(QPen(l.water_line, 2.2));
+  working_mark_->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssCircle, QPen(l.buoy, 2.2), l.card, 9));
+  pointer_->setPen(QPen(l.brass, 2));
+  pointer_->setBrush(l.brass_fill);
+}
+
+void ChartPage::finish(const QString& x_label, const QString& y_label, const QPointF& working, bool rescale_x) {
+  working_ = working;
+  if (std::isfinite(working.x()) && std::isfinite(working.y()))
+    working_mark_->setData({working.x()}, {working.y()});
+  else
+    working_mark_->setData({}, {});
+  plot_->xAxis->setLabel(x_label);
+  plot_->yAxis->setLabel(y_label);
+  if (rescale_x) plot_->xAxis->rescale();
+  plot_->yAxis->rescale();
+  plot_->yAxis->scaleRange(1.15);
+  plot_->replot(QCustomPlot::rpQueuedReplot);
+}
+
+void ChartPage::follow(QMouseEvent* event) {
+  if (curve_->dataCount() == 0) return;
+  const double x = plot_->xAxis->pixelToCoord(event->pos().x());
+  bool found = false;
+  const QCPRange keys = curve_->data()->keyRange(found);
+  pointer_->setVisible(found && keys.contains(x));
+  if (!pointer_->visible()) return;
+  pointer_->setGraph(curve_);
+  pointer_->setGraphKey(x);
+  pointer_->updatePosition();
+  tell(value_words(x, pointer_->position->value()));
+  plot_->replot(QCustomPlot::rpQueuedReplot);
+}
+
+TableRows ChartPage::table() const {
+  TableRows rows{{plot_->xAxis->label().toStdString(), plot_->yAxis->label().toStdString()}};
+  for (const QCPGraphData& d : *curve_->data())
+    rows.push_back({QString::number(d.key, 'g', 8).toStdString(), QString::number(d.value, 'g', 8).toStdString()});
+  return rows;
+}
+
+}  // namespace plucky::app

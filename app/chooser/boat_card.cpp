@@ -1,0 +1,82 @@
+#include "chooser/boat_card.h"
+
+#include <QPainter>
+#include <QPainterPath>
+#include <QTimer>
+#include <algorithm>
+
+#include "theme/theme.h"
+
+namespace plucky::app {
+
+void paint_boat_picture(QPainter& p, const QRectF& area, const Assessment& a) {
+  const Look& l = look();
+  const HullModel& hull = a.hull->model;
+  Box3 box = bounds(hull.skin);
+  for (const Part& part : a.project.layout.parts) {
+    box.include(part.box().low);
+    box.include(part.box().high);
+  }
+  const double scale = std::min(area.width() * 0.94 / box.size().x(), area.height() * 0.86 / box.size().z());
+  const auto at = [&](double x, double z) {
+    return QPointF(area.center().x() + scale * (x - box.centre().x()), area.center().y() - scale * (z - box.centre().z()));
+  };
+  p.save();
+  p.setClipRect(area);
+  QPolygonF outline;
+  for (std::size_t i = 0; i < hull.outline.x.size(); ++i) outline << at(hull.outline.x[i], hull.outline.top[i]);
+  for (std::size_t i = hull.outline.x.size(); i-- > 0;) outline << at(hull.outline.x[i], hull.outline.keel[i]);
+  p.setBrush(l.hull);
+  p.setPen(QPen(l.ink, 1.4));
+  p.drawPolygon(outline);
+  p.setPen(QPen(l.muted, 0.8));
+  p.setBrush(l.part);
+  for (const Part& part : a.project.layout.parts)
+    p.drawRoundedRect(QRectF(at(part.box().low.x(), part.box().high.z()), at(part.box().high.x(), part.box().low.z())), 1.5, 1.5);
+  if (a.flotation.upright()) {
+    const WaterPlane& w = a.flotation.plane;
+    const double x0 = box.centre().x() - area.width() / scale, x1 = box.centre().x() + area.width() / scale;
+    QPolygonF water{at(x0, w.z_at(x0)), at(x1, w.z_at(x1)), area.bottomRight() + QPointF(50, 50), area.bottomLeft() + QPointF(-50, 50)};
+    p.setPen(Qt::NoPen);
+    p.setBrush(l.water);
+    p.drawPolygon(water);
+    p.setPen(QPen(l.water_line, 1.4));
+    p.drawLine(water[0], water[1]);
+  }
+  p.restore();
+}
+
+BoatCard::BoatCard(const Project& project, QWidget* parent) : QAbstractButton(parent), project_(project) {
+  setText(QString::fromStdString(project.name));
+  setAccessibleName(tr("%1: %2").arg(text(), QString::fromStdString(project.brief.purpose)));
+  setFocusPolicy(Qt::StrongFocus);
+  setCursor(Qt::PointingHandCursor);
+  setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+  setMinimumSize(200, 130);
+}
+
+void BoatCard::paintEvent(QPaintEvent*) {
+  if (!assessed_)
+    QTimer::singleShot(0, this, [this] {
+      if (assessed_) return;
+      assessed_ = std::make_shared<const Assessment>(assess(project_));
+      update();
+    });
+  const Look& l = look();
+  QPainter p(this);
+  p.setRenderHint(QPainter::Antialiasing);
+  p.setPen(QPen(hasFocus() || underMouse() ? l.brass : l.line, hasFocus() ? 2.0 : 1.2));
+  p.setBrush(underMouse() ? l.brass_fill : l.card);
+  p.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 8, 8);
+  const QRectF words = QRectF(rect()).adjusted(14, 0, -14, -10);
+  p.setFont(ui_font(8.8));
+  p.setPen(underMouse() ? l.ink : l.muted);
+  p.drawText(words, Qt::AlignBottom | Qt::AlignLeft,
+             QFontMetricsF(p.font()).elidedText(QString::fromStdString(project_.brief.purpose), Qt::ElideRight, words.width()));
+  p.setFont(ui_font(11, QFont::Bold));
+  p.setPen(l.ink);
+  p.drawText(words.adjusted(0, 0, 0, -18), Qt::AlignBottom | Qt::AlignLeft, text());
+  if (assessed_) paint_boat_picture(p, QRectF(rect()).adjusted(8, 8, -8, -50), *assessed_);
+}
+
+}  // namespace plucky::app

@@ -1,0 +1,142 @@
+#include "shelf/shelf.h"
+
+#include <qcustomplot.h>
+
+#include <QFileDialog>
+#include <QKeyEvent>
+#include <QLabel>
+#include <QMenu>
+#include <QStackedWidget>
+#include <QSvgGenerator>
+#include <QTabBar>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+#include "base/error.h"
+#include "io/file.h"
+#include "theme/theme.h"
+
+namespace plucky::app {
+
+Shelf::Shelf(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
+  setObjectName("shelf");
+  setAttribute(Qt::WA_StyledBackground);
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(10, 4, 10, 6);
+  column->setSpacing(2);
+  auto* head = new QHBoxLayout;
+  tabs_ = new QTabBar(this);
+  tabs_->setObjectName("shelf_tabs");
+  tabs_->setAccessibleName(tr("Charts and tables"));
+  tabs_->setDrawBase(false);
+  tabs_->setExpanding(false);
+  tabs_->setUsesScrollButtons(true);
+  auto* save = new QToolButton(this);
+  save->setText(tr("Export"));
+  save->setObjectName("shelf_export");
+  save->setAccessibleName(tr("Export this chart or table"));
+  save->setPopupMode(QToolButton::InstantPopup);
+  auto* menu = new QMenu(save);
+  for (const char* suffix : {"csv", "png", "svg"})
+    menu->addAction(QString(suffix).toUpper() + QString::fromUtf8(" \u2026"), this, [this, suffix] { ask_and_export(suffix); });
+  save->setMenu(menu);
+  auto* close = new QToolButton(this);
+  close->setText(tr("Close"));
+  close->setObjectName("shelf_close");
+  close->setAccessibleName(tr("Close the shelf"));
+  head->addWidget(tabs_, 1);
+  head->addWidget(save);
+  head->addWidget(close);
+  column->addLayout(head);
+  words_ = new QLabel(this);
+  words_->setObjectName("shelf_words");
+  words_->setProperty("muted", true);
+  words_->setFont(ui_font(8.8));
+  column->addWidget(words_);
+  stack_ = new QStackedWidget(this);
+  stack_->setProperty("plain", true);
+  column->addWidget(stack_, 1);
+  connect(tabs_, &QTabBar::currentChanged, this, &Shelf::show_page);
+  connect(close, &QToolButton::clicked, this, &Shelf::closed);
+  connect(session_, &Session::changed, this, [this] {
+    if (isVisible()) refresh();
+  });
+}
+
+void Shelf::add(ShelfPage* page) {
+  pages_.push_back(page);
+  stack_->addWidget(page);
+  connect(page, &ShelfPage::words_changed, this, [this, page](const QString& words) {
+    if (stack_->currentWidget() == page) words_->setText(words);
+  });
+  tabs_->addTab(page->title());
+}
+
+int Shelf::current() const {
+  return tabs_->currentIndex();
+}
+
+void Shelf::show_page(int index) {
+  if (index < 0 || index >= static_cast<int>(pages_.size())) return;
+  if (tabs_->currentIndex() != index) return tabs_->setCurrentIndex(index);  // comes back here
+  stack_->setCurrentIndex(index);
+  if (isVisible()) refresh();
+  emit page_shown(index);
+}
+
+void Shelf::refresh() {
+  if (pages_.empty()) return;
+  ShelfPage* at_hand = page(current());
+  at_hand->refresh();
+  words_->setText(at_hand->words());
+}
+
+void Shelf::keyPressEvent(QKeyEvent* event) {
+  if (event->key() == Qt::Key_Escape)
+    emit closed();
+  else
+    QWidget::keyPressEvent(event);
+}
+
+void Shelf::ask_and_export(const char* suffix) {
+  const QString name = QString::fromStdString(session_->project().name) + ", " + page(current())->title().toLower();
+  const QString path = QFileDialog::getSaveFileName(this, tr("Export"), name + "." + suffix, QString("*.%1").arg(suffix));
+  if (!path.isEmpty()) export_to(path.endsWith(suffix) ? path : path + "." + suffix);
+}
+
+bool Shelf::export_to(const QString& path) {
+  ShelfPage* at_hand = page(current());
+  const QString suffix = path.section('.', -1).toLower();
+  try {
+    if (suffix == "csv") {
+      write_file_atomically(path.toStdString(), write_table(at_hand->table(), ','));
+      return true;
+    }
+    if (suffix == "png") {
+      const QPixmap picture = at_hand->plot() ? at_hand->plot()->toPixmap(1000, 600, 2.0) : at_hand->grab();
+      if (picture.save(path)) return true;
+    }
+    if (suffix == "svg" && at_hand->plot()) {
+      QSvgGenerator svg;
+      svg.setFileName(path);
+      svg.setSize(QSize(1000, 600));
+      svg.setViewBox(QRect(0, 0, 1000, 600));
+      svg.setTitle(at_hand->title());
+      QCPPainter painter;
+      if (painter.begin(&svg)) {
+        painter.setMode(QCPPainter::pmVectorized);
+        painter.setMode(QCPPainter::pmNoCaching);
+        at_hand->plot()->toPainter(&painter, 1000, 600);
+        painter.end();
+        return true;
+      }
+    }
+    session_->refuse(suffix == "svg" && !at_hand->plot() ? tr("A table exports as CSV or PNG.")
+                                                         : tr("%1 could not be written.").arg(path));
+  } catch (const InvalidInput& e) {
+    session_->refuse(QString::fromStdString(e.what()));
+  }
+  return false;
+}
+
+}  // namespace plucky::app

@@ -1,0 +1,116 @@
+// Opening, saving, importing and exporting.
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QMenu>
+
+#include "base/error.h"
+#include "io/file.h"
+#include "io/mesh_file.h"
+#include "io/project_file.h"
+#include "report/launch_card.h"
+#include "settings/settings.h"
+#include "window/main_window.h"
+
+namespace plucky::app {
+
+namespace {
+
+const QString boat_filter = QObject::tr("Boats (*.plucky)");
+
+}  // namespace
+
+void MainWindow::put_on_bench(const Project& project) {
+  if (!may_leave()) return;
+  try {
+    session_->adopt(project, {});
+  } catch (const InvalidInput& e) {
+    say(QString::fromStdString(e.what()), true);
+  }
+}
+
+void MainWindow::open_boat(const QString& path) {
+  // A newer autosave beside the file is what a crash left: it comes up, the file itself stays. A damaged one is set aside.
+  for (const Leftover& l : autosave_.leftovers({QFileInfo(path).absoluteFilePath()}))
+    if (!l.belongs_to.isEmpty() && l.when >= QFileInfo(path).lastModified() && autosave_.recover(l)) {
+      settings::add_recent(path);
+      return say(tr("Recovered newer work of %1 from its autosave; the saved file is as it was. Undo is not possible across "
+                    "this: open the file again without saving to drop it.")
+                     .arg(QFileInfo(path).fileName()),
+                 false);
+    }
+  if (session_->open(path)) settings::add_recent(path);
+}
+
+void MainWindow::open_dialog() {
+  if (!may_leave()) return;
+  const QString path = QFileDialog::getOpenFileName(this, tr("Open a boat"), {}, boat_filter);
+  if (!path.isEmpty()) open_boat(path);
+}
+
+bool MainWindow::save() {
+  if (session_->path().isEmpty()) return save_as();
+  const bool saved = session_->save(session_->path());
+  if (saved) settings::add_recent(session_->path());
+  return saved;
+}
+
+bool MainWindow::save_as() {
+  QString path = QFileDialog::getSaveFileName(
+      this, tr("Save the boat"), QString::fromStdString(session_->project().name) + project_suffix, boat_filter);
+  if (path.isEmpty()) return false;
+  if (!path.endsWith(project_suffix)) path += project_suffix;
+  const bool saved = session_->save(path);
+  if (saved) settings::add_recent(path);
+  return saved;
+}
+
+void MainWindow::import_dialog() {
+  const QString path = QFileDialog::getOpenFileName(this, tr("Import a hull"), {}, tr("Meshes (*.stl *.obj *.3mf)"));
+  if (!path.isEmpty()) import_hull(path);
+}
+
+void MainWindow::import_hull(const QString& path) {
+  import_job_->read(path);
+}
+
+void MainWindow::export_stl() {
+  const QString path = QFileDialog::getSaveFileName(
+      this, tr("Export the skin"), QString::fromStdString(session_->project().name) + ".stl", tr("STL (*.stl)"));
+  if (path.isEmpty()) return;
+  try {
+    write_file_atomically(path.toStdString(), write_stl(session_->now().hull->model.skin));
+    say(tr("The outer skin is in %1, in millimetres.").arg(path), false);
+  } catch (const InvalidInput& e) {
+    say(QString::fromStdString(e.what()), true);
+  }
+}
+
+bool MainWindow::write_card(const QString& path) {
+  try {
+    write_launch_card(session_->project(), session_->units(), path);
+    say(tr("The launch card is in %1.").arg(path), false);
+    return true;
+  } catch (const InvalidInput& e) {
+    say(QString::fromStdString(e.what()), true);
+    return false;
+  }
+}
+
+void MainWindow::card_dialog() {
+  QString path = QFileDialog::getSaveFileName(
+      this, tr("Launch card"), QString::fromStdString(session_->project().name) + tr(" launch card.pdf"), tr("PDF (*.pdf)"));
+  if (path.isEmpty()) return;
+  if (!path.endsWith(".pdf")) path += ".pdf";
+  write_card(path);
+}
+
+void MainWindow::fill_recent(QMenu* menu) {
+  menu->clear();
+  for (const QString& path : settings::recent_boats())
+    menu->addAction(QFileInfo(path).completeBaseName(), this, [this, path] {
+      if (may_leave()) open_boat(path);
+    });
+  if (menu->isEmpty()) menu->addAction(tr("none yet"))->setEnabled(false);
+}
+
+}  // namespace plucky::app
