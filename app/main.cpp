@@ -1,14 +1,14 @@
 // plucky-hull: the application. Options beyond a boat file serve pictures and tests: --shot draws the window into a
 // PNG. --launch-card writes the card and ends, with or without a display.
+#include <unistd.h>
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QEvent>
 #include <QTimer>
+#include <algorithm>
 #include <ctime>
 #include <fstream>
 #include <iostream>
-#include <unistd.h>
-#include <algorithm>
 #include <string_view>
 
 #include "base/error.h"
@@ -104,6 +104,7 @@ int main(int argc, char** argv) {
   const QCommandLineOption stage("stage", "Stage to show, 1 to 9.", "number");
   const QCommandLineOption select("select", "Part to select.", "name");
   const QCommandLineOption move("move", "Move a part along the boat, e.g. \"Battery=-60mm\".", "name=distance");
+  const QCommandLineOption pin("pin", "Pin the boat, before and after --move.");
   const QCommandLineOption look_option("look", "light or dark instead of the desktop's.", "look");
   const QCommandLineOption inch("inch", "Inches, ounces, mph.");
   const QCommandLineOption shelf("shelf", "Open a page of the shelf, 1 to 7.", "number");
@@ -114,25 +115,29 @@ int main(int argc, char** argv) {
   const QCommandLineOption card("launch-card", "Write the launch card of the boat as PDF and end.", "file");
   const QCommandLineOption size("size", "Window size, e.g. 1280x800.", "WxH");
   const QCommandLineOption shot("shot", "Save a picture of the window as PNG and end.", "file");
-  const QCommandLineOption paint_time("paint-time", "Print the milliseconds from the start to the first painted window and end.");
-  parser.addOptions({demo, import, stage, select, move, look_option, inch, shelf, round, heel, weighing, choose, card, size, shot, paint_time});
+  const QCommandLineOption paint_time("paint-time",
+                                      "Print the milliseconds from the start to the first painted window and end.");
+  parser.addOptions({demo, import, stage, select, move, pin, look_option, inch, shelf, round, heel, weighing, choose,
+                     card, size, shot, paint_time});
   parser.process(application);
 
-  const QString named = parser.isSet(demo)                             ? parser.value(demo)
+  const QString named = parser.isSet(demo)                        ? parser.value(demo)
                         : !parser.positionalArguments().isEmpty() ? parser.positionalArguments().first()
-                                                                       : QString();
+                                                                  : QString();
   const bool for_pictures = parser.isSet(shot);
   const settings::LookChoice chosen = settings::look_choice();
-  set_dark(parser.isSet(look_option)                    ? parser.value(look_option) == "dark"
+  set_dark(parser.isSet(look_option)                 ? parser.value(look_option) == "dark"
            : chosen == settings::LookChoice::desktop ? desktop_is_dark()
-                                                        : chosen == settings::LookChoice::night);
+                                                     : chosen == settings::LookChoice::night);
   const Project* boat = fleet_boat(named.isEmpty() ? "Dabchick" : named);
   const bool is_file = !boat;
   if (is_file && parser.isSet(demo)) {
     std::cerr << "plucky-hull: the demo fleet has no boat of that name" << std::endl;
     return 1;
   }
-  const UnitSystem units = parser.isSet(inch) || (!for_pictures && settings::units() == UnitSystem::inch) ? UnitSystem::inch : UnitSystem::metric;
+  const UnitSystem units = parser.isSet(inch) || (!for_pictures && settings::units() == UnitSystem::inch)
+                               ? UnitSystem::inch
+                               : UnitSystem::metric;
   if (parser.isSet(card)) {
     try {
       write_launch_card(is_file ? load_project(named.toStdString()) : *boat, units, parser.value(card));
@@ -157,14 +162,16 @@ int main(int argc, char** argv) {
     const QStringList wh = parser.value(size).split('x');
     if (wh.size() == 2) window.resize(wh[0].toInt(), wh[1].toInt());
   }
-  window.choose_stage(parser.isSet(stage) ? stage_of(parser.value(stage)) : for_pictures ? Stage::flotation : static_cast<Stage>(settings::last_stage()));
-  if (parser.isSet(paint_time)) {
-    report_first_paint(&window);
-  }
+  window.choose_stage(parser.isSet(stage) ? stage_of(parser.value(stage))
+                      : for_pictures      ? Stage::flotation
+                                          : static_cast<Stage>(settings::last_stage()));
+  if (parser.isSet(paint_time)) report_first_paint(&window);
   window.show();
   if (parser.isSet(select))
     if (const Part* part = part_named(session, parser.value(select))) session.select(part->id);
+  if (parser.isSet(pin)) session.pin();
   if (parser.isSet(move)) move_part(session, parser.value(move));
+  if (parser.isSet(pin)) session.pin();
   if (parser.isSet(shelf)) window.show_shelf(static_cast<ShelfTab>(std::clamp(parser.value(shelf).toInt(), 1, 7) - 1));
   if (parser.isSet(round)) window.show_3d(true);
   if (parser.isSet(heel)) window.board()->set_heel(radians(parser.value(heel).toDouble()));

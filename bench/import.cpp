@@ -5,6 +5,7 @@
 #include <assimp/Importer.hpp>
 
 #include "bench.h"
+#include "geometry/mesh_check.h"
 #include "io/mesh_file.h"
 
 namespace plucky::bench {
@@ -29,6 +30,13 @@ void stl_assimp(benchmark::State& state) {
   }
 }
 
+/// What the import page waits for after reading: welds, holes, crossing faces.
+void check_million(benchmark::State& state) {
+  const TriangleMesh mesh = read_stl(million()).mesh;
+  for (auto _ : state) benchmark::DoNotOptimize(check_mesh(mesh, true));
+}
+
+BENCHMARK(check_million)->Unit(benchmark::kMillisecond);
 BENCHMARK(stl_ours)->Unit(benchmark::kMillisecond);
 BENCHMARK(stl_assimp)->Unit(benchmark::kMillisecond);
 

@@ -44,4 +44,5 @@ int main(int argc, char** argv) {
   frame("re-assessment after moving a part, 20k / one 60 Hz frame", "reassess_after_move/real_time", 1.0 / 60.0);
   frame("righting arm of 37 angles, 20k / 50 ms", "righting_arm_37/real_time", 0.050);
   ratio("Assimp with welding / own STL reader with welding, 1M triangles", "stl_assimp", "stl_ours");
+  ratio("check of a million triangles / reading them", "check_million", "stl_ours");
 }

@@ -20,8 +20,8 @@ struct ScaleReading {
 /// Reads one line without its end. Throws InvalidInput saying what was expected.
 [[nodiscard]] ScaleReading parse_scale_line(const std::string& line);
 
-/// Gathers bytes into readings and judges what comes in. After `stable_count` stable readings in a row that agree within
-/// `agreement`, their mean is ready to take.
+/// Gathers bytes into readings and judges what comes in. After `stable_count` stable readings in a row that agree
+/// within `agreement`, their mean is ready to take.
 class ScaleListener {
  public:
   /// Feeds bytes. Unreadable lines are counted, not thrown.

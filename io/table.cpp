@@ -107,17 +107,18 @@ std::vector<Column> columns(const Vec3& origin, UnitSystem system) {
                  [](Part& p, const std::string& c) { p.kind = part_kind_from_key(c); }});
   out.push_back({"mass", [=](const Part& p) { return text(p.mass, Dimension::mass); },
                  [=](Part& p, const std::string& c) { p.mass = number(c, Dimension::mass); }});
-  out.push_back({"measured",
-                 [=](const Part& p) { return p.measured_mass ? text(*p.measured_mass, Dimension::mass) : std::string(); },
-                 [=](Part& p, const std::string& c) {
-                   p.measured_mass = c.empty() ? std::optional<double>() : number(c, Dimension::mass);
-                 }});
+  out.push_back(
+      {"measured",
+       [=](const Part& p) { return p.measured_mass ? text(*p.measured_mass, Dimension::mass) : std::string(); },
+       [=](Part& p, const std::string& c) {
+         p.measured_mass = c.empty() ? std::optional<double>() : number(c, Dimension::mass);
+       }});
   constexpr const char* places[] = {"x", "y", "z"};
   constexpr const char* sizes[] = {"length", "width", "height"};
   for (int axis = 0; axis < 3; ++axis)
-    out.push_back({places[axis],
-                   [=](const Part& p) { return text(p.place[axis] - origin[axis], Dimension::length); },
-                   [=](Part& p, const std::string& c) { p.place[axis] = number(c, Dimension::length) + origin[axis]; }});
+    out.push_back(
+        {places[axis], [=](const Part& p) { return text(p.place[axis] - origin[axis], Dimension::length); },
+         [=](Part& p, const std::string& c) { p.place[axis] = number(c, Dimension::length) + origin[axis]; }});
   for (int axis = 0; axis < 3; ++axis)
     out.push_back({sizes[axis], [=](const Part& p) { return text(p.size[axis], Dimension::length); },
                    [=](Part& p, const std::string& c) { p.size[axis] = number(c, Dimension::length); }});
@@ -157,7 +158,8 @@ PastedParts paste_parts(const Layout& layout, const Vec3& origin, const TableRow
     for (std::size_t c = 0; c < std::min(order.size(), rows[r].size()); ++c)
       if (order[c] && std::string("name") == order[c]->name) name = rows[r][c];
     if (name.empty()) throw InvalidInput(fmt::format("table: row {}", r + 1), "has no name");
-    auto it = std::find_if(out.layout.parts.begin(), out.layout.parts.end(), [&](const Part& p) { return p.name == name; });
+    auto it =
+        std::find_if(out.layout.parts.begin(), out.layout.parts.end(), [&](const Part& p) { return p.name == name; });
     const bool fresh = it == out.layout.parts.end();
     Part part = fresh ? Part{.name = name, .place = origin + Vec3(0.2, 0.0, 0.03)} : *it;
     for (std::size_t c = 0; c < std::min(order.size(), rows[r].size()); ++c) {

@@ -38,14 +38,16 @@ constexpr std::array speed_units{Unit{"km/h", 1.0 / 3.6, 1}, Unit{"mph", 0.44704
 constexpr std::array density_units{Unit{"kg/m\u00b3", 1.0, 0}, Unit{"kg/m\u00b3", 1.0, 0}, Unit{"kg/m3", 1.0, 0},
                                    Unit{"g/cm3", 1000.0, 3}};
 constexpr std::array areal_units{Unit{"g/m\u00b2", 1e-3, 0}, Unit{"oz/yd\u00b2", 0.0339057, 2}, Unit{"g/m2", 1e-3, 0}};
-constexpr std::array duration_units{Unit{"min", 60.0, 1}, Unit{"min", 60.0, 1}, Unit{"s", 1.0, 0}, Unit{"h", 3600.0, 2}};
+constexpr std::array duration_units{Unit{"min", 60.0, 1}, Unit{"min", 60.0, 1}, Unit{"s", 1.0, 0},
+                                    Unit{"h", 3600.0, 2}};
 constexpr std::array current_units{Unit{"A", 1.0, 1}, Unit{"A", 1.0, 1}, Unit{"mA", 1e-3, 0}};
 constexpr std::array voltage_units{Unit{"V", 1.0, 1}, Unit{"V", 1.0, 1}};
 constexpr std::array power_units{Unit{"W", 1.0, 0}, Unit{"W", 1.0, 0}, Unit{"kW", 1000.0, 2}, Unit{"hp", 745.69987, 2}};
 constexpr std::array charge_units{Unit{"mAh", 3.6, 0}, Unit{"mAh", 3.6, 0}, Unit{"Ah", 3600.0, 2}};
 constexpr std::array revolutions_units{Unit{"rpm", 1.0 / 60.0, 0}, Unit{"rpm", 1.0 / 60.0, 0}, Unit{"1/s", 1.0, 1}};
 constexpr std::array constant_units{Unit{"rpm/V", pi / 30.0, 0}, Unit{"rpm/V", pi / 30.0, 0}};
-constexpr std::array force_units{Unit{"N", 1.0, 1}, Unit{"lbf", 4.4482216, 2}, Unit{"gf", 9.80665e-3, 0}, Unit{"kgf", 9.80665, 3}};
+constexpr std::array force_units{Unit{"N", 1.0, 1}, Unit{"lbf", 4.4482216, 2}, Unit{"gf", 9.80665e-3, 0},
+                                 Unit{"kgf", 9.80665, 3}};
 constexpr std::array plain_units{Unit{"", 1.0, 0}, Unit{"", 1.0, 0}};
 
 std::span<const Unit> units_of(Dimension d) {

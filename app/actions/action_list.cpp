@@ -72,8 +72,9 @@ void ActionList::fill() {
   const QStringList words = search_->text().split(' ', Qt::SkipEmptyParts);
   found_ = all_actions(menus_);
   std::erase_if(found_, [&](const NamedAction& n) {
-    return !n.action->isEnabled() ||
-           !std::all_of(words.begin(), words.end(), [&](const QString& w) { return n.path.contains(w, Qt::CaseInsensitive); });
+    return !n.action->isEnabled() || !std::all_of(words.begin(), words.end(), [&](const QString& w) {
+      return n.path.contains(w, Qt::CaseInsensitive);
+    });
   });
   list_->clear();
   for (const NamedAction& n : found_) {

@@ -67,15 +67,16 @@ void Board::build_controls() {
   };
   layers_ = button(tr("Layers"), "layers", tr("What lies over the drawing on this stage"));
   layers_menu_ = new QMenu(layers_);
-  for (const Overlay o : {Overlay::water, Overlay::parts, Overlay::names, Overlay::cg, Overlay::freeboards, Overlay::fittings,
-                          Overlay::handles, Overlay::lines}) {
+  for (const Overlay o : {Overlay::water, Overlay::parts, Overlay::names, Overlay::cg, Overlay::freeboards,
+                          Overlay::fittings, Overlay::handles, Overlay::lines}) {
     QAction* a = layers_menu_->addAction(overlay_name(o));
     a->setCheckable(true);
     a->setData(static_cast<int>(o));
     connect(a, &QAction::triggered, this, [this, o](bool on) { set_overlay(o, on); });
   }
   connect(layers_menu_, &QMenu::aboutToShow, this, [this] {
-    for (QAction* a : layers_menu_->actions()) a->setChecked(state_.overlays.testFlag(static_cast<Overlay>(a->data().toInt())));
+    for (QAction* a : layers_menu_->actions())
+      a->setChecked(state_.overlays.testFlag(static_cast<Overlay>(a->data().toInt())));
   });
   layers_->setMenu(layers_menu_);
   layers_->setPopupMode(QToolButton::InstantPopup);
@@ -157,8 +158,9 @@ void Board::update_heeled() {
     if (p.solved && p.heel <= state_.heel) start = p.plane;
   state_.heeled = solve_held_heel(a.hull->body, a.loading(), a.density(), state_.heel, start);
   heel_words_->setText(state_.heeled->solved
-                           ? tr("%1 heel, GZ %2").arg(session_->in_words(angle_quantity(state_.heel)),
-                                                      session_->shown(length_quantity(state_.heeled->righting_arm)))
+                           ? tr("%1 heel, GZ %2")
+                                 .arg(session_->in_words(angle_quantity(state_.heel)),
+                                      session_->shown(length_quantity(state_.heeled->righting_arm)))
                            : tr("no balance at %1").arg(session_->in_words(angle_quantity(state_.heel))));
 }
 
@@ -188,7 +190,9 @@ void Board::zoom(double by, const QPointF& about) {
   if (f == 1.0) return;
   const Vec3 base = BoardMap(session_->now(), size()).anchor();
   // The point under the hand stays where it is: p' = base + shift' with everything about the base scaled by f.
-  const auto shift = [&](double anchor, double old_shift, double p) { return p - f * (p - anchor - old_shift) - anchor; };
+  const auto shift = [&](double anchor, double old_shift, double p) {
+    return p - f * (p - anchor - old_shift) - anchor;
+  };
   view_.shift_x = shift(base.x(), old.shift_x, about.x());
   const bool on_plan = plane_at(about) == BoardPlane::plan;
   // The other view keeps its middle.

@@ -46,7 +46,7 @@ class Board : public QWidget {
  signals:
   void overlays_changed();
   void measuring_changed(bool on);
-  void heel_changed(double heel);    ///< rad
+  void heel_changed(double heel);       ///< rad
   void station_changed(double boat_x);  ///< m
 
  protected:

@@ -95,8 +95,9 @@ void Board::hover(const QPointF& at) {
   const auto grip = grip_under(at);
   if (grip && grip->handle) return setCursor(grip->handle->axis == 0 ? Qt::SizeHorCursor : Qt::SizeVerCursor);
   if (part_at(at, &plane)) return setCursor(Qt::OpenHandCursor);
-  setCursor(grip ? (grip->kind == Grip::Kind::rail || grip->kind == Grip::Kind::hatch ? Qt::SizeAllCursor : Qt::SizeHorCursor)
-                 : Qt::ArrowCursor);
+  setCursor(
+      grip ? (grip->kind == Grip::Kind::rail || grip->kind == Grip::Kind::hatch ? Qt::SizeAllCursor : Qt::SizeHorCursor)
+           : Qt::ArrowCursor);
 }
 
 void Board::mouseMoveEvent(QMouseEvent* event) {

@@ -59,15 +59,19 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
   std::vector<HullHandle> out;
   if (family == HullFamily::imported || m.outline.x.empty() || m.deck_edge.empty()) return out;
   const auto share = [](const HullModel& h, double s) { return h.box.low.x() + s * h.length(); };
-  const auto half = [share](const HullModel& h, double s) { return along(h.outline.x, h.outline.half_port, share(h, s)); };
+  const auto half = [share](const HullModel& h, double s) {
+    return along(h.outline.x, h.outline.half_port, share(h, s));
+  };
   const auto add = [&](const char* key, const char* key_x, BoardPlane plane, int axis, Vec3 place, const char* label,
                        std::function<double(const HullModel&)> coordinate) {
     const auto table = hull_parameters(family);
-    if (std::none_of(table.begin(), table.end(), [&](const HullParameter& p) { return std::string(p.key) == key; })) return;
+    if (std::none_of(table.begin(), table.end(), [&](const HullParameter& p) { return std::string(p.key) == key; }))
+      return;
     out.push_back({key, key_x, plane, axis, place, label, std::move(coordinate)});
   };
   using P = BoardPlane;
-  add("length_m", nullptr, P::plan, 0, {m.box.high.x(), 0.0, 0.0}, "Length", [](const HullModel& h) { return h.box.high.x(); });
+  add("length_m", nullptr, P::plan, 0, {m.box.high.x(), 0.0, 0.0}, "Length",
+      [](const HullModel& h) { return h.box.high.x(); });
   add("beam_m", "widest", P::plan, 1, {widest_x(m), 0.5 * m.beam(), 0.0}, "Beam and where it is greatest",
       [](const HullModel& h) { return h.box.high.y(); });
   add("transom_width", nullptr, P::plan, 1, {m.box.low.x(), half(m, 0.002), 0.0}, "Transom width",
@@ -80,10 +84,11 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
       [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.45)); });
   add("sheer_m", nullptr, P::profile, 2, {share(m, 0.93), 0.0, deck_edge_z(m, share(m, 0.93))}, "Sheer",
       [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.93)); });
-  add("bow_rake_m", nullptr, P::profile, 0, {forefoot_x(m), 0.0, along(m.outline.x, m.outline.keel, forefoot_x(m))}, "Bow rake",
-      forefoot_x);
+  add("bow_rake_m", nullptr, P::profile, 0, {forefoot_x(m), 0.0, along(m.outline.x, m.outline.keel, forefoot_x(m))},
+      "Bow rake", forefoot_x);
   add("bow_rise_m", nullptr, P::profile, 2, {share(m, 0.97), 0.0, along(m.outline.x, m.outline.keel, share(m, 0.97))},
-      "Rise of the bottom at the bow", [=](const HullModel& h) { return along(h.outline.x, h.outline.keel, share(h, 0.97)); });
+      "Rise of the bottom at the bow",
+      [=](const HullModel& h) { return along(h.outline.x, h.outline.keel, share(h, 0.97)); });
   add("rocker_m", nullptr, P::profile, 2, {share(m, 0.03), 0.0, m.outline.keel.front()}, "Rocker",
       [](const HullModel& h) { return h.outline.keel.front(); });
   const double y = 0.33 * m.beam();
@@ -118,7 +123,8 @@ std::optional<Grip> fitting_at(const Assessment& a, const BoardMap& map, const Q
     }
   for (const Hatch& h : p.hull.hatches) {
     const QRectF plan(map.plan(h.x, h.y + 0.5 * h.width), map.plan(h.x + h.length, h.y - 0.5 * h.width));
-    const bool across = at.y() > plan.top() && at.y() < plan.bottom(), within = at.x() > plan.left() && at.x() < plan.right();
+    const bool across =
+        at.y() > plan.top() && at.y()<plan.bottom(), within = at.x()> plan.left() && at.x() < plan.right();
     if (across && std::abs(at.x() - plan.left()) < 5) return grip(K::hatch_aft, BoardPlane::plan, h.id);
     if (across && std::abs(at.x() - plan.right()) < 5) return grip(K::hatch_fore, BoardPlane::plan, h.id);
     if (within && (std::abs(at.y() - plan.top()) < 4 || std::abs(at.y() - plan.bottom()) < 4))
@@ -157,7 +163,8 @@ const HullParameter* parameter(HullFamily family, const char* key) {
 }
 
 /// Difference quotient of a coordinate over one measure; inward at the borders of its range.
-double gain_of(const HullDesign& design, const HullParameter& p, const std::function<double(const HullModel&)>& coordinate) {
+double gain_of(const HullDesign& design, const HullParameter& p,
+               const std::function<double(const HullModel&)>& coordinate) {
   const double now = design.shape.*p.member, step = 0.02 * (p.high - p.low);
   const auto at = [&](double value) {
     HullDesign d{.family = design.family, .shape = design.shape, .skin = design.skin, .fineness = 0.3};
@@ -181,7 +188,8 @@ void measure_gain(Grip& grip, const HullDesign& design) {
   if (!grip.handle) return;
   if (const HullParameter* p = parameter(design.family, grip.handle->key))
     grip.gain = gain_of(design, *p, grip.handle->coordinate);
-  if (const HullParameter* p = parameter(design.family, grip.handle->key_x)) grip.gain_x = gain_of(design, *p, widest_x);
+  if (const HullParameter* p = parameter(design.family, grip.handle->key_x))
+    grip.gain_x = gain_of(design, *p, widest_x);
 }
 
 namespace {
@@ -209,7 +217,9 @@ Edit grip_edit(const Grip& grip, const Project& start, const Vec3& by, const Ses
   HullDesign hull = start.hull;
   Layout layout = start.layout;
   QString words;
-  const auto at = [&](double x) { return session.in_words(length_quantity(x - session.now().hull->model.box.low.x())); };
+  const auto at = [&](double x) {
+    return session.in_words(length_quantity(x - session.now().hull->model.box.low.x()));
+  };
   for (Bulkhead& b : hull.bulkheads)
     if (b.id == grip.id) {
       b.x += by.x();

@@ -16,11 +16,11 @@ enum class BoardPlane { profile, plan };
 
 /// A hull measure that can be dragged.
 struct HullHandle {
-  const char* key;      ///< of the measure that follows the first axis
-  const char* key_x;    ///< of a second one that follows x, or nullptr
+  const char* key;    ///< of the measure that follows the first axis
+  const char* key_x;  ///< of a second one that follows x, or nullptr
   BoardPlane plane;
-  int axis;             ///< the axis `key` follows: 0, 1 or 2
-  Vec3 place;           ///< m, on the hull as it is
+  int axis;    ///< the axis `key` follows: 0, 1 or 2
+  Vec3 place;  ///< m, on the hull as it is
   const char* label;
   std::function<double(const HullModel&)> coordinate;  ///< along `axis`
 };

@@ -84,8 +84,8 @@ void paint_handles(Canvas& c) {
   const Look& l = look();
   QPainter& p = c.painter;
   for (const HullHandle& h : hull_handles(c.a().hull->model, c.project().hull.family)) {
-    const QPointF at = h.plane == BoardPlane::profile ? c.map.profile(h.place.x(), h.place.z())
-                                                      : c.map.plan(h.place.x(), h.place.y());
+    const QPointF at =
+        h.plane == BoardPlane::profile ? c.map.profile(h.place.x(), h.place.z()) : c.map.plan(h.place.x(), h.place.y());
     QPainterPath diamond(at + QPointF(0, -6));
     for (const QPointF& corner : {QPointF(6, 0), QPointF(0, 6), QPointF(-6, 0)}) diamond.lineTo(at + corner);
     diamond.closeSubpath();
@@ -101,8 +101,8 @@ void name_handles(Canvas& c) {
   c.painter.setFont(ui_font(8, QFont::Medium));
   c.painter.setPen(look().brass_text);
   for (const HullHandle& h : hull_handles(c.a().hull->model, c.project().hull.family)) {
-    const QPointF at = h.plane == BoardPlane::profile ? c.map.profile(h.place.x(), h.place.z())
-                                                      : c.map.plan(h.place.x(), h.place.y());
+    const QPointF at =
+        h.plane == BoardPlane::profile ? c.map.profile(h.place.x(), h.place.z()) : c.map.plan(h.place.x(), h.place.y());
     for (const HullParameter& p : hull_parameters(c.project().hull.family)) {
       if (std::string(p.key) != h.key) continue;
       const QString text =

@@ -79,7 +79,7 @@ void paint_hull(Canvas& c);     ///< outlines, chine, deck edge, hatches, cabins
 void label_hatches(Canvas& c);  ///< last, with the place that is left
 void paint_rails(Canvas& c);
 void paint_parts(Canvas& c);
-void label_parts(Canvas& c);  ///< names, after the water so that no line runs through them
+void label_parts(Canvas& c);        ///< names, after the water so that no line runs through them
 void paint_water_front(Canvas& c);  ///< translucent over the hull's underwater part, and the water line
 void paint_marks(Canvas& c);        ///< CG, its band, freeboards
 void paint_hands(Canvas& c);        ///< handles, guides, rubber band, measure

@@ -69,8 +69,8 @@ void paint_cut(Canvas& c, const CardMap& map, const QRectF& card, const WaterPla
           body << map.at(part.place.y() + 0.5 * part.size.y() * std::cos(i * pi / 18),
                          part.place.z() + 0.5 * part.size.z() * std::sin(i * pi / 18));
       else
-        body << map.at(box.low.y(), box.low.z()) << map.at(box.high.y(), box.low.z()) << map.at(box.high.y(), box.high.z())
-             << map.at(box.low.y(), box.high.z());
+        body << map.at(box.low.y(), box.low.z()) << map.at(box.high.y(), box.low.z())
+             << map.at(box.high.y(), box.high.z()) << map.at(box.low.y(), box.high.z());
       p.drawPolygon(body);
     }
   p.setBrush(Qt::NoBrush);

@@ -92,8 +92,7 @@ QString RightingChart::value_words(double x, double y) const {
       .arg(session_->shown(angle_quantity(radians(x))), session_->shown(length_quantity(y * length_unit())));
 }
 
-AreasChart::AreasChart(Session* session, QWidget* parent)
-    : ChartPage(session, tr("Areas"), "areas_plot", parent) {
+AreasChart::AreasChart(Session* session, QWidget* parent) : ChartPage(session, tr("Areas"), "areas_plot", parent) {
   floor_ = plot_->addGraph();
 }
 
@@ -132,9 +131,9 @@ void AreasChart::refresh() {
   curve_->setChannelFillGraph(floor_);
   tell(x.isEmpty() ? tr("No curve: the boat does not float upright.")
                    : tr("Prismatic coefficient %1, centre of buoyancy %2 from the transom. Click to slide the station.")
-                         .arg(QString::number(a.form.prismatic, 'f', 3),
-                              session_->shown(length_quantity(a.form.lcb))));
-  finish(tr("from the transom, %1").arg(length_name()), metric ? tr("immersed area, cm\u00b2") : tr("immersed area, in\u00b2"),
+                         .arg(QString::number(a.form.prismatic, 'f', 3), session_->shown(length_quantity(a.form.lcb))));
+  finish(tr("from the transom, %1").arg(length_name()),
+         metric ? tr("immersed area, cm\u00b2") : tr("immersed area, in\u00b2"),
          {(station_ - hull.box.low.x()) / unit, at_station});
 }
 
@@ -161,8 +160,8 @@ void CgChart::refresh() {
   corners_.clear();
   constexpr double least_gm = 0.01;
   if (const auto e = cg_envelope(a, least_gm))
-    corners_ = {at(e->aft.x(keel), keel), at(e->aft.x(e->highest), e->highest), at(e->forward.x(e->highest), e->highest),
-                at(e->forward.x(keel), keel)};
+    corners_ = {at(e->aft.x(keel), keel), at(e->aft.x(e->highest), e->highest),
+                at(e->forward.x(e->highest), e->highest), at(e->forward.x(keel), keel)};
   QVector<double> t, x, y;
   for (const QPointF& c : corners_) {
     t << t.size();
@@ -217,8 +216,7 @@ TableRows CgChart::table() const {
   return rows;
 }
 
-TrimChart::TrimChart(Session* session, QWidget* parent)
-    : ChartPage(session, tr("Trim"), "trim_plot", parent) {
+TrimChart::TrimChart(Session* session, QWidget* parent) : ChartPage(session, tr("Trim"), "trim_plot", parent) {
   low_ = plot_->addGraph();
   high_ = plot_->addGraph();
 }
@@ -236,8 +234,8 @@ void TrimChart::refresh() {
   if (part) {
     const Rail* rail = a.project.layout.find_rail(part->rail);
     const double half = 0.5 * part->size.x();
-    for (const TrimPoint& p : trim_against_place(a, id, rail ? rail->from : box.low.x() + half,
-                                                 rail ? rail->to : box.high.x() - half, 40)) {
+    for (const TrimPoint& p :
+         trim_against_place(a, id, rail ? rail->from : box.low.x() + half, rail ? rail->to : box.high.x() - half, 40)) {
       x << (p.x - box.low.x()) / unit;
       y << degrees(p.trim);
     }

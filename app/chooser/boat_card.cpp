@@ -19,7 +19,8 @@ void paint_boat_picture(QPainter& p, const QRectF& area, const Assessment& a) {
   }
   const double scale = std::min(area.width() * 0.94 / box.size().x(), area.height() * 0.86 / box.size().z());
   const auto at = [&](double x, double z) {
-    return QPointF(area.center().x() + scale * (x - box.centre().x()), area.center().y() - scale * (z - box.centre().z()));
+    return QPointF(area.center().x() + scale * (x - box.centre().x()),
+                   area.center().y() - scale * (z - box.centre().z()));
   };
   p.save();
   p.setClipRect(area);
@@ -32,11 +33,13 @@ void paint_boat_picture(QPainter& p, const QRectF& area, const Assessment& a) {
   p.setPen(QPen(l.muted, 0.8));
   p.setBrush(l.part);
   for (const Part& part : a.project.layout.parts)
-    p.drawRoundedRect(QRectF(at(part.box().low.x(), part.box().high.z()), at(part.box().high.x(), part.box().low.z())), 1.5, 1.5);
+    p.drawRoundedRect(QRectF(at(part.box().low.x(), part.box().high.z()), at(part.box().high.x(), part.box().low.z())),
+                      1.5, 1.5);
   if (a.flotation.upright()) {
     const WaterPlane& w = a.flotation.plane;
     const double x0 = box.centre().x() - area.width() / scale, x1 = box.centre().x() + area.width() / scale;
-    QPolygonF water{at(x0, w.z_at(x0)), at(x1, w.z_at(x1)), area.bottomRight() + QPointF(50, 50), area.bottomLeft() + QPointF(-50, 50)};
+    QPolygonF water{at(x0, w.z_at(x0)), at(x1, w.z_at(x1)), area.bottomRight() + QPointF(50, 50),
+                    area.bottomLeft() + QPointF(-50, 50)};
     p.setPen(Qt::NoPen);
     p.setBrush(l.water);
     p.drawPolygon(water);
@@ -72,7 +75,8 @@ void BoatCard::paintEvent(QPaintEvent*) {
   p.setFont(ui_font(8.8));
   p.setPen(underMouse() ? l.ink : l.muted);
   p.drawText(words, Qt::AlignBottom | Qt::AlignLeft,
-             QFontMetricsF(p.font()).elidedText(QString::fromStdString(project_.brief.purpose), Qt::ElideRight, words.width()));
+             QFontMetricsF(p.font()).elidedText(QString::fromStdString(project_.brief.purpose), Qt::ElideRight,
+                                                words.width()));
   p.setFont(ui_font(11, QFont::Bold));
   p.setPen(l.ink);
   p.drawText(words.adjusted(0, 0, 0, -18), Qt::AlignBottom | Qt::AlignLeft, text());

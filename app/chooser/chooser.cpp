@@ -26,9 +26,10 @@ Chooser::Chooser(QWidget* parent) : QWidget(parent) {
   auto* left = new QVBoxLayout;
   left->setSpacing(10);
   left->addWidget(title(tr("Which boat is on the bench?"), 17));
-  auto* about = new QLabel(tr("The fleet of Withy Mere is made up, to look around with. Nothing here can be spoilt: what you "
-                              "change is saved only under a name of yours."),
-                           this);
+  auto* about =
+      new QLabel(tr("The fleet of Withy Mere is made up, to look around with. Nothing here can be spoilt: what you "
+                    "change is saved only under a name of yours."),
+                 this);
   about->setWordWrap(true);
   about->setProperty("muted", true);
   left->addWidget(about);
@@ -63,8 +64,10 @@ Chooser::Chooser(QWidget* parent) : QWidget(parent) {
   right->addLayout(leftovers_);
   right->addWidget(title(tr("A boat of yours"), 11));
   connect(button(tr("Begin with a brief"), "choose_brief", true), &QPushButton::clicked, this, &Chooser::brief_wanted);
-  connect(button(tr("Open a boat \u2026"), "choose_open", false), &QPushButton::clicked, this, [this] { emit open_wanted({}); });
-  connect(button(tr("Import a hull mesh \u2026"), "choose_import", false), &QPushButton::clicked, this, &Chooser::import_wanted);
+  connect(button(tr("Open a boat \u2026"), "choose_open", false), &QPushButton::clicked, this,
+          [this] { emit open_wanted({}); });
+  connect(button(tr("Import a hull mesh \u2026"), "choose_import", false), &QPushButton::clicked, this,
+          &Chooser::import_wanted);
   right->addSpacing(10);
   recent_title_ = title(tr("Lately"), 11);
   right->addWidget(recent_title_);
@@ -105,7 +108,8 @@ void Chooser::refresh(const QStringList& recent, const std::vector<Leftover>& le
             [this, path] { emit open_wanted(path); });
   int n = 0;
   for (const Leftover& l : leftovers) {
-    const QString what = l.belongs_to.isEmpty() ? tr("a boat without a name") : QFileInfo(l.belongs_to).completeBaseName();
+    const QString what =
+        l.belongs_to.isEmpty() ? tr("a boat without a name") : QFileInfo(l.belongs_to).completeBaseName();
     connect(row(leftovers_, tr("Recover %1, %2").arg(what, QLocale().toString(l.when, QLocale::ShortFormat)), l.file,
                 QString("recover_%1").arg(n++)),
             &QPushButton::clicked, this, [this, l] { emit recover_wanted(l); });

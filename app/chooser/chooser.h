@@ -1,5 +1,5 @@
-// The first thing seen: which boat is on the bench tonight? The fleet with pictures, a new brief, a file, a mesh, and what
-// a crash left behind.
+// The first thing seen: which boat is on the bench tonight? The fleet with pictures, a new brief, a file, a mesh, and
+// what a crash left behind.
 #pragma once
 
 #include <QWidget>

@@ -7,13 +7,12 @@ namespace plucky::app {
 ScaleLink::ScaleLink(QObject* parent) : QObject(parent), port_(new QSerialPort(this)), words_(tr("not connected")) {
   silence_.setInterval(3000);
   silence_.setSingleShot(true);
-  connect(&silence_, &QTimer::timeout, this, [this] {
-    tell(tr("Nothing comes in: is the scale switched on and set to send by itself?"), true);
-  });
+  connect(&silence_, &QTimer::timeout, this,
+          [this] { tell(tr("Nothing comes in: is the scale switched on and set to send by itself?"), true); });
   connect(port_, &QSerialPort::readyRead, this, &ScaleLink::take_bytes);
   connect(port_, &QSerialPort::errorOccurred, this, [this](QSerialPort::SerialPortError error) {
-    // After the other end has gone the error comes for ever: the first one closes the line. Settings that a line does not
-    // know (a pseudo-terminal has no DTR) are no reason to hang up.
+    // After the other end has gone the error comes for ever: the first one closes the line. Settings that a line does
+    // not know (a pseudo-terminal has no DTR) are no reason to hang up.
     if (error == QSerialPort::NoError || error == QSerialPort::UnsupportedOperationError || !port_->isOpen()) return;
     port_->close();
     silence_.stop();

@@ -8,8 +8,8 @@
 #include "base/error.h"
 #include "session/today.h"
 #include "theme/theme.h"
-#include "trial_log/adopt.h"
 #include "trial/weighing.h"
+#include "trial_log/adopt.h"
 
 namespace plucky::app {
 
@@ -48,13 +48,17 @@ WeighPage::WeighPage(Session* session, QWidget* parent) : Page(session, parent) 
   wide(take_);
 
   heading(tr("The whole boat on supports"));
-  note(tr("Level on two supports along the boat, or three for the sideways balance too. One scale will do: move it from "
-          "support to support, with blocks of the same height under the others."));
+  note(
+      tr("Level on two supports along the boat, or three for the sideways balance too. One scale will do: move it from "
+         "support to support, with blocks of the same height under the others."));
   for (std::size_t i = 0; i < supports_.size(); ++i) {
     Support& s = supports_[i];
-    s.x = quantity(tr("%1: from transom").arg(i + 1), Dimension::length, QString("support_x_%1").arg(i).toUtf8().constData());
-    s.y = quantity(tr("%1: to port").arg(i + 1), Dimension::length, QString("support_y_%1").arg(i).toUtf8().constData());
-    s.mass = quantity(tr("%1: shows").arg(i + 1), Dimension::mass, QString("support_mass_%1").arg(i).toUtf8().constData());
+    s.x = quantity(tr("%1: from transom").arg(i + 1), Dimension::length,
+                   QString("support_x_%1").arg(i).toUtf8().constData());
+    s.y =
+        quantity(tr("%1: to port").arg(i + 1), Dimension::length, QString("support_y_%1").arg(i).toUtf8().constData());
+    s.mass =
+        quantity(tr("%1: shows").arg(i + 1), Dimension::mass, QString("support_mass_%1").arg(i).toUtf8().constData());
     s.mass->set_nothing(i == 2 ? tr("not used") : tr("not read"));
     s.take = new QPushButton(tr("Take reading %1").arg(i + 1), this);
     s.take->setObjectName(QString("support_take_%1").arg(i));
@@ -164,7 +168,9 @@ void WeighPage::take_part(double kg) {
   taken_ = kg;
   link_.next();
   const Id weighed = part.id;
-  session_->perform({tr("Weigh %1: %2").arg(QString::fromStdString(part.name), session_->in_words({kg, Dimension::mass})).toStdString(),
+  session_->perform({tr("Weigh %1: %2")
+                         .arg(QString::fromStdString(part.name), session_->in_words({kg, Dimension::mass}))
+                         .toStdString(),
                      ChangePart{part}});
   // On to the next part that has not been weighed.
   const auto& parts = session_->project().layout.parts;
@@ -237,9 +243,10 @@ void WeighPage::refresh() {
   part_->blockSignals(true);
   part_->clear();
   for (const Part& p : session_->project().layout.parts)
-    part_->addItem(QString::fromStdString(p.name) +
-                       (p.measured_mass ? tr(", %1").arg(session_->shown({*p.measured_mass, Dimension::mass})) : QString()),
-                   p.id);
+    part_->addItem(
+        QString::fromStdString(p.name) +
+            (p.measured_mass ? tr(", %1").arg(session_->shown({*p.measured_mass, Dimension::mass})) : QString()),
+        p.id);
   const Id wanted = session_->selected_part() ? session_->selection() : chosen.toUInt();
   part_->setCurrentIndex(std::max(0, part_->findData(wanted)));
   part_->blockSignals(false);

@@ -208,7 +208,8 @@ void FindingsPanel::add_row() {
     else
       session_->stop_peeking();
   });
-  connect(row, &FindingRow::ignore_wanted, this, [this, row](const QString& reason) { ignore(row->finding(), reason); });
+  connect(row, &FindingRow::ignore_wanted, this,
+          [this, row](const QString& reason) { ignore(row->finding(), reason); });
   connect(row, &FindingRow::heed_clicked, this, [this, row] { heed(row->finding()); });
   rows_.push_back(row);
 }

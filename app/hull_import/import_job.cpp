@@ -1,5 +1,6 @@
 #include "hull_import/import_job.h"
 
+#include <QElapsedTimer>
 #include <QPointer>
 #include <QThreadPool>
 
@@ -11,9 +12,15 @@ namespace {
 /// Thrown between steps when nobody waits for the answer any more.
 struct Unwanted {};
 
-/// About how long a check takes: measured on a small two-core machine, so most are sooner done.
-double check_seconds(std::size_t triangles) {
-  return 4e-6 * static_cast<double>(triangles);
+/// A check takes about this many times as long as reading the same STL file did, whatever the machine: see
+/// docs/performance.md.
+constexpr double check_over_read = 8.0;
+
+void check(ImportedMesh& mesh) {
+  QElapsedTimer clock;
+  clock.start();
+  mesh.report = check_mesh(mesh.file.mesh, true);
+  mesh.check_seconds = 1e-3 * static_cast<double>(clock.elapsed());
 }
 }  // namespace
 
@@ -28,8 +35,9 @@ void ImportJob::cancel() {
   emit stopped();
 }
 
-void ImportJob::run(const QString& step,
-                    std::function<std::shared_ptr<const ImportedMesh>(const std::function<void(QString, double)>&)> work) {
+void ImportJob::run(
+    const QString& step,
+    std::function<std::shared_ptr<const ImportedMesh>(const std::function<void(QString, double)>&)> work) {
   if (token_) *token_ = true;
   token_ = std::make_shared<std::atomic<bool>>(false);
   const auto token = token_;
@@ -70,10 +78,12 @@ void ImportJob::read(const QString& path) {
   run(tr("Reading %1").arg(path.section('/', -1)), [path](const auto& step) {
     auto mesh = std::make_shared<ImportedMesh>();
     mesh->path = path;
+    QElapsedTimer clock;
+    clock.start();
     mesh->file = read_mesh_file(path.toStdString());
-    const std::size_t count = mesh->file.mesh.triangles.size();
-    step(tr("Checking %1 triangles").arg(count), check_seconds(count));
-    mesh->report = check_mesh(mesh->file.mesh, true);
+    step(tr("Checking %1 triangles").arg(mesh->file.mesh.triangles.size()),
+         check_over_read * 1e-3 * static_cast<double>(clock.elapsed()));
+    check(*mesh);
     return std::shared_ptr<const ImportedMesh>(mesh);
   });
 }
@@ -84,8 +94,8 @@ void ImportJob::repair(std::shared_ptr<const ImportedMesh> mesh, const RepairOpt
     const auto told = plucky::repair(better->file.mesh, options);
     better->told.insert(better->told.end(), told.begin(), told.end());
     if (told.empty()) better->told.push_back("Nothing to repair in what was asked.");
-    step(tr("Checking the result"), check_seconds(better->file.mesh.triangles.size()));
-    better->report = check_mesh(better->file.mesh, true);
+    step(tr("Checking the result"), mesh->check_seconds);
+    check(*better);
     return std::shared_ptr<const ImportedMesh>(better);
   });
 }

@@ -19,6 +19,7 @@ struct ImportedMesh {
   MeshFile file;
   MeshReport report;
   std::vector<std::string> told;  ///< what repairs did
+  double check_seconds = -1.0;    ///< what the last check took: the next one's will be about the same
 };
 
 class ImportJob : public QObject {

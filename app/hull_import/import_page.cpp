@@ -125,8 +125,8 @@ std::optional<MeshScene> ImportPage::scene() const {
     scene.axes.row(2) = up;
   }
   const MeshReport& r = mesh_->report;
-  for (const MeshFault* fault : {&r.open_edges, &r.crowded_edges, &r.flipped_faces, &r.degenerate_faces,
-                                 &r.duplicate_faces, &r.crossing_faces})
+  for (const MeshFault* fault :
+       {&r.open_edges, &r.crowded_edges, &r.flipped_faces, &r.degenerate_faces, &r.duplicate_faces, &r.crossing_faces})
     scene.marks.insert(scene.marks.end(), fault->places.begin(), fault->places.end());
   return scene;
 }

@@ -15,11 +15,19 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
   name_ = text(tr("Boat"), "boat_name");
   purpose_ = text(tr("Purpose"), "boat_purpose");
   const auto names = [this](auto name, auto... values) { return QStringList{tr(name(values))...}; };
-  type_ = choice(tr("Type"), names(boat_type_name, BoatType::shaft_monohull, BoatType::air_sled, BoatType::jet, BoatType::displacement), "boat_type");
+  type_ =
+      choice(tr("Type"),
+             names(boat_type_name, BoatType::shaft_monohull, BoatType::air_sled, BoatType::jet, BoatType::displacement),
+             "boat_type");
   type_->setToolTip(tr("Decides where the centre of gravity is wanted."));
-  water_ = choice(tr("Water"), names(water_kind_name, WaterKind::sheltered, WaterKind::choppy, WaterKind::weedy, WaterKind::shallow), "water_kind");
+  water_ = choice(tr("Water"),
+                  names(water_kind_name, WaterKind::sheltered, WaterKind::choppy, WaterKind::weedy, WaterKind::shallow),
+                  "water_kind");
   salt_ = choice(tr("Salt"), {tr("fresh, 20 \u00b0C"), tr("sea, 15 \u00b0C")}, "boat_water");
-  method_ = choice(tr("Made"), names(build_method_name, BuildMethod::printed, BuildMethod::sheet_metal, BuildMethod::ply, BuildMethod::foam_board, BuildMethod::moulded), "build_method");
+  method_ = choice(tr("Made"),
+                   names(build_method_name, BuildMethod::printed, BuildMethod::sheet_metal, BuildMethod::ply,
+                         BuildMethod::foam_board, BuildMethod::moulded),
+                   "build_method");
   payload_ = quantity(tr("Payload"), Dimension::mass, "payload");
   speed_ = quantity(tr("Wanted speed"), Dimension::speed, "wanted_speed");
   run_time_ = quantity(tr("Run time"), Dimension::duration, "run_time");
@@ -80,7 +88,8 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
   const auto number = [this](QuantityEdit* edit, const QString& what, double Brief::*member) {
     connect(edit, &QuantityEdit::entered, this,
             [this, what, member](double v) { change(what, [=](Brief& b) { b.*member = v; }); });
-    connect(edit, &QuantityEdit::cleared, this, [this, what, member] { change(what, [=](Brief& b) { b.*member = 0.0; }); });
+    connect(edit, &QuantityEdit::cleared, this,
+            [this, what, member] { change(what, [=](Brief& b) { b.*member = 0.0; }); });
   };
   number(payload_, tr("Payload"), &Brief::payload);
   number(speed_, tr("Wanted speed"), &Brief::wanted_speed);
@@ -104,9 +113,8 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
   connect(work, &QPushButton::clicked, this, &BriefPage::work_out);
   connect(make_, &QPushButton::clicked, this, &BriefPage::make_boat);
   connect(sizes_, &QListWidget::itemActivated, this, &BriefPage::make_boat);
-  connect(sizes_, &QListWidget::currentRowChanged, this, [this](int row) {
-    make_->setEnabled(row >= 0 && answers_[static_cast<std::size_t>(row)].solved);
-  });
+  connect(sizes_, &QListWidget::currentRowChanged, this,
+          [this](int row) { make_->setEnabled(row >= 0 && answers_[static_cast<std::size_t>(row)].solved); });
 }
 
 void BriefPage::change(const QString& what, const std::function<void(Brief&)>& how) {
@@ -142,10 +150,12 @@ void BriefPage::work_out() {
       QString words = tr(family_name(family));
       words = words.left(1).toUpper() + words.mid(1);
       if (a.solved)
-        words += tr(": %1 long, %2 wide, %3 with its hull of %4, draws %5, GM %6")
-                     .arg(session_->in_words(length_quantity(a.shape.length)), session_->in_words(length_quantity(a.shape.beam)),
-                          session_->in_words({a.mass, Dimension::mass}), session_->in_words({a.structure, Dimension::mass}),
-                          session_->in_words(length_quantity(a.draught)), session_->in_words(length_quantity(a.gm)));
+        words +=
+            tr(": %1 long, %2 wide, %3 with its hull of %4, draws %5, GM %6")
+                .arg(session_->in_words(length_quantity(a.shape.length)),
+                     session_->in_words(length_quantity(a.shape.beam)), session_->in_words({a.mass, Dimension::mass}),
+                     session_->in_words({a.structure, Dimension::mass}), session_->in_words(length_quantity(a.draught)),
+                     session_->in_words(length_quantity(a.gm)));
       if (a.pieces > 1) words += tr(", %1 pieces").arg(a.pieces);
       if (!a.message.empty()) words += ". " + QString::fromStdString(a.message);
       if (family == best.family) words += tr("  \u2190 suits the brief");
@@ -182,7 +192,8 @@ void BriefPage::advise() {
                             ? answers_[static_cast<std::size_t>(row)].shape.length
                             : session_->now().hull->model.length();
   QStringList lines;
-  for (const Advice& a : sizing_advice(length)) lines << tr("%1: %2").arg(tr(a.topic.c_str()), session_->shown(a.text, a.values));
+  for (const Advice& a : sizing_advice(length))
+    lines << tr("%1: %2").arg(tr(a.topic.c_str()), session_->shown(a.text, a.values));
   advice_->setText(tr("Rules of thumb, common practice without a source:") + "\n" + lines.join("\n"));
 }
 

@@ -35,12 +35,14 @@ DrivePage::DrivePage(Session* session, QWidget* parent) : Page(session, parent) 
   current_ = fact(tr("Current"));
   power_ = fact(tr("Power"));
   run_time_ = fact(tr("Run time"));
-  note(tr("Revolutions are Kv times volts times the loaded share, about 80 %; speed is revolutions times pitch less slip, "
-          "10 to 20 % at speed (common practice, no source). Torque is a blade element's, good to about a third; jets and "
-          "air propellers less. The boat's resistance is not in it yet."));
-  caution_ = note(tr("A propeller cuts whenever the battery is in: take it off, or hold the boat fast, for bench runs; guard "
-                     "an air propeller and keep out of its plane."),
-                  true);
+  note(tr(
+      "Revolutions are Kv times volts times the loaded share, about 80 %; speed is revolutions times pitch less slip, "
+      "10 to 20 % at speed (common practice, no source). Torque is a blade element's, good to about a third; jets and "
+      "air propellers less. The boat's resistance is not in it yet."));
+  caution_ =
+      note(tr("A propeller cuts whenever the battery is in: take it off, or hold the boat fast, for bench runs; guard "
+              "an air propeller and keep out of its plane."),
+           true);
   connect(propulsor_, &QComboBox::activated, this, [this](int i) {
     change(tr("Drive"), [=](Drive& d) {
       d.propulsor = propulsors[i];

@@ -54,9 +54,8 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   connect(z_, &QuantityEdit::entered, this, place(2, 0.5));
   connect(mass_, &QuantityEdit::entered, this,
           [this](double si) { change(tr("Mass"), [=](Part& p) { p.mass = si; }); });
-  connect(measured_, &QuantityEdit::entered, this, [this](double si) {
-    change(tr("Measured mass"), [=](Part& p) { p.measured_mass = si; });
-  });
+  connect(measured_, &QuantityEdit::entered, this,
+          [this](double si) { change(tr("Measured mass"), [=](Part& p) { p.measured_mass = si; }); });
   connect(measured_, &QuantityEdit::cleared, this,
           [this] { change(tr("Measured mass"), [](Part& p) { p.measured_mass.reset(); }); });
   const auto size = [this](int axis) {

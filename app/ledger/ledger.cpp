@@ -19,7 +19,8 @@ Ledger::Ledger(Session* session, QWidget* parent) : QWidget(parent), session_(se
   setFocusPolicy(Qt::TabFocus);
   setMouseTracking(true);
   setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
-  for (const auto signal : {&Session::changed, &Session::seen_changed}) connect(session_, signal, this, &Ledger::gather);
+  for (const auto signal : {&Session::changed, &Session::seen_changed})
+    connect(session_, signal, this, &Ledger::gather);
   gather();
 }
 
@@ -46,8 +47,7 @@ void Ledger::gather() {
         line.moved = true;
         line.better = c.better;
       }
-    if (line.now.value)
-      words += QString::fromStdString(line.now.label) + " " + session_->shown(*line.now.value) + ". ";
+    if (line.now.value) words += QString::fromStdString(line.now.label) + " " + session_->shown(*line.now.value) + ". ";
     lines_.push_back(std::move(line));
   }
   setAccessibleDescription(words);
@@ -125,7 +125,7 @@ void Ledger::paintEvent(QPaintEvent*) {
   p.setFont(ui_font(8.5));
   p.setPen(l.muted);
   const QFontMetrics metrics(p.font());
-  const QString since = session_->peeking()              ? tr("if it were done")
+  const QString since = session_->peeking()               ? tr("if it were done")
                         : session_->last_edit().isEmpty() ? tr("no edit yet")
                                                           : session_->last_edit();
   p.drawText(QRect(margin + 70, 5, width() - 2 * margin - 70, 20), Qt::AlignVCenter | Qt::AlignRight,
@@ -134,8 +134,7 @@ void Ledger::paintEvent(QPaintEvent*) {
   const auto head = [&](int right, const QString& text) {
     p.drawText(QRect(right - 70, 25, 70, 16), Qt::AlignVCenter | Qt::AlignRight, text);
   };
-  if (any_pin)
-    head(pinned_right, QFontMetrics(p.font()).elidedText(session_->pins().back().name, Qt::ElideRight, 60));
+  if (any_pin) head(pinned_right, QFontMetrics(p.font()).elidedText(session_->pins().back().name, Qt::ElideRight, 60));
   if (any_before) head(before_right, session_->peeking() ? tr("now") : tr("before"));
   head(now_right, session_->peeking() ? tr("then") : tr("now"));
 
@@ -161,7 +160,10 @@ void Ledger::paintEvent(QPaintEvent*) {
     if (any_before) cell(before_right, 56, number(line.before));
     const bool bad = line.now.severity >= Severity::watch;
     p.setFont(ui_font(9, line.moved || bad ? QFont::Bold : QFont::Medium));
-    p.setPen(at_hand ? l.ink : bad ? severity_text_colour(line.now.severity) : line.moved && line.better ? l.reed_text : l.ink);
+    p.setPen(at_hand                     ? l.ink
+             : bad                       ? severity_text_colour(line.now.severity)
+             : line.moved && line.better ? l.reed_text
+                                         : l.ink);
     cell(now_right, 58, number(line.now.value));
     p.setFont(ui_font(8));
     p.setPen(at_hand ? l.ink : l.muted);

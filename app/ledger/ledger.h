@@ -1,5 +1,5 @@
-// The ledger: what the last edit did, number by number, against before and against the newest pin. A row asked for tells
-// why it is what it is.
+// The ledger: what the last edit did, number by number, against before and against the newest pin. A row asked for
+// tells why it is what it is.
 #pragma once
 
 #include <QWidget>

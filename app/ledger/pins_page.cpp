@@ -67,8 +67,10 @@ void PinsPage::refresh() {
     auto* drop = new QPushButton(tr("Drop %1").arg(pins[i].name), this);
     drop->setObjectName(QString("drop_pin_%1").arg(i));
     drop->setProperty("quiet", true);
-    connect(adopt, &QPushButton::clicked, this, [this, i] { session_->adopt_pin(i); }, Qt::QueuedConnection);
-    connect(drop, &QPushButton::clicked, this, [this, i] { session_->unpin(i); }, Qt::QueuedConnection);
+    connect(
+        adopt, &QPushButton::clicked, this, [this, i] { session_->adopt_pin(i); }, Qt::QueuedConnection);
+    connect(
+        drop, &QPushButton::clicked, this, [this, i] { session_->unpin(i); }, Qt::QueuedConnection);
     buttons_->addWidget(adopt);
     buttons_->addWidget(drop);
   }
@@ -79,7 +81,8 @@ void PinsPage::refresh() {
 
 TableRows PinsPage::table() const {
   TableRows out(1);
-  for (int c = 0; c < table_->columnCount(); ++c) out[0].push_back(table_->horizontalHeaderItem(c)->text().toStdString());
+  for (int c = 0; c < table_->columnCount(); ++c)
+    out[0].push_back(table_->horizontalHeaderItem(c)->text().toStdString());
   for (int r = 0; r < table_->rowCount(); ++r) {
     out.emplace_back();
     for (int c = 0; c < table_->columnCount(); ++c) out.back().push_back(table_->item(r, c)->text().toStdString());

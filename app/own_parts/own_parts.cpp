@@ -13,7 +13,8 @@ namespace plucky::app {
 
 OwnParts::OwnParts(const QString& path, QObject* parent)
     : QObject(parent),
-      path_(path.isEmpty() ? QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + "/own-parts.json" : path) {
+      path_(path.isEmpty() ? QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + "/own-parts.json"
+                           : path) {
   if (!QFile::exists(path_)) return;
   try {
     entries_ = catalogue_from_json(read_file(path_.toStdString(), std::size_t{1} << 24)).parts;

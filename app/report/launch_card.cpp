@@ -72,7 +72,8 @@ class Card {
   void head() {
     const Project& project = session_.project();
     text(left, QString::fromStdString(project.name), ui_font(20, QFont::Bold), look().ink);
-    text(left, QObject::tr("Launch card, %1").arg(QString::fromStdString(today())), ui_font(10), look().muted, right - left, Qt::AlignRight);
+    text(left, QObject::tr("Launch card, %1").arg(QString::fromStdString(today())), ui_font(10), look().muted,
+         right - left, Qt::AlignRight);
     y_ += 34;
     text(left, QString::fromStdString(project.brief.purpose), ui_font(10), look().muted);
     y_ += 20;
@@ -109,13 +110,16 @@ class Card {
       const double x = i < half ? left : left + width + 28;
       const bool bad = rows[i].severity >= Severity::watch;
       text(x, QString::fromStdString(rows[i].label), ui_font(9), look().ink, width);
-      text(x, session_.shown(*rows[i].value), ui_font(9, QFont::DemiBold), bad ? look().buoy_text : look().ink, width, Qt::AlignRight);
+      text(x, session_.shown(*rows[i].value), ui_font(9, QFont::DemiBold), bad ? look().buoy_text : look().ink, width,
+           Qt::AlignRight);
     }
     y_ = top + 17.0 * static_cast<double>(half);
     const FreeboardReport& f = a().freeboard;
     const auto length = [&](double m) { return session_.shown(length_quantity(m)); };
     if (a().flotation.status == FloatStatus::afloat)
-      text(left, QObject::tr("Freeboards: bow %1, stern %2, least %3").arg(length(f.bow), length(f.stern), length(f.least)), ui_font(9), look().ink);
+      text(left,
+           QObject::tr("Freeboards: bow %1, stern %2, least %3").arg(length(f.bow), length(f.stern), length(f.least)),
+           ui_font(9), look().ink);
     y_ += 20;
   }
 
@@ -138,12 +142,20 @@ class Card {
       y_ = top + 15.0 * static_cast<double>(i % half);
       const double x = i < half ? left : left + width + 28;
       text(x, QString::fromStdString(items[i].name), ui_font(8.5), look().ink, width - 130);
-      text(x, (items[i].measured ? QString() : QString::fromUtf8("\u2248 ")) + session_.shown({items[i].mass, Dimension::mass}), ui_font(8.5), look().ink, width - 70, Qt::AlignRight);
-      text(x, QObject::tr("at %1").arg(session_.in_words(length_quantity(items[i].place.x() - transom))), ui_font(8.5), look().muted, width, Qt::AlignRight);
+      text(x,
+           (items[i].measured ? QString() : QString::fromUtf8("\u2248 ")) +
+               session_.shown({items[i].mass, Dimension::mass}),
+           ui_font(8.5), look().ink, width - 70, Qt::AlignRight);
+      text(x, QObject::tr("at %1").arg(session_.in_words(length_quantity(items[i].place.x() - transom))), ui_font(8.5),
+           look().muted, width, Qt::AlignRight);
     }
     y_ = top + 15.0 * static_cast<double>(half) + 4;
     if (left_out > 0.0)
-      text(left, QObject::tr("and %1 lighter items, %2").arg(count - items.size()).arg(session_.shown({left_out, Dimension::mass})), ui_font(8.5), look().muted);
+      text(left,
+           QObject::tr("and %1 lighter items, %2")
+               .arg(count - items.size())
+               .arg(session_.shown({left_out, Dimension::mass})),
+           ui_font(8.5), look().muted);
   }
 
   void findings() {
@@ -154,7 +166,8 @@ class Card {
       room(34);
       any = true;
       draw_severity(p_, QRectF(left, y_ + 2, 11, 11), f.severity);
-      double height = paragraph(left + 20, session_.shown(f.text, f.values), ui_font(9.5, QFont::Medium), look().ink, right - left - 20);
+      double height = paragraph(left + 20, session_.shown(f.text, f.values), ui_font(9.5, QFont::Medium), look().ink,
+                                right - left - 20);
       y_ += height;
       height = paragraph(left + 20,
                          f.ignored.empty() ? severity_word(f.severity) + ", " + QString::fromStdString(f.source)
@@ -178,10 +191,13 @@ class Card {
       p_.setBrush(Qt::NoBrush);
       p_.drawRect(box);
       if (!line.done.empty())
-        p_.drawPolyline(QPolygonF({box.topLeft() + QPointF(2, 6), box.topLeft() + QPointF(5, 9), box.topRight() + QPointF(-1, 2)}));
-      const QString words = session_.shown(line.text, line.values) +
-                            (line.done.empty() ? QString() : QObject::tr("  (%1)").arg(QString::fromStdString(line.done)));
-      y_ += paragraph(left + 20, words, ui_font(9.5), line.caution ? look().buoy_text : look().ink, right - left - 20) + 4;
+        p_.drawPolyline(
+            QPolygonF({box.topLeft() + QPointF(2, 6), box.topLeft() + QPointF(5, 9), box.topRight() + QPointF(-1, 2)}));
+      const QString words =
+          session_.shown(line.text, line.values) +
+          (line.done.empty() ? QString() : QObject::tr("  (%1)").arg(QString::fromStdString(line.done)));
+      y_ += paragraph(left + 20, words, ui_font(9.5), line.caution ? look().buoy_text : look().ink, right - left - 20) +
+            4;
     }
   }
 
@@ -190,10 +206,11 @@ class Card {
     heading(QObject::tr("Cautions"));
     y_ += paragraph(
               left,
-              QObject::tr("Lithium batteries: makers' limits and local rules come first; never charge a swollen, wet or nicked "
-                          "pack, never alone. Propellers cut whenever the battery is in. Cold water kills: no wading or "
-                          "swimming after a boat. Keep clear of people and wildlife; local rules on radio, waters and "
-                          "battery transport apply. All numbers are estimates until they have been measured."),
+              QObject::tr(
+                  "Lithium batteries: makers' limits and local rules come first; never charge a swollen, wet or nicked "
+                  "pack, never alone. Propellers cut whenever the battery is in. Cold water kills: no wading or "
+                  "swimming after a boat. Keep clear of people and wildlife; local rules on radio, waters and "
+                  "battery transport apply. All numbers are estimates until they have been measured."),
               ui_font(9), look().buoy_text, right - left) +
           6;
   }

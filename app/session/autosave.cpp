@@ -30,7 +30,8 @@ QString autosave_beside(const QString& boat) {
 Autosave::Autosave(Session* session, const QString& folder, QObject* parent)
     : QObject(parent),
       session_(session),
-      folder_(folder.isEmpty() ? QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + "/unsaved" : folder) {
+      folder_(folder.isEmpty() ? QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + "/unsaved"
+                               : folder) {
   timer_.setSingleShot(true);
   timer_.setInterval(2000);
   connect(&timer_, &QTimer::timeout, this, &Autosave::keep);
@@ -87,7 +88,8 @@ std::vector<Leftover> Autosave::leftovers(const QStringList& boats) const {
     if (info.exists() && file != file_ && !held(file)) found.push_back({file, boat, info.lastModified()});
   };
   for (const QString& boat : boats) add(autosave_beside(boat), boat);
-  for (const QFileInfo& info : QDir(folder_).entryInfoList({QString("*") + suffix}, QDir::Files | QDir::Hidden, QDir::Time))
+  for (const QFileInfo& info :
+       QDir(folder_).entryInfoList({QString("*") + suffix}, QDir::Files | QDir::Hidden, QDir::Time))
     add(info.absoluteFilePath(), {});
   return found;
 }
@@ -101,10 +103,10 @@ bool Autosave::recover(const Leftover& leftover) {
     return true;
   } catch (const InvalidInput& e) {
     QFile::rename(leftover.file, leftover.file + ".damaged");
-    session_->refuse(
-        leftover.belongs_to.isEmpty()
-            ? tr("The autosave is damaged and was set aside: %1").arg(e.what())
-            : tr("The autosave is damaged and was set aside (%1). Your saved file %2 is untouched.").arg(e.what(), leftover.belongs_to));
+    session_->refuse(leftover.belongs_to.isEmpty()
+                         ? tr("The autosave is damaged and was set aside: %1").arg(e.what())
+                         : tr("The autosave is damaged and was set aside (%1). Your saved file %2 is untouched.")
+                               .arg(e.what(), leftover.belongs_to));
     return false;
   }
 }

@@ -1,5 +1,5 @@
-// Keeps the last seconds of work safe: an autosave beside the boat's file, or in the user's data folder while it has none.
-// The saved file itself is never touched.
+// Keeps the last seconds of work safe: an autosave beside the boat's file, or in the user's data folder while it has
+// none. The saved file itself is never touched.
 #pragma once
 
 #include <QDateTime>

@@ -143,7 +143,8 @@ void Session::unpin_all() {
 void Session::adopt_pin(std::size_t index) {
   if (index >= pins_.size()) return;
   const Pin pin = pins_[index];
-  perform({tr("Adopt %1").arg(pin.name).toStdString(), ReplaceBoat{std::make_shared<const Project>(pin.state->project)}});
+  perform(
+      {tr("Adopt %1").arg(pin.name).toStdString(), ReplaceBoat{std::make_shared<const Project>(pin.state->project)}});
 }
 
 void Session::select(Id id) {

@@ -38,7 +38,8 @@ Shelf::Shelf(Session* session, QWidget* parent) : QWidget(parent), session_(sess
   save->setPopupMode(QToolButton::InstantPopup);
   auto* menu = new QMenu(save);
   for (const char* suffix : {"csv", "png", "svg"})
-    menu->addAction(QString(suffix).toUpper() + QString::fromUtf8(" \u2026"), this, [this, suffix] { ask_and_export(suffix); });
+    menu->addAction(QString(suffix).toUpper() + QString::fromUtf8(" \u2026"), this,
+                    [this, suffix] { ask_and_export(suffix); });
   save->setMenu(menu);
   auto* close = new QToolButton(this);
   close->setText(tr("Close"));
@@ -100,7 +101,8 @@ void Shelf::keyPressEvent(QKeyEvent* event) {
 
 void Shelf::ask_and_export(const char* suffix) {
   const QString name = QString::fromStdString(session_->project().name) + ", " + page(current())->title().toLower();
-  const QString path = QFileDialog::getSaveFileName(this, tr("Export"), name + "." + suffix, QString("*.%1").arg(suffix));
+  const QString path =
+      QFileDialog::getSaveFileName(this, tr("Export"), name + "." + suffix, QString("*.%1").arg(suffix));
   if (!path.isEmpty()) export_to(path.endsWith(suffix) ? path : path + "." + suffix);
 }
 

@@ -14,7 +14,8 @@ class ShelfPage : public QWidget {
   Q_OBJECT
 
  public:
-  ShelfPage(Session* session, const QString& title, QWidget* parent) : QWidget(parent), session_(session), title_(title) {}
+  ShelfPage(Session* session, const QString& title, QWidget* parent)
+      : QWidget(parent), session_(session), title_(title) {}
   [[nodiscard]] const QString& title() const { return title_; }
   virtual void refresh() = 0;
   /// The numbers as a table with headings, for CSV.

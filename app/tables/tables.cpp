@@ -120,19 +120,24 @@ void MassTable::refresh() {
   for (int r = 0; r < table_->rowCount(); ++r) {
     const MassItem& i = m.items[static_cast<std::size_t>(r)];
     const Part* part = session_->project().layout.find(i.part);
-    const auto number = [&](Column c, double si, Dimension d) { table_->setItem(r, c, new NumberItem(si, session_->shown({si, d}))); };
+    const auto number = [&](Column c, double si, Dimension d) {
+      table_->setItem(r, c, new NumberItem(si, session_->shown({si, d})));
+    };
     table_->setItem(r, item, text_item(QString::fromStdString(i.name), i.part));
     number(mass, i.mass, Dimension::mass);
     number(share, m.share(i), Dimension::ratio);
-    auto* weighed = new NumberItem(i.measured ? i.mass : 0.0,
-                                   i.measured ? session_->shown({i.mass, Dimension::mass}) : part ? tr("type it") : QString("\u2013"));
+    auto* weighed = new NumberItem(i.measured ? i.mass : 0.0, i.measured ? session_->shown({i.mass, Dimension::mass})
+                                                              : part     ? tr("type it")
+                                                                         : QString("\u2013"));
     if (part) weighed->setFlags(weighed->flags() | Qt::ItemIsEditable);
     if (!i.measured) weighed->setForeground(look().muted);
     table_->setItem(r, measured, weighed);
     number(from_transom, i.place.x() - box.low.x(), Dimension::length);
     number(off_centre, i.place.y(), Dimension::length);
     number(above_keel, i.place.z() - box.low.z(), Dimension::length);
-    table_->setItem(r, how, text_item(i.measured ? tr("measured") : tr("estimated \u00b1 %1").arg(session_->shown({i.sigma, Dimension::mass}))));
+    table_->setItem(r, how,
+                    text_item(i.measured ? tr("measured")
+                                         : tr("estimated \u00b1 %1").arg(session_->shown({i.sigma, Dimension::mass}))));
   }
   table_->setSortingEnabled(true);
   filling_ = false;
@@ -157,7 +162,8 @@ void MassTable::typed(int row, int column) {
       part.measured_mass.reset();
     else
       part.measured_mass = parse_quantity(text.toStdString(), Dimension::mass, session_->units());
-    if (!session_->perform({tr("Measured mass of %1").arg(QString::fromStdString(part.name)).toStdString(), ChangePart{part}}))
+    if (!session_->perform(
+            {tr("Measured mass of %1").arg(QString::fromStdString(part.name)).toStdString(), ChangePart{part}}))
       refresh();
   } catch (const InvalidInput& e) {
     session_->refuse(tr("Measured mass of %1: %2. The old value stays.")
@@ -205,7 +211,9 @@ void TradeTable::refresh() {
   table_->setRowCount(static_cast<int>(rows_.size()));
   for (int r = 0; r < table_->rowCount(); ++r) {
     const TradeRow& t = rows_[static_cast<std::size_t>(r)];
-    const auto number = [&](int c, double si, Dimension d) { table_->setItem(r, c, new NumberItem(si, session_->shown({si, d}))); };
+    const auto number = [&](int c, double si, Dimension d) {
+      table_->setItem(r, c, new NumberItem(si, session_->shown({si, d})));
+    };
     table_->setItem(r, 0, text_item(QString::fromStdString(t.name), t.part));
     number(1, t.mass, Dimension::mass);
     number(2, t.trim, Dimension::angle);
@@ -215,10 +223,11 @@ void TradeTable::refresh() {
     table_->setItem(r, 6, text_item(t.measured ? tr("measured") : tr("estimated")));
   }
   table_->setSortingEnabled(true);
-  tell(rows_.empty() ? tr("No list: the boat does not float.")
-                     : tr("The boat with each part against the boat without it. Speed by %1 at equal power.")
-                           .arg(session_->project().brief.type == BoatType::displacement ? tr("the Admiralty coefficient")
-                                                                                          : tr("Crouch's formula")));
+  tell(rows_.empty()
+           ? tr("No list: the boat does not float.")
+           : tr("The boat with each part against the boat without it. Speed by %1 at equal power.")
+                 .arg(session_->project().brief.type == BoatType::displacement ? tr("the Admiralty coefficient")
+                                                                               : tr("Crouch's formula")));
 }
 
 TableRows TradeTable::table() const {

@@ -5,8 +5,8 @@
 
 namespace plucky::app {
 
-/// Adds the difference between what was found and the sum of the parts to the mass budget, as an edit. The height of the
-/// CG stays as drawn.
+/// Adds the difference between what was found and the sum of the parts to the mass budget, as an edit. The height of
+/// the CG stays as drawn.
 void adopt_found(Session& session, const FoundMass& found, const QString& origin);
 
 /// Takes such a difference off again.

@@ -27,11 +27,12 @@ TrialPage::TrialPage(Session* session, QWidget* parent) : Page(session, parent) 
   wide(checklist_);
 
   heading(tr("Bath test"));
-  note(tr("Boat afloat and still, ready to run. Read with a rule how high each point stands over the water; three will "
-          "do, more show a misreading."));
+  note(
+      tr("Boat afloat and still, ready to run. Read with a rule how high each point stands over the water; three will "
+         "do, more show a misreading."));
   for (const FreeboardReading& p : bath_points(session_->now().hull->model)) {
-    freeboards_.push_back(
-        quantity(tr(p.point.c_str()), Dimension::length, QString("bath_%1").arg(freeboards_.size()).toUtf8().constData()));
+    freeboards_.push_back(quantity(tr(p.point.c_str()), Dimension::length,
+                                   QString("bath_%1").arg(freeboards_.size()).toUtf8().constData()));
     freeboards_.back()->set_nothing(tr("not read"));
   }
   sigma_ = quantity(tr("Read to within"), Dimension::length, "bath_sigma");
@@ -51,7 +52,8 @@ TrialPage::TrialPage(Session* session, QWidget* parent) : Page(session, parent) 
   drop_->setObjectName("drop_correction");
   drop_->setProperty("quiet", true);
   wide(drop_);
-  note(tr("Battery in means propeller live: hands clear, radio on first. Cold water: never wade or swim after a boat."), true);
+  note(tr("Battery in means propeller live: hands clear, radio on first. Cold water: never wade or swim after a boat."),
+       true);
 
   heading(tr("Log"));
   log_ = new QTreeWidget(this);
@@ -122,7 +124,8 @@ void TrialPage::fill_checklist() {
     done += line.done.empty() ? 0 : 1;
   }
   checklist_->setCurrentRow(at);
-  checked_->setText(tr("%1 of %2 done; open findings come first. Red lines: someone can be hurt.").arg(done).arg(lines.size()));
+  checked_->setText(
+      tr("%1 of %2 done; open findings come first. Red lines: someone can be hurt.").arg(done).arg(lines.size()));
   filling_ = false;
 }
 
@@ -143,7 +146,11 @@ BathAnswer TrialPage::solve() const {
 
 FoundMass TrialPage::found(const BathAnswer& b) const {
   const MassBudget& planned = session_->now().mass;
-  return {.mass = b.mass, .mass_sigma = b.mass_sigma, .cg = b.cg, .cg_sigma = b.cg_sigma, .planned_mass = planned.total,
+  return {.mass = b.mass,
+          .mass_sigma = b.mass_sigma,
+          .cg = b.cg,
+          .cg_sigma = b.cg_sigma,
+          .planned_mass = planned.total,
           .planned_cg = planned.cg};
 }
 
@@ -156,14 +163,16 @@ void TrialPage::show_bath() {
       const double transom = session_->now().hull->model.box.low.x();
       const MassBudget& drawn = session_->now().mass;
       const auto length = [&](double m) { return session_->shown(length_quantity(m)); };
-      words = b.solved ? tr("Weighs %1 \u00b1 %2, CG %3 \u00b1 %4 from the transom, %5 \u00b1 %6 to port. Drawn: %7, CG %8.")
-                             .arg(session_->shown({b.mass, Dimension::mass}), session_->shown({b.mass_sigma, Dimension::mass}),
-                                  length(b.cg.x() - transom), length(b.cg_sigma.x()), length(b.cg.y()),
-                                  length(b.cg_sigma.y()), session_->shown({drawn.total, Dimension::mass}),
-                                  length(drawn.cg.x() - transom))
-                       : QString::fromStdString(b.message);
+      words =
+          b.solved
+              ? tr("Weighs %1 \u00b1 %2, CG %3 \u00b1 %4 from the transom, %5 \u00b1 %6 to port. Drawn: %7, CG %8.")
+                    .arg(session_->shown({b.mass, Dimension::mass}), session_->shown({b.mass_sigma, Dimension::mass}),
+                         length(b.cg.x() - transom), length(b.cg_sigma.x()), length(b.cg.y()), length(b.cg_sigma.y()),
+                         session_->shown({drawn.total, Dimension::mass}), length(drawn.cg.x() - transom))
+              : QString::fromStdString(b.message);
       if (b.solved && b.misfit > 3.0 * sigma_->value())
-        words += " " + tr("The readings disagree by %1: read again, or the hull is not as drawn.").arg(length(b.misfit));
+        words +=
+            " " + tr("The readings disagree by %1: read again, or the hull is not as drawn.").arg(length(b.misfit));
     } catch (const InvalidInput& e) {
       words = QString::fromStdString(e.what());
     }

@@ -115,9 +115,7 @@ void Raster::ghost(const TriangleMesh& mesh, const QColor& colour, double veil) 
 void Raster::sheet(const Vec3& up, double offset, const Vec3& middle, double half_length, double half_breadth,
                    const QColor& colour) {
   auto* pixels = reinterpret_cast<QRgb*>(image_.bits());
-  const auto on_plane = [&](double x, double y) {
-    return Vec3(x, y, (offset - up.x() * x - up.y() * y) / up.z());
-  };
+  const auto on_plane = [&](double x, double y) { return Vec3(x, y, (offset - up.x() * x - up.y() * y) / up.z()); };
   Vec3 corner[4];
   const double sx[] = {-1, 1, 1, -1}, sy[] = {-1, -1, 1, 1};
   for (int k = 0; k < 4; ++k)

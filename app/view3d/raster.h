@@ -2,9 +2,9 @@
 // OpenGL, so it works on any screen and on none.
 #pragma once
 
+#include <Eigen/Core>
 #include <QColor>
 #include <QImage>
-#include <Eigen/Core>
 #include <cstdint>
 #include <vector>
 

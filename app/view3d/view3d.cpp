@@ -161,15 +161,16 @@ void View3D::paintEvent(QPaintEvent*) {
   p.setFont(ui_font(8.5));
   p.setPen(l.muted);
   p.drawText(QRectF(rect()).adjusted(12, 0, -12, -8), Qt::AlignBottom | Qt::AlignLeft,
-             scene_ ? (scene_->marks.empty() ? tr("Drag turns, wheel magnifies")
-                                             : tr("Rings: %1 places to look at. Drag turns, wheel magnifies")
-                                                   .arg(scene_->marks.size()))
+             scene_ ? (scene_->marks.empty()
+                           ? tr("Drag turns, wheel magnifies")
+                           : tr("Rings: %1 places to look at. Drag turns, wheel magnifies").arg(scene_->marks.size()))
                     : tr("Drag turns, wheel magnifies, a click selects a part, V goes back to the board"));
   if (!scene_)
     if (const Part* part = session_->selected_part()) {
       p.setFont(ui_font(10, QFont::Bold));
       p.setPen(l.brass_text);
-      p.drawText(QRectF(rect()).adjusted(12, 8, -12, 0), Qt::AlignTop | Qt::AlignLeft, QString::fromStdString(part->name));
+      p.drawText(QRectF(rect()).adjusted(12, 8, -12, 0), Qt::AlignTop | Qt::AlignLeft,
+                 QString::fromStdString(part->name));
     }
   if (hasFocus()) {
     p.setPen(QPen(l.brass, 1.0));
@@ -192,7 +193,8 @@ void View3D::mouseMoveEvent(QMouseEvent* event) {
 
 void View3D::mouseReleaseEvent(QMouseEvent* event) {
   turning_ = false;
-  if ((event->position() - press_).manhattanLength() < 4.0 && !scene_) session_->select(part_at(event->position().toPoint()));
+  if ((event->position() - press_).manhattanLength() < 4.0 && !scene_)
+    session_->select(part_at(event->position().toPoint()));
   redraw();
 }
 

@@ -29,14 +29,16 @@ void MainWindow::put_on_bench(const Project& project) {
 }
 
 void MainWindow::open_boat(const QString& path) {
-  // A newer autosave beside the file is what a crash left: it comes up, the file itself stays. A damaged one is set aside.
+  // A newer autosave beside the file is what a crash left: it comes up, the file itself stays. A damaged one is set
+  // aside.
   for (const Leftover& l : autosave_.leftovers({QFileInfo(path).absoluteFilePath()}))
     if (!l.belongs_to.isEmpty() && l.when >= QFileInfo(path).lastModified() && autosave_.recover(l)) {
       settings::add_recent(path);
-      return say(tr("Recovered newer work of %1 from its autosave; the saved file is as it was. Undo is not possible across "
-                    "this: open the file again without saving to drop it.")
-                     .arg(QFileInfo(path).fileName()),
-                 false);
+      return say(
+          tr("Recovered newer work of %1 from its autosave; the saved file is as it was. Undo is not possible across "
+             "this: open the file again without saving to drop it.")
+              .arg(QFileInfo(path).fileName()),
+          false);
     }
   if (session_->open(path)) settings::add_recent(path);
 }
@@ -97,8 +99,9 @@ bool MainWindow::write_card(const QString& path) {
 }
 
 void MainWindow::card_dialog() {
-  QString path = QFileDialog::getSaveFileName(
-      this, tr("Launch card"), QString::fromStdString(session_->project().name) + tr(" launch card.pdf"), tr("PDF (*.pdf)"));
+  QString path = QFileDialog::getSaveFileName(this, tr("Launch card"),
+                                              QString::fromStdString(session_->project().name) + tr(" launch card.pdf"),
+                                              tr("PDF (*.pdf)"));
   if (path.isEmpty()) return;
   if (!path.endsWith(".pdf")) path += ".pdf";
   write_card(path);

@@ -147,9 +147,10 @@ void MainWindow::choose_stage(Stage stage) {
     inspector_->setCurrentWidget(page->second);
   } else {
     const StageMark& mark = stage_marks()[static_cast<std::size_t>(stage) - 1];
-    unbuilt_words_->setText(tr("<b>%1</b><br><br>This version of Plucky Hull has nothing here yet. Brief, Hull, Drive, Layout, "
-                               "Float and Trial work now.")
-                                .arg(mark.name));
+    unbuilt_words_->setText(
+        tr("<b>%1</b><br><br>This version of Plucky Hull has nothing here yet. Brief, Hull, Drive, Layout, "
+           "Float and Trial work now.")
+            .arg(mark.name));
     inspector_->setCurrentWidget(unbuilt_);
   }
   inspector_scroll_->verticalScrollBar()->setValue(0);
@@ -172,7 +173,7 @@ void MainWindow::refresh_view() {
   const bool importing = visiting_ && visiting_ == import_page_;
   view3d_->show_mesh(importing ? import_page_->scene() : std::nullopt);
   view_->setCurrentWidget(importing || (view3d_action_ && view3d_action_->isChecked()) ? static_cast<QWidget*>(view3d_)
-                                                                                        : static_cast<QWidget*>(board_));
+                                                                                       : static_cast<QWidget*>(board_));
   if (importing) hide_shelf();
   shelf_->raise();
 }
@@ -197,8 +198,8 @@ void MainWindow::show_inspector() {
 
 void MainWindow::follow_finding(const Finding& f) {
   board_->show_subject(f);
-  const bool about_curve = f.id == "float.vanishing" || f.id == "float.self_righting" || f.id == "float.downflooding" ||
-                           f.id == "float.gm";
+  const bool about_curve =
+      f.id == "float.vanishing" || f.id == "float.self_righting" || f.id == "float.downflooding" || f.id == "float.gm";
   if (about_curve) show_shelf(ShelfTab::righting);
   // A part shows its own page; anything else is told on the page of its stage.
   if (!session_->project().layout.find(f.subject)) session_->select(0);

@@ -74,9 +74,9 @@ void MainWindow::build_edit_menu() {
   });
   QMenu* arrange_menu = edit->addMenu(tr("&Arrange"));
   const std::pair<Align, QString> ways[] = {
-      {Align::after_ends, tr("Align after ends")},       {Align::forward_ends, tr("Align forward ends")},
+      {Align::after_ends, tr("Align after ends")},          {Align::forward_ends, tr("Align forward ends")},
       {Align::middles, tr("Align middles along the boat")}, {Align::undersides, tr("Align undersides")},
-      {Align::sides_port, tr("Align port sides")},       {Align::sides_starboard, tr("Align starboard sides")}};
+      {Align::sides_port, tr("Align port sides")},          {Align::sides_starboard, tr("Align starboard sides")}};
   for (const auto& [how, label] : ways)
     arrange_menu->addAction(label, this, [this, how = how, label = label] {
       const std::vector<Part> parts = session_->selected_parts();
@@ -95,12 +95,12 @@ void MainWindow::build_edit_menu() {
     if (!session_->selected_parts().empty()) {
       Layout layout = session_->project().layout;
       std::erase_if(layout.parts, [&](const Part& p) { return session_->is_selected(p.id); });
-      session_->perform({tr("Take out %1")
-                             .arg(session_->selected_parts().size() == 1
-                                      ? QString::fromStdString(session_->selected_part()->name)
-                                      : tr("%1 parts").arg(session_->selected_parts().size()))
-                             .toStdString(),
-                         ChangeLayout{layout}});
+      session_->perform(
+          {tr("Take out %1")
+               .arg(session_->selected_parts().size() == 1 ? QString::fromStdString(session_->selected_part()->name)
+                                                           : tr("%1 parts").arg(session_->selected_parts().size()))
+               .toStdString(),
+           ChangeLayout{layout}});
     } else if (id != 0) {
       const auto users = references_to(session_->project(), id);
       if (session_->perform(remove_fitting(session_->project(), id)) && !users.empty())
@@ -111,7 +111,8 @@ void MainWindow::build_edit_menu() {
   });
   edit->addSeparator();
   edit->addAction(tr("&Pin this state"), QKeySequence("Ctrl+P"), this, [this] { session_->pin(); });
-  edit->addAction(tr("Compare pinned states"), QKeySequence("Ctrl+Shift+P"), this, [this] { show_shelf(ShelfTab::pins); });
+  edit->addAction(tr("Compare pinned states"), QKeySequence("Ctrl+Shift+P"), this,
+                  [this] { show_shelf(ShelfTab::pins); });
   unpin_ = edit->addAction(tr("Drop all p&ins"), session_, &Session::unpin_all);
   edit->addSeparator();
   edit->addAction(tr("Pre&ferences"), QKeySequence("Ctrl+,"), this, &MainWindow::show_preferences);
@@ -133,9 +134,9 @@ void MainWindow::build_look_menu() {
   view3d_action_ = menu->addAction(tr("In the &round"), QKeySequence("V"), this, &MainWindow::show_3d);
   view3d_action_->setCheckable(true);
   const std::tuple<ShelfTab, QString, const char*> tabs[] = {
-      {ShelfTab::righting, tr("&Righting arm"), "R"},        {ShelfTab::areas, tr("Section &areas"), "A"},
-      {ShelfTab::cg, tr("Centre of &gravity"), "G"},         {ShelfTab::trim, tr("&Trim by battery place"), "T"},
-      {ShelfTab::masses, tr("Mass ta&ble"), "B"},            {ShelfTab::trade, tr("Gram by gra&m"), "Ctrl+G"},
+      {ShelfTab::righting, tr("&Righting arm"), "R"}, {ShelfTab::areas, tr("Section &areas"), "A"},
+      {ShelfTab::cg, tr("Centre of &gravity"), "G"},  {ShelfTab::trim, tr("&Trim by battery place"), "T"},
+      {ShelfTab::masses, tr("Mass ta&ble"), "B"},     {ShelfTab::trade, tr("Gram by gra&m"), "Ctrl+G"},
       {ShelfTab::pins, tr("&Pinned states"), "P"}};
   for (const auto& [tab, label, keys] : tabs) {
     QAction* a = menu->addAction(label, QKeySequence(keys), this, [this, tab = tab](bool on) {
@@ -148,8 +149,10 @@ void MainWindow::build_look_menu() {
     shelf_actions_[tab] = a;
   }
   menu->addSeparator();
-  menu->addAction(tr("Magnify"), QKeySequence::ZoomIn, this, [this] { board_->zoom(1.25, board_->map().profile_area().center()); });
-  menu->addAction(tr("Reduce"), QKeySequence::ZoomOut, this, [this] { board_->zoom(0.8, board_->map().profile_area().center()); });
+  menu->addAction(tr("Magnify"), QKeySequence::ZoomIn, this,
+                  [this] { board_->zoom(1.25, board_->map().profile_area().center()); });
+  menu->addAction(tr("Reduce"), QKeySequence::ZoomOut, this,
+                  [this] { board_->zoom(0.8, board_->map().profile_area().center()); });
   menu->addAction(tr("&Fit the whole boat"), QKeySequence("Ctrl+0"), board_, &Board::fit);
   measure_ = menu->addAction(tr("Take a &measure"), QKeySequence("M"), board_, &Board::set_measuring);
   measure_->setCheckable(true);
@@ -160,8 +163,8 @@ void MainWindow::build_look_menu() {
     board_->set_heel(next > pi + 1e-9 ? 0.0 : next);
   });
   QMenu* overlays = menu->addMenu(tr("&Layers of this stage"));
-  for (const Overlay o : {Overlay::water, Overlay::parts, Overlay::names, Overlay::cg, Overlay::freeboards, Overlay::fittings,
-                          Overlay::handles, Overlay::lines}) {
+  for (const Overlay o : {Overlay::water, Overlay::parts, Overlay::names, Overlay::cg, Overlay::freeboards,
+                          Overlay::fittings, Overlay::handles, Overlay::lines}) {
     QAction* a = overlays->addAction(overlay_name(o), this, [this, o](bool on) { board_->set_overlay(o, on); });
     a->setCheckable(true);
     overlay_actions_[o] = a;
@@ -219,7 +222,8 @@ void MainWindow::build_help_menu() {
   help->addAction(tr("User &guide"), QKeySequence::HelpContents, this, [this] { show_guide(this); });
   help->addAction(tr("All &commands"), QKeySequence("Ctrl+K"), this, [this] { action_list_->open(); });
   help->addAction(tr("&About"), this, [this] {
-    say(tr("Plucky Hull %1, a bench companion for builders of small radio-controlled boats. GPL-3.0-or-later. Results are "
+    say(tr("Plucky Hull %1, a bench companion for builders of small radio-controlled boats. GPL-3.0-or-later. Results "
+           "are "
            "estimates: makers' data, local rules and your own eyes come first.")
             .arg(QApplication::applicationVersion()),
         false);

@@ -83,7 +83,8 @@ void MainWindow::build_panels() {
   connect(chooser_, &Chooser::import_wanted, this, &MainWindow::import_dialog);
   connect(chooser_, &Chooser::recover_wanted, this, [this](const Leftover& leftover) {
     if (autosave_.recover(leftover))
-      say(tr("Recovered from the autosave of %1. Save it to keep it.").arg(leftover.when.toString("d.M. hh:mm")), false);
+      say(tr("Recovered from the autosave of %1. Save it to keep it.").arg(leftover.when.toString("d.M. hh:mm")),
+          false);
     else if (!leftover.belongs_to.isEmpty())
       open_boat(leftover.belongs_to);
     else
@@ -159,7 +160,8 @@ void MainWindow::build_pages() {
           [this] { autosave_.set_delay(settings::autosave_delay()); });
   connect(brief, &BriefPage::boat_wanted, this, [this](const Project& boat) {
     // An edit, not another boat: the brief stays, and undo brings the old hull back.
-    session_->perform({tr("Smallest hull of the brief").toStdString(), ReplaceBoat{std::make_shared<const Project>(boat)}});
+    session_->perform(
+        {tr("Smallest hull of the brief").toStdString(), ReplaceBoat{std::make_shared<const Project>(boat)}});
     choose_stage(Stage::hull);
   });
   connect(part, &PartPage::keep_wanted, this, [this](const Part& kept) {
@@ -176,9 +178,9 @@ void MainWindow::build_shelf() {
   shelf_ = new Shelf(session_, view_);
   auto* righting = new RightingChart(session_, shelf_);
   auto* areas = new AreasChart(session_, shelf_);
-  for (ShelfPage* page : std::initializer_list<ShelfPage*>{righting, areas, new CgChart(session_, shelf_), new TrimChart(session_, shelf_),
-                                                           new MassTable(session_, shelf_), new TradeTable(session_, shelf_),
-                                                           new PinsPage(session_, shelf_)})
+  for (ShelfPage* page : std::initializer_list<ShelfPage*>{
+           righting, areas, new CgChart(session_, shelf_), new TrimChart(session_, shelf_),
+           new MassTable(session_, shelf_), new TradeTable(session_, shelf_), new PinsPage(session_, shelf_)})
     shelf_->add(page);
   shelf_->hide();
   connect(shelf_, &Shelf::closed, this, &MainWindow::hide_shelf);
@@ -187,7 +189,8 @@ void MainWindow::build_shelf() {
       action->setChecked(shelf_->isVisible() && static_cast<int>(which) == index);
   });
   // Curve and board move together: heel and station are the board's, the charts mark them and set them.
-  connect(righting, &ChartPage::picked, board_, [this](double x) { board_->set_heel(radians(std::clamp(x, 0.0, 180.0))); });
+  connect(righting, &ChartPage::picked, board_,
+          [this](double x) { board_->set_heel(radians(std::clamp(x, 0.0, 180.0))); });
   connect(areas, &ChartPage::picked, board_, [this, areas](double x) { board_->set_station(areas->boat_x(x)); });
   connect(board_, &Board::heel_changed, righting, &RightingChart::set_heel);
   connect(board_, &Board::station_changed, areas, &AreasChart::set_station);

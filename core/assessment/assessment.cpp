@@ -106,15 +106,14 @@ const PartFit* Assessment::fit(Id part) const {
 }
 
 int Assessment::count(Severity severity) const {
-  return static_cast<int>(
-      std::count_if(findings.begin(), findings.end(), [&](const Finding& f) {
-    return f.severity == severity && f.ignored.empty();
-  }));
+  return static_cast<int>(std::count_if(findings.begin(), findings.end(),
+                                        [&](const Finding& f) { return f.severity == severity && f.ignored.empty(); }));
 }
 
 int Assessment::count(Severity severity, Stage stage) const {
-  return static_cast<int>(std::count_if(findings.begin(), findings.end(),
-                                        [&](const Finding& f) { return f.severity == severity && f.stage == stage && f.ignored.empty(); }));
+  return static_cast<int>(std::count_if(findings.begin(), findings.end(), [&](const Finding& f) {
+    return f.severity == severity && f.stage == stage && f.ignored.empty();
+  }));
 }
 
 Assessment Assessor::assess(const Project& project, bool with_remedies) {

@@ -1,6 +1,7 @@
 // Everything that follows from a project. In: Project. Out: Assessment, a plain value that belongs to that project.
 //
-// One direction: hull -> mass -> flotation -> drive -> fit -> findings. A stage reads the project and earlier results only.
+// One direction: hull -> mass -> flotation -> drive -> fit -> findings. A stage reads the project and earlier results
+// only.
 #pragma once
 
 #include <map>

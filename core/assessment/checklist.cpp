@@ -19,10 +19,12 @@ void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
   };
   const auto& parts = a.project.layout.parts;
   if (std::any_of(parts.begin(), parts.end(), [](const Part& p) { return p.lithium; }))
-    line("battery.state", "Lithium battery: not swollen, wet or nicked; charged away from the boat, within the maker's limits.",
-         true);
-  if (has(a, PartKind::battery)) line("battery.strapped", "Battery strapped down and its leads clear of shaft and coupler.");
-  if (has(a, PartKind::motor)) line("motor.screws", "Motor mount and coupler screws tight, thread lock where metal meets metal.");
+    line("battery.state",
+         "Lithium battery: not swollen, wet or nicked; charged away from the boat, within the maker's limits.", true);
+  if (has(a, PartKind::battery))
+    line("battery.strapped", "Battery strapped down and its leads clear of shaft and coupler.");
+  if (has(a, PartKind::motor))
+    line("motor.screws", "Motor mount and coupler screws tight, thread lock where metal meets metal.");
   switch (a.project.drive.propulsor) {
     case Propulsor::propeller:
       line("propeller.clear", "Hands, hair and cord clear of the propeller whenever the battery is in.", true);

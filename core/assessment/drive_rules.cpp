@@ -44,7 +44,8 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
     f.values = {f.number, f.limit};
     f.source = "brief; 80 % of Kv times volts, pitch and slip";
     if (a.drive.speed < b.wanted_speed) f.severity = Severity::watch;
-    f.text = f.severity == Severity::fine ? "{0} by pitch and slip; {1} is wanted." : "{0} by pitch and slip; wants {1}.";
+    f.text =
+        f.severity == Severity::fine ? "{0} by pitch and slip; {1} is wanted." : "{0} by pitch and slip; wants {1}.";
     out.push_back(f);
   }
   if (b.run_time > 0.0) {

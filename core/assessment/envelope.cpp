@@ -13,9 +13,11 @@ std::optional<CgEnvelope> cg_envelope(const Assessment& a, double least_gm) {
     const double slope = n.x() / n.z();
     return CgEnvelope::Edge{b.x() - slope * b.z(), slope};
   };
-  CgEnvelope out{.aft = edge(a.project.brief.trim_high), .forward = edge(a.project.brief.trim_low), .least_gm = least_gm};
+  CgEnvelope out{
+      .aft = edge(a.project.brief.trim_high), .forward = edge(a.project.brief.trim_low), .least_gm = least_gm};
   const Immersion level = a.hull->body.below(solve_sinkage(a.hull->body, volume, {}));
-  const double yy = level.waterplane_yy - level.waterplane_first.y() * level.waterplane_first.y() / level.waterplane_area;
+  const double yy =
+      level.waterplane_yy - level.waterplane_first.y() * level.waterplane_first.y() / level.waterplane_area;
   out.highest = level.centre_of_buoyancy().z() + yy / level.volume - least_gm;
   return out;
 }

@@ -14,8 +14,8 @@ struct CgEnvelope {
     double slope = 0.0;      ///< dx/dz
     [[nodiscard]] double x(double z) const { return x_at_keel + slope * z; }
   };
-  Edge aft, forward;   ///< bow as high as wanted, bow as low as wanted
-  double highest = 0.0;  ///< m, CG height that leaves the least GM
+  Edge aft, forward;      ///< bow as high as wanted, bow as low as wanted
+  double highest = 0.0;   ///< m, CG height that leaves the least GM
   double least_gm = 0.0;  ///< m, the GM it leaves
 };
 
@@ -26,6 +26,7 @@ struct CgEnvelope {
 struct TrimPoint {
   double x = 0.0, trim = 0.0;
 };
-[[nodiscard]] std::vector<TrimPoint> trim_against_place(const Assessment& a, Id part, double from, double to, int steps);
+[[nodiscard]] std::vector<TrimPoint> trim_against_place(const Assessment& a, Id part, double from, double to,
+                                                        int steps);
 
 }  // namespace plucky

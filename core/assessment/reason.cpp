@@ -33,7 +33,8 @@ void mass_lines(const Assessment& a, Lines& out) {
                           m.part};
       });
   if (a.mass.correction)
-    out.push_back({"Difference from the " + a.mass.correction->origin + ": {0}", {mass_of(a.mass.correction->mass)}, 0});
+    out.push_back(
+        {"Difference from the " + a.mass.correction->origin + ": {0}", {mass_of(a.mass.correction->mass)}, 0});
   out.push_back({"{0} of the whole has been weighed", {{a.mass.measured_share, Dimension::ratio}}, 0});
 }
 
@@ -53,9 +54,8 @@ void lever_lines(const Assessment& a, Lines& out, int axis, double about, const 
 void float_lines(const Assessment& a, Lines& out) {
   const Immersion& im = a.flotation.immersion;
   const double transom = a.hull->model.box.low.x();
-  out.push_back({"The boat weighs {0} and so displaces {1}",
-                 {mass_of(a.mass.total), {im.volume, Dimension::volume}},
-                 0});
+  out.push_back(
+      {"The boat weighs {0} and so displaces {1}", {mass_of(a.mass.total), {im.volume, Dimension::volume}}, 0});
   out.push_back({"Centre of buoyancy {0} from the transom, CG {1}",
                  {length_quantity(im.centre_of_buoyancy().x() - transom), length_quantity(a.mass.cg.x() - transom)},
                  0});
@@ -76,9 +76,7 @@ void gm_lines(const Assessment& a, Lines& out) {
 
 void speed_lines(const Assessment& a, Lines& out) {
   const Drive& d = a.project.drive;
-  out.push_back({"Kv {0} on {1}",
-                 {{d.kv, Dimension::speed_constant}, {d.voltage(), Dimension::voltage}},
-                 0});
+  out.push_back({"Kv {0} on {1}", {{d.kv, Dimension::speed_constant}, {d.voltage(), Dimension::voltage}}, 0});
   out.push_back({"Under load {0} of that: {1}",
                  {{d.loaded, Dimension::ratio}, {a.drive.revolutions, Dimension::revolutions}},
                  0});
@@ -94,9 +92,8 @@ void current_lines(const Assessment& a, Lines& out) {
                  0});
   out.push_back({"Thrust {0} by blade element, good to about a third", {{a.drive.thrust, Dimension::force}}, 0});
   out.push_back({"Power from the battery {0}", {{a.drive.power, Dimension::power}}, 0});
-  out.push_back({"Capacity {0}, of which {1} is used",
-                 {{d.capacity, Dimension::charge}, {d.usable, Dimension::ratio}},
-                 0});
+  out.push_back(
+      {"Capacity {0}, of which {1} is used", {{d.capacity, Dimension::charge}, {d.usable, Dimension::ratio}}, 0});
 }
 
 }  // namespace
@@ -142,7 +139,9 @@ std::vector<ReasonLine> reasons(const Assessment& a, const std::string& key) {
   } else if ((key == "current" || key == "run_time") && a.drive.fitted) {
     current_lines(a, out);
   } else if (key == "foam") {
-    out.push_back({"Flooded, {0} of solid stuff and foam still displace water", {{a.swamped.buoyant_volume, Dimension::volume}}, 0});
+    out.push_back({"Flooded, {0} of solid stuff and foam still displace water",
+                   {{a.swamped.buoyant_volume, Dimension::volume}},
+                   0});
     out.push_back({"That carries {0} of {1}", {mass_of(a.swamped.floats_mass), mass_of(a.mass.total)}, 0});
   }
   return out;

@@ -5,7 +5,8 @@
 namespace plucky {
 
 const char* stage_name(Stage stage) {
-  static constexpr const char* names[] = {"Brief", "Hull", "Drive", "Layout", "Float", "Seal", "Cool", "Build", "Trial"};
+  static constexpr const char* names[] = {"Brief", "Hull", "Drive", "Layout", "Float",
+                                          "Seal",  "Cool", "Build", "Trial"};
   return names[static_cast<std::size_t>(stage) - 1];
 }
 

@@ -13,7 +13,8 @@ std::vector<TradeRow> trade_list(const Assessment& a) {
     if (item.part == 0) continue;
     const MassBudget rest = without(a.mass, item.part);
     if (!(rest.total > 0.0)) continue;
-    const Equilibrium e = solve_equilibrium(a.hull->body, {rest.total, rest.cg}, a.density(), {.start = a.flotation.plane.attitude});
+    const Equilibrium e =
+        solve_equilibrium(a.hull->body, {rest.total, rest.cg}, a.density(), {.start = a.flotation.plane.attitude});
     if (e.status != FloatStatus::afloat) continue;
     double least = 1e300;
     for (const Vec3& p : a.hull->model.deck_edge) least = std::min(least, e.plane.height(p));

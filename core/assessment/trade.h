@@ -14,7 +14,7 @@ namespace plucky {
 struct TradeRow {
   Id part = 0;
   std::string name;
-  double mass = 0.0;         ///< kg
+  double mass = 0.0;  ///< kg
   bool measured = false;
   double trim = 0.0;         ///< rad the part adds (with it less without it)
   double freeboard = 0.0;    ///< m of least freeboard it costs

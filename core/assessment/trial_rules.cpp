@@ -19,7 +19,8 @@ void trial_rules(const Assessment& a, std::vector<Finding>& out) {
   f.source = "bath test of " + last.date;
   if (std::abs(difference) > sure) {
     f.severity = std::abs(difference) > 0.1 * a.mass.total ? Severity::watch : Severity::note;
-    f.text = std::string("{0} ") + (difference > 0 ? "heavier" : "lighter") + " in the bath than drawn: {1} against {2}.";
+    f.text =
+        std::string("{0} ") + (difference > 0 ? "heavier" : "lighter") + " in the bath than drawn: {1} against {2}.";
     MassCorrection c = correction_to(a.mass, last.found.mass, last.found.cg);
     c.mass_sigma = last.found.mass_sigma;
     c.cg_sigma = std::max(last.found.cg_sigma.x(), last.found.cg_sigma.y());

@@ -5,24 +5,24 @@ namespace plucky {
 
 /// What a number measures. The core holds SI values (m, kg, s, N, rad); conversion happens at the interface's edge.
 enum class Dimension {
-  none,          ///< a bare number or a count
-  length,        ///< m, shown in mm or in
-  mass,          ///< kg, shown in g or oz
-  angle,         ///< rad, shown in degrees
-  area,          ///< m2, shown in cm2 or in2
-  volume,        ///< m3, shown in ml or in3
-  ratio,         ///< 1, shown in per cent
-  speed,         ///< m/s, shown in km/h, mph or kn
-  density,       ///< kg/m3
-  areal_density,  ///< kg/m2, shown in g/m2
-  duration,       ///< s, shown in minutes
-  current,        ///< A
-  voltage,        ///< V
-  power,          ///< W
-  charge,         ///< C (A s), shown in mAh
-  revolutions,    ///< 1/s, shown in rpm
-  speed_constant, ///< rad/s per V, shown in rpm/V
-  force           ///< N
+  none,            ///< a bare number or a count
+  length,          ///< m, shown in mm or in
+  mass,            ///< kg, shown in g or oz
+  angle,           ///< rad, shown in degrees
+  area,            ///< m2, shown in cm2 or in2
+  volume,          ///< m3, shown in ml or in3
+  ratio,           ///< 1, shown in per cent
+  speed,           ///< m/s, shown in km/h, mph or kn
+  density,         ///< kg/m3
+  areal_density,   ///< kg/m2, shown in g/m2
+  duration,        ///< s, shown in minutes
+  current,         ///< A
+  voltage,         ///< V
+  power,           ///< W
+  charge,          ///< C (A s), shown in mAh
+  revolutions,     ///< 1/s, shown in rpm
+  speed_constant,  ///< rad/s per V, shown in rpm/V
+  force            ///< N
 };
 
 /// An SI value together with what it measures.

@@ -15,11 +15,12 @@ constexpr std::array<KeyRow<WaterKind>, 4> waters{{{WaterKind::sheltered, "shelt
                                                    {WaterKind::choppy, "choppy", "choppy"},
                                                    {WaterKind::weedy, "weedy", "weedy"},
                                                    {WaterKind::shallow, "shallow", "very shallow"}}};
-constexpr std::array<KeyRow<BuildMethod>, 5> methods{{{BuildMethod::printed, "printed", "printed in plastic"},
-                                                      {BuildMethod::sheet_metal, "sheet_metal", "folded from sheet metal"},
-                                                      {BuildMethod::ply, "ply", "ply"},
-                                                      {BuildMethod::foam_board, "foam_board", "glassed foam board"},
-                                                      {BuildMethod::moulded, "moulded", "laid up in a mould"}}};
+constexpr std::array<KeyRow<BuildMethod>, 5> methods{
+    {{BuildMethod::printed, "printed", "printed in plastic"},
+     {BuildMethod::sheet_metal, "sheet_metal", "folded from sheet metal"},
+     {BuildMethod::ply, "ply", "ply"},
+     {BuildMethod::foam_board, "foam_board", "glassed foam board"},
+     {BuildMethod::moulded, "moulded", "laid up in a mould"}}};
 
 }  // namespace
 

@@ -55,7 +55,8 @@ SizeAnswer smallest_hull(HullFamily family, const SizeWish& wish) {
   const HullShape usual = default_shape(family);
   double low = 0.2 / usual.length, high = 3.0 / usual.length;
   if (float_level(family, scaled(usual, high), wish).freeboard < wish.freeboard) {
-    answer.message = fmt::format("A {} of 3 m still does not carry this load with that freeboard.", family_name(family));
+    answer.message =
+        fmt::format("A {} of 3 m still does not carry this load with that freeboard.", family_name(family));
     return answer;
   }
   // Freeboard grows with size: bisection to less than a millimetre of length.
@@ -106,9 +107,12 @@ std::vector<Advice> sizing_advice(double length) {
   constexpr double inch = 0.0254;
   std::vector<Advice> out;
   if (length <= 27 * inch)
-    out.push_back({"ESC", "Up to {0} of hull: an ESC of up to {1}.", {length_quantity(27 * inch), {100.0, Dimension::current}}});
+    out.push_back(
+        {"ESC", "Up to {0} of hull: an ESC of up to {1}.", {length_quantity(27 * inch), {100.0, Dimension::current}}});
   else
-    out.push_back({"ESC", "Over {0} of hull: an ESC of more than {1}.", {length_quantity(27 * inch), {100.0, Dimension::current}}});
+    out.push_back({"ESC",
+                   "Over {0} of hull: an ESC of more than {1}.",
+                   {length_quantity(27 * inch), {100.0, Dimension::current}}});
   struct Can {
     double low, high, diameter;
     const char* text;
@@ -122,7 +126,8 @@ std::vector<Advice> sizing_advice(double length) {
       out.push_back({"Motor", c.text, {length_quantity(c.low == 0.0 ? c.high : length), length_quantity(c.diameter)}});
   out.push_back({"Cells", "Up to 6 in series counts as low voltage; 8 and more is a high-voltage set.", {}});
   out.push_back({"Revolutions", "Under load about {0} of Kv times nominal voltage.", {{0.8, Dimension::ratio}}});
-  out.push_back({"Slip", "{0} to {1} at speed, {2} is typical.",
+  out.push_back({"Slip",
+                 "{0} to {1} at speed, {2} is typical.",
                  {{0.10, Dimension::ratio}, {0.20, Dimension::ratio}, {0.15, Dimension::ratio}}});
   return out;
 }

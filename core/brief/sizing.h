@@ -17,11 +17,11 @@
 namespace plucky {
 
 struct SizeWish {
-  double load = 1.0;            ///< kg of everything but the hull itself
-  double freeboard = 0.03;      ///< m
-  double density = 998.2;       ///< kg/m3
-  double most_length = 0.0;     ///< m; 0: no limit
-  double longest_piece = 0.0;   ///< m; 0: no limit
+  double load = 1.0;           ///< kg of everything but the hull itself
+  double freeboard = 0.03;     ///< m
+  double density = 998.2;      ///< kg/m3
+  double most_length = 0.0;    ///< m; 0: no limit
+  double longest_piece = 0.0;  ///< m; 0: no limit
   Skin skin;
 };
 

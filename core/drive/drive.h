@@ -1,8 +1,8 @@
 // The drive as pitch-and-slip arithmetic sees it. In: motor, battery, propeller, slip. Out: speed, torque, current, run
 // time at full throttle.
 //
-// Speed: V = loaded x Kv x U x pitch x (1 - slip), common practice, no source. Torque: one blade element at 0.7 R with the
-// momentum theory's inflow (Betz; Glauert), good to about a third; current from torque by the motor's Kv.
+// Speed: V = loaded x Kv x U x pitch x (1 - slip), common practice, no source. Torque: one blade element at 0.7 R with
+// the momentum theory's inflow (Betz; Glauert), good to about a third; current from torque by the motor's Kv.
 #pragma once
 
 #include <cstdint>

@@ -9,7 +9,8 @@
 
 namespace plucky {
 
-/// A kind of fault: how often, where the first one is, and the first few hundred places (in the mesh's own coordinates).
+/// A kind of fault: how often, where the first one is, and the first few hundred places (in the mesh's own
+/// coordinates).
 struct MeshFault {
   std::size_t count = 0;
   Vec3 where = Vec3::Zero();

@@ -25,9 +25,9 @@ struct MassItem {
 struct MassBudget {
   std::vector<MassItem> items;
   std::optional<MassCorrection> correction;  ///< part of total and CG, not of the items
-  double total = 0.0;           ///< kg
-  Vec3 cg = Vec3::Zero();       ///< m
-  double measured_share = 0.0;  ///< of the total
+  double total = 0.0;                        ///< kg
+  Vec3 cg = Vec3::Zero();                    ///< m
+  double measured_share = 0.0;               ///< of the total
 
   [[nodiscard]] double share(const MassItem& item) const { return total > 0.0 ? item.mass / total : 0.0; }
 };

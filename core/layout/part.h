@@ -76,11 +76,11 @@ struct Rail {
 
 /// What a measurement of the whole boat found beyond the sum of its parts; added to the mass budget as it stands.
 struct MassCorrection {
-  double mass = 0.0;                                     ///< kg, may be negative
-  Vec3 moment = Vec3::Zero();                            ///< kg m about the origin
-  double mass_sigma = 0.001;                             ///< kg, of the measured whole
-  double cg_sigma = 0.001;                               ///< m, of the measured CG along each axis
-  std::string origin;                                    ///< e.g. "bath test of 2026-05-02"
+  double mass = 0.0;           ///< kg, may be negative
+  Vec3 moment = Vec3::Zero();  ///< kg m about the origin
+  double mass_sigma = 0.001;   ///< kg, of the measured whole
+  double cg_sigma = 0.001;     ///< m, of the measured CG along each axis
+  std::string origin;          ///< e.g. "bath test of 2026-05-02"
   bool operator==(const MassCorrection&) const = default;
 };
 

@@ -86,8 +86,7 @@ BathAnswer solve_bath_test(const ImmersedBody& body, double density, const std::
 
   BathAnswer answer;
   Unknowns u(0.0, 0.0, 0.0);
-  for (const FreeboardReading& r : readings)
-    u[0] += (r.place.z() - r.freeboard) / static_cast<double>(readings.size());
+  for (const FreeboardReading& r : readings) u[0] += (r.place.z() - r.freeboard) / static_cast<double>(readings.size());
   Eigen::MatrixXd J;
   bool converged = false;
   for (int i = 0; i < 30 && !converged; ++i) {

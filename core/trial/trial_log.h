@@ -28,10 +28,10 @@ struct FreeboardReading {
 
 /// What a measurement of the whole boat gave.
 struct FoundMass {
-  double mass = 0.0, mass_sigma = 0.0;                       ///< kg
-  Vec3 cg = Vec3::Zero(), cg_sigma = Vec3::Zero();           ///< m
-  double planned_mass = 0.0;                                 ///< kg, of the boat as drawn then
-  Vec3 planned_cg = Vec3::Zero();                            ///< m
+  double mass = 0.0, mass_sigma = 0.0;              ///< kg
+  Vec3 cg = Vec3::Zero(), cg_sigma = Vec3::Zero();  ///< m
+  double planned_mass = 0.0;                        ///< kg, of the boat as drawn then
+  Vec3 planned_cg = Vec3::Zero();                   ///< m
   bool operator==(const FoundMass&) const = default;
 };
 

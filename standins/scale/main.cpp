@@ -1,5 +1,6 @@
-// plucky-standin-scale: a bench scale on a serial pseudo-terminal. Prints "port /dev/pts/N", sends a line every interval,
-// and takes the commands of ScaleModel on its standard input, also "unplug" and "quit". "T" over the line tares.
+// plucky-standin-scale: a bench scale on a serial pseudo-terminal. Prints "port /dev/pts/N", sends a line every
+// interval, and takes the commands of ScaleModel on its standard input, also "unplug" and "quit". "T" over the line
+// tares.
 #include <fcntl.h>
 #include <poll.h>
 #include <pty.h>

@@ -129,7 +129,8 @@ TEST_F(Bench, EditsAreKeptBySelfAndSavingTakesTheAutosaveAway) {
 TEST(Recovery, WorkOfAProgramKilledWithoutWarningComesBack) {
   QTemporaryDir home;
   QDir(home.path()).mkpath("config/plucky-hull");
-  write_file_atomically(home.filePath("config/plucky-hull/plucky-hull.conf").toStdString(), "[General]\nautosave_s=0.5\n");
+  write_file_atomically(home.filePath("config/plucky-hull/plucky-hull.conf").toStdString(),
+                        "[General]\nautosave_s=0.5\n");
   QProcess program;
   QProcessEnvironment env = QProcessEnvironment::systemEnvironment();
   env.insert("QT_QPA_PLATFORM", "offscreen");
@@ -240,7 +241,8 @@ TEST_F(Bench, TabReachesEveryPartOfTheWindow) {
   EXPECT_TRUE(reached.count(find<QLineEdit>("wanted_trim")));
   for (QWidget* w : window->findChildren<QWidget*>()) {
     const bool control = qobject_cast<QLineEdit*>(w) || qobject_cast<QComboBox*>(w) || qobject_cast<QPushButton*>(w);
-    if (control && w->isVisible() && w->isEnabled() && (w->focusPolicy() & Qt::TabFocus) && !w->visibleRegion().isEmpty()) {
+    if (control && w->isVisible() && w->isEnabled() && (w->focusPolicy() & Qt::TabFocus) &&
+        !w->visibleRegion().isEmpty()) {
       EXPECT_TRUE(reached.count(w)) << w->objectName().toStdString();
     }
   }

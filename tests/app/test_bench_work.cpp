@@ -140,7 +140,8 @@ TEST_F(Bench, TheBathTestGivesMassAndCgBackAndAdoptsThem) {
   ASSERT_EQ(points.size(), 5u);
   for (const int i : {0, 1, 4}) {
     const double freeboard = real.flotation.plane.height(points[static_cast<std::size_t>(i)].place);
-    type(find<QLineEdit>(QString("bath_%1").arg(i).toUtf8().constData()), QString::number(1000 * freeboard, 'f', 2).toUtf8().constData());
+    type(find<QLineEdit>(QString("bath_%1").arg(i).toUtf8().constData()),
+         QString::number(1000 * freeboard, 'f', 2).toUtf8().constData());
   }
   EXPECT_TRUE(find<QLabel>("bath_answer")->text().contains(QString::fromUtf8("\u00b1")));
   click("bath_adopt");

@@ -50,11 +50,11 @@ TEST_F(Bench, TheLaunchCardHoldsTheBoatOnTwoPagesOfA4) {
   EXPECT_NEAR(size.captured(1).toDouble(), 595.3, 1.0);  // A4 in points
   EXPECT_NEAR(size.captured(2).toDouble(), 841.9, 1.0);
   const QString words = words_of(path);
-  for (const QString& wanted :
-       {QString("Dabchick"), session.shown({session.now().mass.total, Dimension::mass}),
-        session.shown(length_quantity(session.now().flotation.gm_transverse)),
-        session.shown(length_quantity(session.now().freeboard.bow)), QString("Battery 4S 5000"), QString("Lithium"),
-        QString("bow down at rest"), QString("failsafe"), QString("CG from transom"), QString("Main hatch"), QString("Sonar puck")})
+  for (const QString& wanted : {QString("Dabchick"), session.shown({session.now().mass.total, Dimension::mass}),
+                                session.shown(length_quantity(session.now().flotation.gm_transverse)),
+                                session.shown(length_quantity(session.now().freeboard.bow)), QString("Battery 4S 5000"),
+                                QString("Lithium"), QString("bow down at rest"), QString("failsafe"),
+                                QString("CG from transom"), QString("Main hatch"), QString("Sonar puck")})
     EXPECT_TRUE(words.contains(wanted)) << wanted.toStdString();
   EXPECT_FALSE(words.contains("GPS logger"));
   EXPECT_FALSE(words.contains("{0}"));

@@ -83,7 +83,8 @@ TEST_F(Bench, AnEveningAtTheBench) {
       return kg && std::abs(1000 * *kg - grams[i]) < 0.5;
     }));
     click("weigh_take");
-    EXPECT_NEAR(1000 * session.project().layout.parts[static_cast<std::size_t>(i)].measured_mass.value_or(0), grams[i], 0.3);
+    EXPECT_NEAR(1000 * session.project().layout.parts[static_cast<std::size_t>(i)].measured_mass.value_or(0), grams[i],
+                0.3);
   }
   click("scale_connect");
   click("weigh_back");
@@ -111,7 +112,8 @@ TEST_F(Bench, AnEveningAtTheBench) {
     QTest::mouseClick(offered->findChild<QPushButton*>("do_it"), Qt::LeftButton);
     settle();
     bool still = false;
-    for (const Finding& f : session.now().findings) still = still || (f.id == rule && f.subject == subject && f.severity >= Severity::watch);
+    for (const Finding& f : session.now().findings)
+      still = still || (f.id == rule && f.subject == subject && f.severity >= Severity::watch);
     mended += still ? 0 : 1;
   }
   EXPECT_EQ(mended, 2);
@@ -131,7 +133,8 @@ TEST_F(Bench, AnEveningAtTheBench) {
 
   // --- Bath test: the boat came out 80 g heavier, low amidships.
   Project built = session.project();
-  built.layout.correction = MassCorrection{.mass = 0.080, .moment = 0.080 * Vec3(0.4 * bow, 0.0, 0.03), .origin = "glue"};
+  built.layout.correction =
+      MassCorrection{.mass = 0.080, .moment = 0.080 * Vec3(0.4 * bow, 0.0, 0.03), .origin = "glue"};
   const Assessment real = assess(built);
   ASSERT_TRUE(real.flotation.upright());
   QTest::keyClick(window.get(), Qt::Key_B, Qt::ControlModifier);

@@ -46,7 +46,8 @@ TEST_F(Bench, TheWheelMagnifiesAboutThePointerAndFitGoesBack) {
 }
 
 TEST_F(Bench, ABandSelectsAndAllMoveTogetherAsOneStep) {
-  const QRectF servo = part_in_plan(board()->map(), part("Servo")), receiver = part_in_plan(board()->map(), part("Receiver"));
+  const QRectF servo = part_in_plan(board()->map(), part("Servo")),
+               receiver = part_in_plan(board()->map(), part("Receiver"));
   const QRectF both = servo.united(receiver).adjusted(-3, -3, 3, 3);
   press(both.topLeft().toPoint());
   move_to(both.center().toPoint());
@@ -191,7 +192,8 @@ TEST_F(Bench, TheHeelSliderShowsTheBoatAtThatHeelWithItsArm) {
   settle();
   ASSERT_TRUE(board()->state().heeled);
   const auto& points = session.now().stability.starboard;
-  const auto p = std::find_if(points.begin(), points.end(), [](const auto& q) { return std::abs(q.heel - radians(40)) < 1e-6; });
+  const auto p =
+      std::find_if(points.begin(), points.end(), [](const auto& q) { return std::abs(q.heel - radians(40)) < 1e-6; });
   ASSERT_NE(p, points.end());
   EXPECT_NEAR(board()->state().heeled->righting_arm, p->gz, 2e-5);
   EXPECT_TRUE(find<QLabel>("heel_words")->text().contains(session.shown(length_quantity(p->gz))));

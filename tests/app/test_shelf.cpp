@@ -54,7 +54,8 @@ TEST_F(Bench, ChartsMarkTheWorkingPointAndMoveItWithTheBoard) {
   double volume = 0.0;
   const TableRows table = areas->table();
   for (std::size_t i = 2; i < table.size(); ++i)
-    volume += 0.5e-4 * (std::stod(table[i][1]) + std::stod(table[i - 1][1])) * 1e-3 * (std::stod(table[i][0]) - std::stod(table[i - 1][0]));
+    volume += 0.5e-4 * (std::stod(table[i][1]) + std::stod(table[i - 1][1])) * 1e-3 *
+              (std::stod(table[i][0]) - std::stod(table[i - 1][0]));
   EXPECT_NEAR(volume, session.now().flotation.immersion.volume, 0.01 * volume);
 
   auto* trim = page_of<TrimChart>(*window, ShelfTab::trim);

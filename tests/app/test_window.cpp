@@ -8,19 +8,19 @@
 #include <QMessageBox>
 #include <QSignalSpy>
 #include <QStackedWidget>
-#include <QTimer>
 #include <QTableWidget>
+#include <QTimer>
 #include <QTreeWidget>
 #include <assimp/Exporter.hpp>
 #include <assimp/Importer.hpp>
 #include <set>
 
 #include "bench.h"
-#include "shelf/shelf.h"
 #include "hull_import/import_page.h"
 #include "inspector/quantity_edit.h"
 #include "io/file.h"
 #include "io/mesh_file.h"
+#include "shelf/shelf.h"
 #include "stem/stem.h"
 
 using namespace plucky;

@@ -46,8 +46,8 @@ TEST(Drive, PitchAndSlipGiveTheSpeedsThatRacersReport) {
 }
 
 TEST(Drive, BladeElementLiesNearAnOpenWaterSeries) {
-  // Four blades, area ratio 0.7, pitch ratio 1: KT about 0.19 and 10 KQ about 0.31 at J 0.7 (memory); the method is said to
-  // be good to about a third.
+  // Four blades, area ratio 0.7, pitch ratio 1: KT about 0.19 and 10 KQ about 0.31 at J 0.7 (memory); the method is
+  // said to be good to about a third.
   const PropellerCoefficients k = propeller_coefficients(1.0, 0.7, 0.7);
   EXPECT_NEAR(k.kt, 0.19, 0.19 / 3);
   EXPECT_NEAR(10 * k.kq, 0.31, 0.31 / 3);
@@ -101,7 +101,8 @@ TEST(Drive, FindingsTellWhatBreaksALimit) {
   EXPECT_EQ(finding(a, "drive.esc")->severity, Severity::fine);
   EXPECT_EQ(finding(a, "drive.speed")->severity, Severity::watch);
   bool in_ledger = false;
-  for (const LedgerRow& r : ledger(a)) in_ledger = in_ledger || (r.key == "speed" && r.value && r.severity == Severity::watch);
+  for (const LedgerRow& r : ledger(a))
+    in_ledger = in_ledger || (r.key == "speed" && r.value && r.severity == Severity::watch);
   EXPECT_TRUE(in_ledger);
   p.drive.current_limit = 0.5 * a.drive.current;
   p.drive.discharge_rate = 1.0;

@@ -93,10 +93,14 @@ TEST(Envelope, TrimAgainstPlaceIsWhatMovingThePartGives) {
 TEST(Arrange, AlignedPartsShareTheLineOfTheFirst) {
   const Layout l = sample_boat().layout;
   const std::vector<Part> parts{l.parts[1], l.parts[2], l.parts[3]};
-  for (const Part& p : aligned(l, parts, Align::after_ends)) EXPECT_NEAR(p.box().low.x(), parts[0].box().low.x(), 1e-12);
-  for (const Part& p : aligned(l, parts, Align::forward_ends)) EXPECT_NEAR(p.box().high.x(), parts[0].box().high.x(), 1e-12);
-  for (const Part& p : aligned(l, parts, Align::undersides)) EXPECT_NEAR(p.box().low.z(), parts[0].box().low.z(), 1e-12);
-  for (const Part& p : aligned(l, parts, Align::sides_port)) EXPECT_NEAR(p.box().high.y(), parts[0].box().high.y(), 1e-12);
+  for (const Part& p : aligned(l, parts, Align::after_ends))
+    EXPECT_NEAR(p.box().low.x(), parts[0].box().low.x(), 1e-12);
+  for (const Part& p : aligned(l, parts, Align::forward_ends))
+    EXPECT_NEAR(p.box().high.x(), parts[0].box().high.x(), 1e-12);
+  for (const Part& p : aligned(l, parts, Align::undersides))
+    EXPECT_NEAR(p.box().low.z(), parts[0].box().low.z(), 1e-12);
+  for (const Part& p : aligned(l, parts, Align::sides_port))
+    EXPECT_NEAR(p.box().high.y(), parts[0].box().high.y(), 1e-12);
   for (const Part& p : centred(l, parts)) EXPECT_EQ(p.place.y(), 0.0);
   // A rail keeps its part whatever is asked.
   const std::vector<Part> railed{l.parts[1], l.parts[0]};
@@ -106,7 +110,8 @@ TEST(Arrange, AlignedPartsShareTheLineOfTheFirst) {
 RC_GTEST_PROP(Arrange, MirroringTwiceAndShiftingThereAndBackChangeNothing, ()) {
   Layout l = sample_boat().layout;
   for (Part& p : l.parts) p.rail = 0;
-  const Vec3 by(*rc::gen::inRange(-50, 50) / 1000.0, *rc::gen::inRange(-50, 50) / 1000.0, *rc::gen::inRange(-50, 50) / 1000.0);
+  const Vec3 by(*rc::gen::inRange(-50, 50) / 1000.0, *rc::gen::inRange(-50, 50) / 1000.0,
+                *rc::gen::inRange(-50, 50) / 1000.0);
   RC_ASSERT(mirrored(l, mirrored(l, l.parts)) == l.parts);
   const auto back = shifted(l, shifted(l, l.parts, by), -by);
   for (std::size_t i = 0; i < back.size(); ++i) RC_ASSERT((back[i].place - l.parts[i].place).norm() < 1e-12);

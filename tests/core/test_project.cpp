@@ -60,11 +60,24 @@ RC_GTEST_PROP(Json, RandomBoatsComeBackTheSame, ()) {
   p.brief.method = static_cast<BuildMethod>(*rc::gen::inRange(0, 5));
   p.brief.payload = number(2.0);
   p.brief.run_time = number(900.0);
-  p.drive = {.propulsor = static_cast<Propulsor>(*rc::gen::inRange(0, 4)), .kv = 100.0 + number(100.0), .cells = 1 + *rc::gen::inRange(0u, 12u)};
-  p.trial.bath_tests.push_back({.id = 1, .date = "2026-05-02", .note = "calm", .readings = {{.id = 1, .point = "Bow", .place = {number(1), 0, 0}, .freeboard = -number(0.1)}}, .reading_sigma = 0.001, .found = {.mass = number(3)}});
-  p.trial.weighings.push_back({.id = 1, .date = "2026-05-02", .supports = {{.id = 1, .place = {number(1), 0, 0}, .mass = number(2)}}, .found = {}});
+  p.drive = {.propulsor = static_cast<Propulsor>(*rc::gen::inRange(0, 4)),
+             .kv = 100.0 + number(100.0),
+             .cells = 1 + *rc::gen::inRange(0u, 12u)};
+  p.trial.bath_tests.push_back(
+      {.id = 1,
+       .date = "2026-05-02",
+       .note = "calm",
+       .readings = {{.id = 1, .point = "Bow", .place = {number(1), 0, 0}, .freeboard = -number(0.1)}},
+       .reading_sigma = 0.001,
+       .found = {.mass = number(3)}});
+  p.trial.weighings.push_back({.id = 1,
+                               .date = "2026-05-02",
+                               .supports = {{.id = 1, .place = {number(1), 0, 0}, .mass = number(2)}},
+                               .found = {}});
   p.ignored.push_back({"float.trim", 0, *rc::gen::inRange(0, 4), "a reason", "2026-05-02"});
-  if (*rc::gen::arbitrary<bool>()) p.layout.correction = MassCorrection{.mass = -number(0.2), .moment = {number(1), -number(1), 0}, .origin = "bath test"};
+  if (*rc::gen::arbitrary<bool>())
+    p.layout.correction =
+        MassCorrection{.mass = -number(0.2), .moment = {number(1), -number(1), 0}, .origin = "bath test"};
   p.hull.chambers.push_back({.id = p.take_id(), .inner = number(0.05), .port = *rc::gen::arbitrary<bool>()});
   RC_ASSERT(project_from_json(project_to_json(p)) == p);
 }

@@ -9,8 +9,7 @@
 using namespace plucky;
 
 RC_GTEST_PROP(Sizing, TheSmallestHullFloatsItsLoadWithTheWantedFreeboardAndNoSmallerOneDoes, ()) {
-  const HullFamily family =
-      *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
+  const HullFamily family = *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
   const SizeWish wish{.load = *rc::gen::inRange(300, 4000) / 1000.0, .freeboard = *rc::gen::inRange(15, 60) / 1000.0};
   const SizeAnswer a = smallest_hull(family, wish);
   RC_ASSERT(a.solved);

@@ -81,7 +81,8 @@ TEST(BathTest, ItsUncertaintyIsThatOfManyMisreadings) {
   EXPECT_NEAR(std::sqrt(mass), told.mass_sigma, 0.12 * told.mass_sigma);
   EXPECT_NEAR(std::sqrt(x), told.cg_sigma.x(), 0.12 * told.cg_sigma.x());
   // Twice as careless, twice as unsure.
-  EXPECT_NEAR(solve_bath_test(a.hull->body, a.density(), exact, 0.002, a.mass.cg.z()).mass_sigma, 2.0 * told.mass_sigma, 1e-9);
+  EXPECT_NEAR(solve_bath_test(a.hull->body, a.density(), exact, 0.002, a.mass.cg.z()).mass_sigma, 2.0 * told.mass_sigma,
+              1e-9);
 }
 
 TEST(BathTest, AMisreadingShowsAsMisfit) {
@@ -131,11 +132,14 @@ TEST(BathTest, AnAdoptedMassIsTheBoatsOwn) {
 
 TEST(Weighing, TwoScalesGiveTheLever) {
   // 600 g at 100 mm and 300 g at 400 mm: 900 g at 200 mm.
-  const FoundMass f = weigh_boat({{.place = {0.1, 0, 0}, .mass = 0.6}, {.place = {0.4, 0, 0}, .mass = 0.3}}, 0.0005, 0.001, 0.05);
+  const FoundMass f =
+      weigh_boat({{.place = {0.1, 0, 0}, .mass = 0.6}, {.place = {0.4, 0, 0}, .mass = 0.3}}, 0.0005, 0.001, 0.05);
   EXPECT_NEAR(f.mass, 0.9, 1e-12);
   EXPECT_NEAR(f.cg.x(), 0.2, 1e-12);
   EXPECT_GT(f.cg_sigma.x(), 0.0);
-  const auto refuse = [](std::vector<SupportReading> s) { EXPECT_THROW((void)weigh_boat(s, 0.0005, 0.001, 0.05), InvalidInput); };
+  const auto refuse = [](std::vector<SupportReading> s) {
+    EXPECT_THROW((void)weigh_boat(s, 0.0005, 0.001, 0.05), InvalidInput);
+  };
   refuse({{.place = {0.1, 0, 0}, .mass = 0.6}});
   refuse({{.place = {0.1, 0, 0}, .mass = 0.6}, {.place = {0.105, 0, 0}, .mass = 0.3}});
   refuse({{.place = {0.1, 0, 0}, .mass = -0.6}, {.place = {0.4, 0, 0}, .mass = 0.9}});

@@ -104,7 +104,8 @@ TEST(BoatFile, AKilledSaveNeverLosesTheEarlierFile) {
     if (child == 0) {
       for (int i = 0;; ++i) save_project(i % 2 ? even : odd, path);
     }
-    std::this_thread::sleep_for(std::chrono::microseconds(300 + random() % (9000 + 500 * static_cast<unsigned>(round))));
+    std::this_thread::sleep_for(
+        std::chrono::microseconds(300 + random() % (9000 + 500 * static_cast<unsigned>(round))));
     ::kill(child, SIGKILL);
     ::waitpid(child, nullptr, 0);
     const Project back = load_project(path);

@@ -47,12 +47,13 @@ TEST(Table, TakesWhatSpreadsheetsGive) {
   EXPECT_EQ(read_table("a;b\r\n\"1;5\";2\r\n\r\n"), (TableRows{{"a", "b"}, {"1;5", "2"}}));
   EXPECT_EQ(read_table("a,b\n\"say \"\"no\"\"\",\n"), (TableRows{{"a", "b"}, {"say \"no\"", ""}}));
   EXPECT_NE(complaint([] { (void)read_table("a\tb\n\"open\t1\n"); }).find("row 2"), std::string::npos);
-  EXPECT_NE(complaint([] { (void)read_table(std::string(30000, '\n') + [] {
-                             std::string s;
-                             for (int i = 0; i < 10002; ++i) s += "x\n";
-                             return s;
-                           }()); })
-                .find("10000"),
+  EXPECT_NE(complaint([] {
+              (void)read_table(std::string(30000, '\n') + [] {
+                std::string s;
+                for (int i = 0; i < 10002; ++i) s += "x\n";
+                return s;
+              }());
+            }).find("10000"),
             std::string::npos);
 }
 
@@ -61,7 +62,8 @@ TEST(Table, PartsGoOutAndComeBackTheSame) {
   l.parts[1].measured_mass = 0.2433;
   const Vec3 origin(0.0, 0.0, 0.0);
   for (const UnitSystem units : {UnitSystem::metric, UnitSystem::inch}) {
-    const PastedParts back = paste_parts(l, origin, read_table(write_table(parts_table(l, origin, units), '\t')), units);
+    const PastedParts back =
+        paste_parts(l, origin, read_table(write_table(parts_table(l, origin, units), '\t')), units);
     EXPECT_EQ(back.added, 0);
     ASSERT_EQ(back.layout.parts.size(), l.parts.size());
     for (std::size_t i = 0; i < l.parts.size(); ++i) {
@@ -75,7 +77,9 @@ TEST(Table, PartsGoOutAndComeBackTheSame) {
 
 TEST(Table, PastingChangesAddsAndRefusesWithPlace) {
   const Layout l = sample_boat().layout;
-  const auto paste = [&](const char* text) { return paste_parts(l, Vec3::Zero(), read_table(text), UnitSystem::metric); };
+  const auto paste = [&](const char* text) {
+    return paste_parts(l, Vec3::Zero(), read_table(text), UnitSystem::metric);
+  };
   const PastedParts p = paste("Mass\tName\tColour\tMeasured\n300 g\tMotor\tred\t\n12\tSwitch\tblue\t11.4 g\n");
   EXPECT_EQ(p.changed, 1);
   EXPECT_EQ(p.added, 1);
@@ -97,7 +101,8 @@ RC_GTEST_PROP(Units, WhatIsShownIsReadAsTheSame, ()) {
   // To the rounding of the last shown digit: half of it, in the unit it is shown in.
   const Shown shown = show({si, d}, system);
   const auto point = shown.number.find('.');
-  const double digit = point == std::string::npos ? 1.0 : std::pow(10.0, -static_cast<double>(shown.number.size() - point - 1));
+  const double digit =
+      point == std::string::npos ? 1.0 : std::pow(10.0, -static_cast<double>(shown.number.size() - point - 1));
   const double unit = parse_quantity("1 " + shown.unit, d, system);
   RC_ASSERT(std::abs(back - si) <= 0.5000001 * digit * unit + 1e-9 * std::abs(si));
 }
@@ -105,12 +110,14 @@ RC_GTEST_PROP(Units, WhatIsShownIsReadAsTheSame, ()) {
 RC_GTEST_PROP(Units, FractionsOfAnInchAreRead, ()) {
   const int whole = *rc::gen::inRange(0, 40), top = *rc::gen::inRange(1, 16);
   const std::string text = (whole > 0 ? std::to_string(whole) + " " : "") + std::to_string(top) + "/16 in";
-  RC_ASSERT(std::abs(parse_quantity(text, Dimension::length, UnitSystem::metric) - 0.0254 * (whole + top / 16.0)) < 1e-12);
+  RC_ASSERT(std::abs(parse_quantity(text, Dimension::length, UnitSystem::metric) - 0.0254 * (whole + top / 16.0)) <
+            1e-12);
 }
 
 TEST(Units, SaysWhatWasExpected) {
-  EXPECT_NE(complaint([] { (void)parse_quantity("fast", Dimension::speed, UnitSystem::metric); }).find("a speed such as"),
-            std::string::npos);
+  EXPECT_NE(
+      complaint([] { (void)parse_quantity("fast", Dimension::speed, UnitSystem::metric); }).find("a speed such as"),
+      std::string::npos);
   EXPECT_NEAR(parse_quantity("50 oz", Dimension::mass, UnitSystem::metric), 50 * 0.028349523125, 1e-12);
   EXPECT_NEAR(parse_quantity("90 s", Dimension::duration, UnitSystem::metric), 90.0, 1e-12);
   EXPECT_NEAR(parse_quantity("5000 mAh", Dimension::charge, UnitSystem::metric), 18000.0, 1e-9);
@@ -130,7 +137,8 @@ TEST(ScaleLine, ReadsWhatScalesSend) {
 
 TEST(ScaleLine, TakesTheMeanOfAgreeingStableReadings) {
   ScaleListener l;
-  for (const char* line : {"US,GS,+ 300.0 g\r\n", "ST,GS,+ 512.3 g\r\n", "ST,GS,+ 51", "2.5 g\r\nST,GS,+ 512.4 g\n"}) l.feed(line);
+  for (const char* line : {"US,GS,+ 300.0 g\r\n", "ST,GS,+ 512.3 g\r\n", "ST,GS,+ 51", "2.5 g\r\nST,GS,+ 512.4 g\n"})
+    l.feed(line);
   EXPECT_FALSE(l.settled());
   l.feed("ST,GS,+ 512.4 g\r\n");
   ASSERT_TRUE(l.settled());

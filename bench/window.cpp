@@ -1,0 +1,106 @@
+// Drags a part and a hull handle of Dabchick through the real window, a frame at a time, and starts the application
+// again and again: frame times as shares of a 60 Hz frame, the first picture as a share of half a second.
+#include <fmt/format.h>
+
+#include <QApplication>
+#include <QElapsedTimer>
+#include <QMouseEvent>
+#include <QProcess>
+#include <algorithm>
+#include <cmath>
+#include <string>
+#include <utility>
+#include <vector>
+
+#include "board/board.h"
+#include "board/grips.h"
+#include "theme/theme.h"
+#include "window/fleet.h"
+#include "window/main_window.h"
+
+using namespace plucky;
+using namespace plucky::app;
+
+namespace {
+
+constexpr double frame_ms = 1000.0 / 60.0;
+
+double quantile(std::vector<double> v, double q) {
+  std::sort(v.begin(), v.end());
+  return v[static_cast<std::size_t>(q * static_cast<double>(v.size() - 1))];
+}
+
+void report(const char* what, const std::vector<double>& ms, double limit_ms) {
+  fmt::print("{:<46} {:>5} {:>8.2f} {:>8.2f} {:>8.2f}   {:>6.2f} {:>6.2f} {:>6.2f}\n", what, ms.size(),
+             quantile(ms, 0.5), quantile(ms, 0.95), quantile(ms, 1.0), quantile(ms, 0.5) / limit_ms,
+             quantile(ms, 0.95) / limit_ms, quantile(ms, 1.0) / limit_ms);
+}
+
+void mouse(QWidget* to, QEvent::Type type, const QPointF& at) {
+  QMouseEvent event(type, at, to->mapToGlobal(at), type == QEvent::MouseMove ? Qt::NoButton : Qt::LeftButton,
+                    type == QEvent::MouseButtonRelease ? Qt::NoButton : Qt::LeftButton, Qt::NoModifier);
+  QApplication::sendEvent(to, &event);
+}
+
+/// Moves the mouse 240 times, back and forth, each time until everything has been painted.
+std::vector<double> drag(QWidget* to, const QPointF& from, double reach) {
+  mouse(to, QEvent::MouseButtonPress, from);
+  std::vector<double> ms;
+  for (int i = 0; i < 240; ++i) {
+    const QPointF at = from + QPointF(std::round(reach * std::sin(0.05 * i)) + (i % 2), 0.0);
+    QElapsedTimer clock;
+    clock.start();
+    mouse(to, QEvent::MouseMove, at);
+    QApplication::processEvents();
+    ms.push_back(1e-6 * static_cast<double>(clock.nsecsElapsed()));
+  }
+  mouse(to, QEvent::MouseButtonRelease, from);
+  QApplication::processEvents();
+  return ms;
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  if (!qEnvironmentVariableIsSet("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
+  QApplication application(argc, argv);
+  set_dark(false);
+  Session session;
+  session.adopt(demo_fleet().front(), {});
+  MainWindow window(&session);
+  window.resize(1280, 800);
+  window.show();
+  QApplication::processEvents();
+  fmt::print("{:<46} {:>5} {:>8} {:>8} {:>8}   {:>6} {:>6} {:>6}\n", "", "runs", "median", "95 %", "worst", "median",
+             "95 %", "worst");
+  fmt::print("{:<46} {:>5} {:>26}   of one frame, or of half a second\n", "", "", "ms");
+  const auto battery = [&] {
+    for (const Part& p : session.project().layout.parts)
+      if (p.kind == PartKind::battery) return part_in_profile(window.board()->map(), p).center();
+    return QPointF();
+  };
+  report("drag the battery of Dabchick, Float", drag(window.board(), battery(), 60), frame_ms);
+  for (const auto& [words, tab] : {std::pair{"the same with the righting arm open", ShelfTab::righting},
+                                   {"the same with the trim chart open", ShelfTab::trim}}) {
+    window.show_shelf(tab);
+    QApplication::processEvents();
+    report(words, drag(window.board(), battery(), 60), frame_ms);
+  }
+  window.hide_shelf();
+  window.choose_stage(Stage::hull);
+  QApplication::processEvents();
+  for (const HullHandle& h : hull_handles(session.now().hull->model, session.project().hull.family))
+    if (std::string(h.key) == "length_m")
+      report("drag the bow: a new hull each frame",
+             drag(window.board(), window.board()->map().plan(h.place.x(), h.place.y()), 20), frame_ms);
+
+  std::vector<double> starts;
+  for (int i = 0; i < 12; ++i) {
+    QProcess p;
+    p.start(PLUCKY_HULL, {"--paint-time"});
+    p.waitForFinished();
+    starts.push_back(p.readAllStandardOutput().trimmed().toDouble());
+  }
+  report("start to the first picture", starts, 500.0);
+  return 0;
+}
