@@ -181,8 +181,8 @@ int main(int argc, char** argv) {
   }
   if (parser.isSet(import)) window.import_hull(parser.value(import));
   if (for_pictures) {
-    // Two rounds of the event loop settle layouts; a mesh or a scale takes a little longer to read.
-    QTimer::singleShot(parser.isSet(import) || parser.isSet(weighing) ? 2500 : 400, &window, [&] {
+    // Two rounds of the event loop settle layouts; a mesh, a scale or the fleet takes a little longer.
+    QTimer::singleShot(parser.isSet(import) || parser.isSet(weighing) || chooser ? 2500 : 400, &window, [&] {
       const bool saved = window.grab().save(parser.value(shot));
       if (!saved) std::cerr << "plucky-hull: cannot write " << parser.value(shot).toStdString() << std::endl;
       QApplication::exit(saved ? 0 : 1);

@@ -95,6 +95,7 @@ void Board::place_controls() {
     b->setGeometry(x, height() - size.height() - 6, size.width(), size.height());
     x += size.width() + 4;
   }
+  state_.controls = QRectF(layers_->geometry().united(fit_->geometry()));
   const QRectF card = map_.section_area();
   heel_slider_->setVisible(!card.isNull());
   heel_words_->setVisible(!card.isNull());
@@ -158,7 +159,7 @@ void Board::update_heeled() {
     if (p.solved && p.heel <= state_.heel) start = p.plane;
   state_.heeled = solve_held_heel(a.hull->body, a.loading(), a.density(), state_.heel, start);
   heel_words_->setText(state_.heeled->solved
-                           ? tr("%1 heel, GZ %2")
+                           ? tr("%1: GZ %2")
                                  .arg(session_->in_words(angle_quantity(state_.heel)),
                                       session_->shown(length_quantity(state_.heeled->righting_arm)))
                            : tr("no balance at %1").arg(session_->in_words(angle_quantity(state_.heel))));

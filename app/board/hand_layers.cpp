@@ -48,6 +48,7 @@ void paint_boat(QPainter& painter, const BoardMap& map, const Session& session, 
   LabelPlacer labels(area);
   if (!map.section_area().isNull()) labels.block(map.section_area());
   labels.block(map.ruler_area());
+  if (!state.controls.isNull()) labels.block(state.controls);
   Canvas c{painter, map, session, labels, state};
   const Vec3& cg = c.a().mass.cg;
   if (c.shows(Overlay::cg))

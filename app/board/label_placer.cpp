@@ -23,8 +23,8 @@ void draw_halo(QPainter& painter, const QRectF& r, const QString& text, const QC
   path.addText(r.center().x() - 0.5 * metrics.horizontalAdvance(text),
                r.center().y() + 0.5 * (metrics.ascent() - metrics.descent()), painter.font(), text);
   QColor rim = ground;
-  rim.setAlpha(190);
-  painter.strokePath(path, QPen(rim, 3.5, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+  rim.setAlpha(230);
+  painter.strokePath(path, QPen(rim, 5.0, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
 }
 
 }  // namespace

@@ -55,6 +55,7 @@ struct BoardState {
   std::vector<Guide> guides;
   std::optional<QRectF> band;  ///< rubber band, pixels
   std::optional<Measure> measure;
+  QRectF controls;  ///< taken by the board's own buttons, pixels
 };
 
 /// All a layer needs.

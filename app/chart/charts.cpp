@@ -15,7 +15,7 @@ constexpr double nothing = std::numeric_limits<double>::quiet_NaN();
 }
 
 RightingChart::RightingChart(Session* session, QWidget* parent)
-    : ChartPage(session, tr("Righting arm"), "righting_plot", parent) {
+    : ChartPage(session, tr("Righting"), "righting_plot", parent) {
   port_ = plot_->addGraph();
   reserve_ = plot_->addGraph();
   floor_ = plot_->addGraph();
@@ -259,7 +259,7 @@ void TrimChart::refresh() {
                  .arg(QString::fromStdString(part->name), part->rail != 0 ? tr("its rail") : tr("the boat"))
            : tr("Nothing to slide: put a battery aboard."));
   const bool afloat = part && a.flotation.status == FloatStatus::afloat;
-  finish(tr("place of its middle from the transom, %1").arg(length_name()), tr("trim at rest, degrees bow up"),
+  finish(tr("place of its middle from the transom, %1").arg(length_name()), tr("trim, degrees bow up"),
          afloat ? QPointF((part->place.x() - box.low.x()) / unit, degrees(a.flotation.plane.attitude.trim))
                 : QPointF(nothing, nothing));
 }

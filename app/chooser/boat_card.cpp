@@ -80,7 +80,11 @@ void BoatCard::paintEvent(QPaintEvent*) {
   p.setFont(ui_font(11, QFont::Bold));
   p.setPen(l.ink);
   p.drawText(words.adjusted(0, 0, 0, -18), Qt::AlignBottom | Qt::AlignLeft, text());
-  if (assessed_) paint_boat_picture(p, QRectF(rect()).adjusted(8, 8, -8, -50), *assessed_);
+  const QRectF picture = QRectF(rect()).adjusted(8, 8, -8, -50);
+  if (assessed_) return paint_boat_picture(p, picture, *assessed_);
+  p.setFont(ui_font(9));
+  p.setPen(l.muted);
+  p.drawText(picture, Qt::AlignCenter, tr("putting it in the water \u2026"));
 }
 
 }  // namespace plucky::app

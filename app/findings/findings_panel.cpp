@@ -161,6 +161,7 @@ FindingsPanel::FindingsPanel(Session* session, QWidget* parent) : QWidget(parent
   head->addWidget(title);
   head->addSpacing(8);
   head->addWidget(counts_);
+  head->addSpacing(12);
   head->addStretch();
   head->addWidget(by_stage_);
   head->addSpacing(6);

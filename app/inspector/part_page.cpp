@@ -9,6 +9,7 @@ namespace plucky::app {
 PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   title_ = heading({});
   state_ = note({});
+  state_->setObjectName("part_state");
   name_ = text(tr("Name"), "part_name");
   x_ = quantity(tr("From transom"), Dimension::length, "part_x");
   y_ = quantity(tr("Off centre, to port"), Dimension::length, "part_y");
@@ -91,13 +92,15 @@ void PartPage::refresh() {
   const Box3& box = session_->now().hull->model.box;
   title_->setText(QString::fromStdString(part->name));
   const double share = part->effective_mass() / session_->now().mass.total;
+  const std::size_t others = session_->all_selected().size() - 1;
   state_->setText(
       tr("%1, %2, %3 of the boat")
           .arg(part_kind_name(part->kind),
                part->measured_mass
                    ? tr("measured")
                    : tr("estimated \u00b1 %1").arg(session_->shown(Quantity{part->mass_sigma, Dimension::mass})),
-               session_->shown(Quantity{share, Dimension::ratio})));
+               session_->shown(Quantity{share, Dimension::ratio})) +
+      (others > 0 ? tr("\nMoves together with %1 more; these fields are of this one").arg(others) : QString()));
   if (!name_->hasFocus()) name_->setText(QString::fromStdString(part->name));
   x_->set_value(part->place.x() - box.low.x());
   y_->set_value(part->place.y());

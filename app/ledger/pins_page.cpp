@@ -56,7 +56,6 @@ void PinsPage::refresh() {
     }
   }
   table_->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
-  table_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
   while (QLayoutItem* old = buttons_->takeAt(0)) {
     if (old->widget()) old->widget()->deleteLater();
     delete old;

@@ -52,6 +52,7 @@ Shelf::Shelf(Session* session, QWidget* parent) : QWidget(parent), session_(sess
   words_ = new QLabel(this);
   words_->setObjectName("shelf_words");
   words_->setProperty("muted", true);
+  words_->setWordWrap(true);
   words_->setFont(ui_font(8.8));
   column->addWidget(words_);
   stack_ = new QStackedWidget(this);

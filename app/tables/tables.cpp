@@ -47,7 +47,7 @@ QTableWidget* make_table(QWidget* parent, const char* name, const QString& acces
   t->verticalHeader()->hide();
   t->verticalHeader()->setDefaultSectionSize(22);
   t->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
-  t->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
+  t->horizontalHeader()->setStretchLastSection(true);
   t->horizontalHeader()->setHighlightSections(false);
   t->setSelectionBehavior(QAbstractItemView::SelectRows);
   t->setShowGrid(false);
@@ -135,9 +135,9 @@ void MassTable::refresh() {
     number(from_transom, i.place.x() - box.low.x(), Dimension::length);
     number(off_centre, i.place.y(), Dimension::length);
     number(above_keel, i.place.z() - box.low.z(), Dimension::length);
-    table_->setItem(r, how,
-                    text_item(i.measured ? tr("measured")
-                                         : tr("estimated \u00b1 %1").arg(session_->shown({i.sigma, Dimension::mass}))));
+    table_->setItem(
+        r, how,
+        text_item(i.measured ? tr("measured") : tr("est. \u00b1 %1").arg(session_->shown({i.sigma, Dimension::mass}))));
   }
   table_->setSortingEnabled(true);
   filling_ = false;
@@ -195,7 +195,7 @@ TableRows MassTable::table() const {
   return rows_of(table_);
 }
 
-TradeTable::TradeTable(Session* session, QWidget* parent) : ShelfPage(session, tr("Gram by gram"), parent) {
+TradeTable::TradeTable(Session* session, QWidget* parent) : ShelfPage(session, tr("Grams"), parent) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   table_ = make_table(this, "trade_table", title(),

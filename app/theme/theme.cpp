@@ -116,10 +116,14 @@ QString style_sheet(const Look& l) {
     QScrollArea { border: none; }
     QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
     QScrollBar::handle:vertical { background: %6; border-radius: 4px; min-height: 28px; margin: 1px 2px; }
+    QScrollBar:horizontal { background: transparent; height: 10px; margin: 0; }
+    QScrollBar::handle:horizontal { background: %6; border-radius: 4px; min-width: 28px; margin: 2px 1px; }
+    QAbstractScrollArea::corner { background: transparent; border: none; }
     QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }
     QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
     QProgressBar { border: 1px solid %6; border-radius: 4px; background: %5; height: 12px; text-align: center; }
     QProgressBar::chunk { background: %8; border-radius: 3px; }
+    QHeaderView { background: %3; border: none; }
     QHeaderView::section { background: %3; color: %7; border: none; padding: 3px 6px; }
     QSplitter::handle { background: %6; }
     #side, #side QWidget[plain="true"], #side QLabel, #side QScrollArea, #side QCheckBox { background: %3; }

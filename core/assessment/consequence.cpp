@@ -64,21 +64,20 @@ std::vector<LedgerRow> ledger(const Assessment& a) {
       "float.freeboard");
   row("gm", "Metacentric height", afloat, a.flotation.gm_transverse, Dimension::length, Sense::more_is_better,
       "float.gm");
-  row("max_arm", "Greatest righting arm", afloat, a.stability.max_arm, Dimension::length, Sense::more_is_better, "");
+  row("max_arm", "Greatest arm", afloat, a.stability.max_arm, Dimension::length, Sense::more_is_better, "");
   row("vanishing", "Vanishing angle", afloat, a.stability.vanishing_angle.value_or(pi), Dimension::angle,
       Sense::more_is_better, "float.vanishing");
-  row("downflood", "Downflooding angle", a.freeboard.downflood_heel.has_value(),
-      a.freeboard.downflood_heel.value_or(0.0), Dimension::angle, Sense::more_is_better, "float.downflooding");
+  row("downflood", "Downflooding", a.freeboard.downflood_heel.has_value(), a.freeboard.downflood_heel.value_or(0.0),
+      Dimension::angle, Sense::more_is_better, "float.downflooding");
   row("wetted", "Wetted surface", afloat, a.flotation.immersion.wetted_area, Dimension::area, Sense::less_is_better,
       "");
   row("hull_speed", "Hull speed", upright, a.form.hull_speed, Dimension::speed, Sense::more_is_better, "");
-  row("speed", "Speed, pitch and slip", a.drive.fitted, a.drive.speed, Dimension::speed, Sense::more_is_better,
-      "drive.speed");
-  row("current", "Current, full throttle", a.drive.fitted, a.drive.current, Dimension::current, Sense::less_is_better,
+  row("speed", "Speed by slip", a.drive.fitted, a.drive.speed, Dimension::speed, Sense::more_is_better, "drive.speed");
+  row("current", "Full current", a.drive.fitted, a.drive.current, Dimension::current, Sense::less_is_better,
       "drive.esc");
-  row("run_time", "Run time, full throttle", a.drive.fitted, a.drive.run_time, Dimension::duration,
-      Sense::more_is_better, "drive.run_time");
-  row("foam", "Foam wanted if flooded", true, a.swamped.foam_volume, Dimension::volume, Sense::less_is_better,
+  row("run_time", "Full run time", a.drive.fitted, a.drive.run_time, Dimension::duration, Sense::more_is_better,
+      "drive.run_time");
+  row("foam", "Foam if flooded", true, a.swamped.foam_volume, Dimension::volume, Sense::less_is_better,
       "float.swamped");
   return rows;
 }

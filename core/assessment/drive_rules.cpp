@@ -37,27 +37,21 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
 
 void against_brief(const Assessment& a, std::vector<Finding>& out) {
   const Brief& b = a.project.brief;
-  if (b.wanted_speed > 0.0) {
-    Finding f = about_drive("drive.speed", Severity::fine);
-    f.number = {a.drive.speed, Dimension::speed};
-    f.limit = {b.wanted_speed, Dimension::speed};
+  const auto reaches = [&](const char* rule, double number, double wanted, Dimension dimension, const char* source,
+                           const char* words) {
+    if (wanted <= 0.0) return;
+    Finding f = about_drive(rule, number < wanted ? Severity::watch : Severity::fine);
+    f.number = {number, dimension};
+    f.limit = {wanted, dimension};
     f.values = {f.number, f.limit};
-    f.source = "brief; 80 % of Kv times volts, pitch and slip";
-    if (a.drive.speed < b.wanted_speed) f.severity = Severity::watch;
-    f.text =
-        f.severity == Severity::fine ? "{0} by pitch and slip; {1} is wanted." : "{0} by pitch and slip; wants {1}.";
+    f.source = source;
+    f.text = std::string("{0} ") + words + (f.severity == Severity::fine ? "; {1} is wanted." : "; wants {1}.");
     out.push_back(f);
-  }
-  if (b.run_time > 0.0) {
-    Finding f = about_drive("drive.run_time", Severity::fine);
-    f.number = {a.drive.run_time, Dimension::duration};
-    f.limit = {b.run_time, Dimension::duration};
-    f.values = {f.number, f.limit};
-    f.source = "brief; usable capacity over the current at full throttle";
-    if (a.drive.run_time < b.run_time) f.severity = Severity::watch;
-    f.text = f.severity == Severity::fine ? "{0} at full throttle; {1} is wanted." : "{0} at full throttle; wants {1}.";
-    out.push_back(f);
-  }
+  };
+  reaches("drive.speed", a.drive.speed, b.wanted_speed, Dimension::speed,
+          "brief; loaded revolutions times pitch, less slip", "by pitch and slip");
+  reaches("drive.run_time", a.drive.run_time, b.run_time, Dimension::duration,
+          "brief; usable capacity over the current at full throttle", "at full throttle");
   // A displacement hull does not reach its pitch speed: the wave it makes holds it.
   if (b.type == BoatType::displacement && a.form.hull_speed > 0.0 && a.drive.speed > 1.3 * a.form.hull_speed) {
     Finding f = about_drive("drive.hull_speed", Severity::note);

@@ -7,16 +7,16 @@
 
 #include "base/error.h"
 #include "base/key_table.h"
+#include "water/fluid.h"
 
 namespace plucky {
 
 namespace {
 
 constexpr std::array<KeyRow<Propulsor>, 4> propulsors{{{Propulsor::none, "none", "none yet"},
-                                                       {Propulsor::propeller, "propeller", "propeller in the water"},
+                                                       {Propulsor::propeller, "propeller", "water propeller"},
                                                        {Propulsor::jet, "jet", "water jet"},
                                                        {Propulsor::air_propeller, "air_propeller", "air propeller"}}};
-constexpr double air_density = 1.2;
 
 /// Lift and drag of the blades at 0.7 R when the water comes with advance ratio j (inflow included).
 PropellerCoefficients blade_element(double pitch_ratio, double blade_area, double j) {
@@ -71,9 +71,7 @@ PropellerCoefficients propeller_coefficients(double pitch_ratio, double blade_ar
   return blade_element(pitch_ratio, blade_area, advance + 0.5 * (root.first + root.second));
 }
 
-DriveReport run_drive(const Drive& d, double water_density) {
-  DriveReport r;
-  if (d.propulsor == Propulsor::none) return r;
+void check_drive(const Drive& d) {
   const auto want = [](const char* what, double value, double low, double high) {
     if (!(value >= low && value <= high))
       throw InvalidInput(what, fmt::format("is {:.4g} (SI); wants {:.4g} to {:.4g}", value, low, high));
@@ -88,6 +86,12 @@ DriveReport run_drive(const Drive& d, double water_density) {
   want("loaded share", d.loaded, 0.2, 1.0);
   want("no-load current", d.no_load_current, 0.0, 100.0);
   want("usable share", d.usable, 0.05, 1.0);
+}
+
+DriveReport run_drive(const Drive& d, double water_density) {
+  DriveReport r;
+  if (d.propulsor == Propulsor::none) return r;
+  check_drive(d);
   r.fitted = true;
   r.revolutions = d.loaded * d.kv * d.voltage() / (2.0 * pi);
   r.speed = r.revolutions * d.pitch * (1.0 - d.slip);

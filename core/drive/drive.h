@@ -59,6 +59,9 @@ struct DriveReport {
 };
 
 /// Throws InvalidInput for measures that are not above zero or a slip outside 0 to 95 %.
+void check_drive(const Drive& drive);
+
+/// Throws as check_drive().
 [[nodiscard]] DriveReport run_drive(const Drive& drive, double water_density);
 
 }  // namespace plucky

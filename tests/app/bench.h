@@ -80,6 +80,19 @@ class Bench : public testing::Test {
   static bool wait_for(Condition condition, int ms = 8000) {
     return QTest::qWaitFor(condition, ms);
   }
+  /// Pixels that differ by more than an eye can tell; glyphs are not always rasterised alike to the last bit.
+  static int pixels_apart(const QImage& a, const QImage& b) {
+    if (a.size() != b.size()) return a.width() * a.height();
+    int apart = 0;
+    for (int y = 0; y < a.height(); ++y)
+      for (int x = 0; x < a.width(); ++x) {
+        const QColor p = a.pixelColor(x, y), q = b.pixelColor(x, y);
+        const int most =
+            std::max({std::abs(p.red() - q.red()), std::abs(p.green() - q.green()), std::abs(p.blue() - q.blue())});
+        apart += most > 48;
+      }
+    return apart;
+  }
   void type(QLineEdit* edit, const char* text) {
     edit->setFocus();
     edit->selectAll();

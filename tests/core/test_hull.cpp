@@ -14,20 +14,8 @@ using namespace plucky::test;
 
 namespace {
 
-HullDesign design(HullFamily family) {
-  HullDesign d;
-  d.family = family;
-  d.shape = default_shape(family);
-  return d;
-}
-
 std::string refusal(const HullDesign& d) {
-  try {
-    (void)build_hull(d);
-  } catch (const InvalidInput& e) {
-    return e.what();
-  }
-  return {};
+  return refusal_of([&] { return build_hull(d); });
 }
 
 }  // namespace
@@ -37,7 +25,7 @@ INSTANTIATE_TEST_SUITE_P(All, Family,
                          testing::Values(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge));
 
 TEST_P(Family, MakesACleanSymmetricalSkinOfItsMeasures) {
-  const HullModel m = build_hull(design(GetParam()));
+  const HullModel m = build_hull(usual_hull(GetParam()));
   const HullShape s = default_shape(GetParam());
   EXPECT_TRUE(check_mesh(m.skin).clean());
   EXPECT_NEAR(m.length(), s.length, 1e-9);
@@ -48,7 +36,7 @@ TEST_P(Family, MakesACleanSymmetricalSkinOfItsMeasures) {
 }
 
 TEST_P(Family, VolumeSettlesAsTheMeshGetsFiner) {
-  HullDesign d = design(GetParam());
+  HullDesign d = usual_hull(GetParam());
   const auto volume = [&](double fineness) {
     d.fineness = fineness;
     return build_hull(d).volume;
@@ -60,7 +48,7 @@ TEST_P(Family, VolumeSettlesAsTheMeshGetsFiner) {
 
 RC_GTEST_PROP(Loft, AnyParametersGiveACleanSkinOrAReason, ()) {
   const auto family = *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
-  HullDesign d = design(family);
+  HullDesign d = usual_hull(family);
   d.fineness = 0.4;
   for (const HullParameter& p : hull_parameters(family)) {
     // Around the default, up to the ends of the allowed range.
@@ -81,24 +69,24 @@ RC_GTEST_PROP(Loft, AnyParametersGiveACleanSkinOrAReason, ()) {
 }
 
 TEST(Loft, RefusesWithTheMeasureAndTheReason) {
-  HullDesign d = design(HullFamily::deep_v);
+  HullDesign d = usual_hull(HullFamily::deep_v);
   d.shape.length = -0.1;
   EXPECT_NE(refusal(d).find("Length: -100 mm is outside"), std::string::npos);
-  d = design(HullFamily::deep_v);
+  d = usual_hull(HullFamily::deep_v);
   d.shape.deadrise_midships = radians(49);
   d.shape.beam = 0.3;
   EXPECT_NE(refusal(d).find("lifts the chine above the deck edge"), std::string::npos);
-  d = design(HullFamily::flat_bottom);
+  d = usual_hull(HullFamily::flat_bottom);
   d.shape.flare = radians(44);
   d.shape.depth = 0.1;
   EXPECT_NE(refusal(d).find("no bottom"), std::string::npos);
-  d = design(HullFamily::round_bilge);
+  d = usual_hull(HullFamily::round_bilge);
   d.shape.rocker = 0.15;
   EXPECT_NE(refusal(d).find("Rocker"), std::string::npos);
 }
 
 TEST(HullModel, SealedCabinFloatsAndOpenOneDoesNot) {
-  HullDesign d = design(HullFamily::deep_v);
+  HullDesign d = usual_hull(HullFamily::deep_v);
   const double bare = build_hull(d).volume;
   d.cabins.push_back({.id = 1, .x = 0.2, .length = 0.2, .width = 0.1, .height = 0.05, .lean = 0.0});
   const double sealed = signed_volume(build_hull(d).buoyant.mesh);
@@ -108,7 +96,7 @@ TEST(HullModel, SealedCabinFloatsAndOpenOneDoesNot) {
 }
 
 TEST(HullModel, FloodChamberTakesItsVolumeFromOneSide) {
-  HullDesign d = design(HullFamily::flat_bottom);
+  HullDesign d = usual_hull(HullFamily::flat_bottom);
   const double bare = build_hull(d).volume;
   d.chambers.push_back({.id = 1, .x = 0.1, .length = 0.2, .inner = 0.03, .z_low = 0.0, .z_high = 0.3, .port = true});
   const HullModel m = build_hull(d);
@@ -142,7 +130,7 @@ TEST(Form, HullSpeedIsTheOldRule) {
 }
 
 TEST(Placement, TurnsAnyOrientationIntoBoatAxes) {
-  const TriangleMesh boat = build_hull(design(HullFamily::deep_v)).skin;
+  const TriangleMesh boat = build_hull(usual_hull(HullFamily::deep_v)).skin;
   const Box3 wanted = bounds(boat);
   // The same boat as another program might write it: millimetres, y forward, x up, mirrored bow.
   TriangleMesh foreign = boat;

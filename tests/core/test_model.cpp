@@ -11,13 +11,6 @@ using namespace plucky::test;
 
 namespace {
 
-HullDesign of(HullFamily family) {
-  HullDesign d;
-  d.family = family;
-  d.shape = default_shape(family);
-  return d;
-}
-
 HullFamily any_family() {
   return *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
 }
@@ -25,7 +18,7 @@ HullFamily any_family() {
 }  // namespace
 
 RC_GTEST_PROP(Sections, AreasAddUpToTheVolume, ()) {
-  HullDesign d = of(any_family());
+  HullDesign d = usual_hull(any_family());
   d.shape.length = *rc::gen::inRange(300, 1200) / 1000.0;
   d.shape.beam = d.shape.length * *rc::gen::inRange(25, 40) / 100.0;
   d.shape.depth = d.shape.length * *rc::gen::inRange(16, 22) / 100.0;
@@ -59,7 +52,7 @@ INSTANTIATE_TEST_SUITE_P(All, AnyFamily,
                          testing::Values(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge));
 
 TEST_P(AnyFamily, OutlineStaysWithinTheBoxAndMeetsItsMeasures) {
-  const HullModel m = build_hull(of(GetParam()));
+  const HullModel m = build_hull(usual_hull(GetParam()));
   double widest = 0.0;
   for (std::size_t i = 0; i < m.outline.x.size(); ++i) {
     EXPECT_LE(m.outline.keel[i], m.outline.top[i]);
@@ -70,7 +63,7 @@ TEST_P(AnyFamily, OutlineStaysWithinTheBoxAndMeetsItsMeasures) {
 }
 
 TEST_P(AnyFamily, DeckEdgeRunsRoundTheDeckAndIsHighestAtTheBow) {
-  const HullModel m = build_hull(of(GetParam()));
+  const HullModel m = build_hull(usual_hull(GetParam()));
   const std::size_t half = m.deck_edge.size() / 2;
   for (std::size_t i = 0; i < half; ++i) {
     const Vec3 &port = m.deck_edge[i], &starboard = m.deck_edge[m.deck_edge.size() - 1 - i];
@@ -83,7 +76,7 @@ TEST_P(AnyFamily, DeckEdgeRunsRoundTheDeckAndIsHighestAtTheBow) {
 }
 
 TEST_P(AnyFamily, AnImportedCopyHasTheSameDeckEdgeAndAreas) {
-  const HullModel lofted = build_hull(of(GetParam()));
+  const HullModel lofted = build_hull(usual_hull(GetParam()));
   HullDesign copy;
   copy.family = HullFamily::imported;
   copy.mesh = std::make_shared<const TriangleMesh>(lofted.skin);
@@ -101,7 +94,7 @@ TEST_P(AnyFamily, AnImportedCopyHasTheSameDeckEdgeAndAreas) {
 }
 
 TEST(Hatch, FloodPointsStandOnTheCoaming) {
-  HullDesign d = of(HullFamily::deep_v);
+  HullDesign d = usual_hull(HullFamily::deep_v);
   d.hatches.push_back({.id = 5, .name = "Hatch", .x = 0.2, .y = 0.01, .length = 0.2, .width = 0.08, .coaming = 0.012});
   const HullModel m = build_hull(d);
   ASSERT_EQ(m.flood_points.size(), 4u);
@@ -124,7 +117,7 @@ TEST(HullModel, RefusesFittingsThatCannotBe) {
     }
     return std::string();
   };
-  HullDesign d = of(HullFamily::deep_v);
+  HullDesign d = usual_hull(HullFamily::deep_v);
   d.hatches.push_back({.id = 1, .name = "Long hatch", .x = 0.4, .length = 0.4});
   EXPECT_NE(complaint(d).find("Long hatch: lies from 400 mm to 800 mm, outside the hull's 0 mm to 600 mm"),
             std::string::npos);
@@ -147,7 +140,7 @@ TEST(HullModel, RefusesFittingsThatCannotBe) {
 }
 
 TEST(HullModel, DeckHeightFollowsCamberAndSheer) {
-  HullDesign d = of(HullFamily::deep_v);
+  HullDesign d = usual_hull(HullFamily::deep_v);
   d.shape.camber = 0.01;
   d.shape.sheer = 0.03;
   const HullModel m = build_hull(d);

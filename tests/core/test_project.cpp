@@ -13,12 +13,7 @@ using namespace plucky::test;
 namespace {
 
 std::string complaint(const std::string& json) {
-  try {
-    (void)project_from_json(json);
-  } catch (const InvalidInput& e) {
-    return e.what();
-  }
-  return {};
+  return refusal_of([&] { return project_from_json(json); });
 }
 
 std::string replaced(std::string text, const std::string& from, const std::string& to) {

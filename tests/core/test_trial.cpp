@@ -26,12 +26,7 @@ std::vector<FreeboardReading> read_off(const Assessment& a) {
 }
 
 std::string complaint(const std::vector<FreeboardReading>& readings, const Assessment& a, double sigma = 0.001) {
-  try {
-    (void)solve_bath_test(a.hull->body, a.density(), readings, sigma, 0.05);
-  } catch (const InvalidInput& e) {
-    return e.what();
-  }
-  return {};
+  return refusal_of([&] { return solve_bath_test(a.hull->body, a.density(), readings, sigma, 0.05); });
 }
 
 const Finding* finding(const Assessment& a, const std::string& id) {

@@ -51,16 +51,6 @@ std::string output_of(const std::string& command) {
   return out;
 }
 
-template <class F>
-std::string complaint(F f) {
-  try {
-    f();
-  } catch (const InvalidInput& e) {
-    return e.what();
-  }
-  return {};
-}
-
 }  // namespace
 
 TEST(BoatFile, ComesBackTheSameWithItsImportedHull) {
@@ -120,7 +110,7 @@ TEST(BoatFile, RefusesWithFilePlaceAndReasonAndKeepsTheOldFile) {
   const Folder folder;
   const auto load = [&](const std::string& bytes) {
     write_file_atomically(folder.file("b.plucky"), bytes);
-    return complaint([&] { (void)load_project(folder.file("b.plucky")); });
+    return refusal_of([&] { (void)load_project(folder.file("b.plucky")); });
   };
   EXPECT_NE(load("not a zip").find("b.plucky: archive: is not a whole zip archive"), std::string::npos);
   EXPECT_NE(load(zip({{"readme", "x"}})).find("holds no boat.json"), std::string::npos);
@@ -128,10 +118,10 @@ TEST(BoatFile, RefusesWithFilePlaceAndReasonAndKeepsTheOldFile) {
   EXPECT_NE(load(whole.substr(0, whole.size() / 2)).find("not a whole zip"), std::string::npos);
   EXPECT_NE(load(zip({{"boat.json", "{\"format\":\"plucky-hull\",\"version\":7}"}})).find("version 7"),
             std::string::npos);
-  EXPECT_NE(complaint([&] { (void)load_project(folder.file("nowhere")); }).find("No such file"), std::string::npos);
-  EXPECT_NE(complaint([&] { (void)load_project(folder.path().string()); }).find("is a folder"), std::string::npos);
+  EXPECT_NE(refusal_of([&] { (void)load_project(folder.file("nowhere")); }).find("No such file"), std::string::npos);
+  EXPECT_NE(refusal_of([&] { (void)load_project(folder.path().string()); }).find("is a folder"), std::string::npos);
   EXPECT_NE(
-      complaint([&] { save_project(sample_boat(), folder.file("no/such/place.plucky")); }).find("cannot be written"),
+      refusal_of([&] { save_project(sample_boat(), folder.file("no/such/place.plucky")); }).find("cannot be written"),
       std::string::npos);
   EXPECT_EQ(std::distance(fs::directory_iterator(folder.path()), fs::directory_iterator{}),
             1);  // no half-written files lie about
@@ -139,14 +129,14 @@ TEST(BoatFile, RefusesWithFilePlaceAndReasonAndKeepsTheOldFile) {
 
 TEST(Zip, RefusesNamesThatLeaveTheArchiveAndBombs) {
   for (const char* name : {"../evil", "a/../../evil", "/etc/passwd", "a\\b", "C:x"}) {
-    const std::string words = complaint([&] { (void)unzip(zip({{name, "x"}})); });
+    const std::string words = refusal_of([&] { (void)unzip(zip({{name, "x"}})); });
     EXPECT_NE(words.find("would leave the archive"), std::string::npos) << name;
   }
   const std::string bomb = zip({{"boat.json", std::string(30'000'000, '0')}});
   EXPECT_LT(bomb.size(), 100'000u);
-  EXPECT_NE(complaint([&] { (void)unzip(bomb, {.entry_bytes = 1'000'000}); }).find("unpacks to 30000000 bytes"),
+  EXPECT_NE(refusal_of([&] { (void)unzip(bomb, {.entry_bytes = 1'000'000}); }).find("unpacks to 30000000 bytes"),
             std::string::npos);
-  EXPECT_NE(complaint([&] {
+  EXPECT_NE(refusal_of([&] {
               (void)unzip(zip({{"a", "x"}, {"b", "x"}, {"c", "x"}}), {.entries = 2});
             }).find("3 entries"),
             std::string::npos);
@@ -155,7 +145,7 @@ TEST(Zip, RefusesNamesThatLeaveTheArchiveAndBombs) {
   for (std::size_t i = 0; i + 4 <= lies.size(); ++i)
     if (static_cast<unsigned char>(lies[i]) == 0x88 && lies[i + 1] == 0x13 && lies[i + 2] == 0 && lies[i + 3] == 0)
       lies[i] = 0x10;
-  EXPECT_FALSE(complaint([&] { (void)unzip(lies); }).empty());
+  EXPECT_FALSE(refusal_of([&] { (void)unzip(lies); }).empty());
 }
 
 RC_GTEST_PROP(BoatFile, DamagedBytesNeverCrashAndAlwaysExplain, ()) {
@@ -189,7 +179,7 @@ TEST(Units, UnderstandWhatBuildersType) {
 
 TEST(Units, RefuseNonsenseAndSayWhatWasExpected) {
   for (const char* text : {"", "abc", "12 parsec", "1/0 in", "--3", "3 mm mm", "1e400", "nan", "inf", "12 g"})
-    EXPECT_NE(complaint([&] {
+    EXPECT_NE(refusal_of([&] {
                 (void)parse_quantity(text, Dimension::length, UnitSystem::metric);
               }).find("is not a length such as"),
               std::string::npos)

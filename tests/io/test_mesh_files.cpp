@@ -21,12 +21,7 @@ using namespace plucky::test;
 namespace {
 
 std::string complaint(const std::string& bytes, const std::string& name) {
-  try {
-    (void)read_mesh(bytes, name);
-  } catch (const InvalidInput& e) {
-    return e.what();
-  }
-  return {};
+  return refusal_of([&] { return read_mesh(bytes, name); });
 }
 
 TriangleMesh sample_hull() {

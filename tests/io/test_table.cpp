@@ -14,20 +14,6 @@
 using namespace plucky;
 using namespace plucky::test;
 
-namespace {
-
-template <class F>
-std::string complaint(F f) {
-  try {
-    f();
-  } catch (const InvalidInput& e) {
-    return e.what();
-  }
-  return {};
-}
-
-}  // namespace
-
 RC_GTEST_PROP(Table, WhatIsWrittenIsRead, (const std::vector<std::vector<std::string>>& cells)) {
   TableRows rows;
   for (const auto& row : cells) {
@@ -46,8 +32,8 @@ RC_GTEST_PROP(Table, WhatIsWrittenIsRead, (const std::vector<std::vector<std::st
 TEST(Table, TakesWhatSpreadsheetsGive) {
   EXPECT_EQ(read_table("a;b\r\n\"1;5\";2\r\n\r\n"), (TableRows{{"a", "b"}, {"1;5", "2"}}));
   EXPECT_EQ(read_table("a,b\n\"say \"\"no\"\"\",\n"), (TableRows{{"a", "b"}, {"say \"no\"", ""}}));
-  EXPECT_NE(complaint([] { (void)read_table("a\tb\n\"open\t1\n"); }).find("row 2"), std::string::npos);
-  EXPECT_NE(complaint([] {
+  EXPECT_NE(refusal_of([] { (void)read_table("a\tb\n\"open\t1\n"); }).find("row 2"), std::string::npos);
+  EXPECT_NE(refusal_of([] {
               (void)read_table(std::string(30000, '\n') + [] {
                 std::string s;
                 for (int i = 0; i < 10002; ++i) s += "x\n";
@@ -86,10 +72,10 @@ TEST(Table, PastingChangesAddsAndRefusesWithPlace) {
   EXPECT_NEAR(p.layout.parts[1].mass, 0.300, 1e-12);
   EXPECT_EQ(p.layout.parts.back().name, "Switch");
   EXPECT_NEAR(*p.layout.parts.back().measured_mass, 0.0114, 1e-12);
-  EXPECT_NE(complaint([&] { (void)paste("name\tmass\nMotor\theavy\n"); }).find("row 2, mass: \"heavy\" is not a mass"),
+  EXPECT_NE(refusal_of([&] { (void)paste("name\tmass\nMotor\theavy\n"); }).find("row 2, mass: \"heavy\" is not a mass"),
             std::string::npos);
-  EXPECT_NE(complaint([&] { (void)paste("part\tweight\nMotor\t3\n"); }).find("wants headings"), std::string::npos);
-  EXPECT_NE(complaint([&] { (void)paste("name\tmass\n\t3\n"); }).find("no name"), std::string::npos);
+  EXPECT_NE(refusal_of([&] { (void)paste("part\tweight\nMotor\t3\n"); }).find("wants headings"), std::string::npos);
+  EXPECT_NE(refusal_of([&] { (void)paste("name\tmass\n\t3\n"); }).find("no name"), std::string::npos);
 }
 
 RC_GTEST_PROP(Units, WhatIsShownIsReadAsTheSame, ()) {
@@ -116,7 +102,7 @@ RC_GTEST_PROP(Units, FractionsOfAnInchAreRead, ()) {
 
 TEST(Units, SaysWhatWasExpected) {
   EXPECT_NE(
-      complaint([] { (void)parse_quantity("fast", Dimension::speed, UnitSystem::metric); }).find("a speed such as"),
+      refusal_of([] { (void)parse_quantity("fast", Dimension::speed, UnitSystem::metric); }).find("a speed such as"),
       std::string::npos);
   EXPECT_NEAR(parse_quantity("50 oz", Dimension::mass, UnitSystem::metric), 50 * 0.028349523125, 1e-12);
   EXPECT_NEAR(parse_quantity("90 s", Dimension::duration, UnitSystem::metric), 90.0, 1e-12);

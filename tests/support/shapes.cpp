@@ -108,6 +108,13 @@ Project sample_boat() {
   return p;
 }
 
+HullDesign usual_hull(HullFamily family) {
+  HullDesign d;
+  d.family = family;
+  d.shape = default_shape(family);
+  return d;
+}
+
 ImmersedBody body_of(const TriangleMesh& mesh, std::size_t leaf) {
   return ImmersedBody(BuoyantSolid{mesh, {}}, leaf);
 }

@@ -3,6 +3,7 @@
 
 #include <functional>
 
+#include "base/error.h"
 #include "flotation/immersed_body.h"
 #include "project/project.h"
 
@@ -24,6 +25,20 @@ TriangleMesh wigley(double L, double B, double T, double height, int nx, int nz)
 /// A small complete boat: deep-V hull of 620 mm with battery on a rail, motor, ESC and receiver, floating upright.
 Project sample_boat();
 
+/// A hull of a family's usual measures.
+HullDesign usual_hull(HullFamily family);
+
 ImmersedBody body_of(const TriangleMesh& mesh, std::size_t leaf = 12);
+
+/// What the refusal of something says; empty when it was not refused.
+template <class F>
+std::string refusal_of(F f) {
+  try {
+    (void)f();
+  } catch (const InvalidInput& e) {
+    return e.what();
+  }
+  return {};
+}
 
 }  // namespace plucky::test

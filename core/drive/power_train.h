@@ -1,0 +1,47 @@
+// Battery, ESC, motor and gear. In: throttle and revolutions. Out: torque at the propeller, currents, voltages, heat.
+//
+// Motor: U = I R + w / Kv, torque (I - I0) / Kv. ESC: takes the throttle's share of the battery voltage and passes the
+// same power, less its resistance. Battery: sags by its cells' resistance.
+#pragma once
+
+#include <cstdint>
+
+namespace plucky {
+
+struct PowerTrain {
+  double voltage = 11.1;            ///< V, open circuit
+  double battery_resistance = 0.0;  ///< ohm, whole pack with its plugs
+  double esc_resistance = 0.0;      ///< ohm
+  double kv = 200.0;                ///< rad/s per V
+  double motor_resistance = 0.02;   ///< ohm
+  double no_load_current = 1.0;     ///< A
+  double gear_ratio = 1.0;          ///< motor revolutions to one of the propeller
+  double gear_efficiency = 1.0;     ///< 0.9 to 0.97 for gears, common practice, no source
+  std::uint32_t count = 1;          ///< equal drives on the battery
+};
+
+/// One drive of the train at a throttle and propeller speed.
+struct ShaftState {
+  double torque = 0.0;           ///< N m, at the propeller
+  double motor_current = 0.0;    ///< A
+  double motor_voltage = 0.0;    ///< V
+  double battery_current = 0.0;  ///< A, of all drives
+  double battery_voltage = 0.0;  ///< V, sagged
+  double motor_revolutions = 0.0;  ///< 1/s
+  double motor_heat = 0.0;       ///< W, winding and iron
+  double esc_heat = 0.0;         ///< W
+  double battery_heat = 0.0;     ///< W
+  double gear_heat = 0.0;        ///< W
+};
+
+/// `revolutions` of the propeller in 1/s, `throttle` 0 to 1. Above the free-running speed the torque is negative.
+[[nodiscard]] ShaftState shaft_state(const PowerTrain& train, double throttle, double revolutions);
+
+/// Propeller revolutions at which no torque is left, 1/s.
+[[nodiscard]] double free_revolutions(const PowerTrain& train, double throttle);
+
+/// A winding resistance for a motor whose maker tells none, ohm: copper of the usual filling for the can's volume and Kv.
+/// From can diameter and length in m and Kv in rad/s per V. An estimate to about a factor of two: common practice, no source.
+[[nodiscard]] double likely_resistance(double diameter, double length, double kv);
+
+}  // namespace plucky

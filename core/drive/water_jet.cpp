@@ -1,0 +1,29 @@
+#include "drive/water_jet.h"
+
+#include <cmath>
+
+#include "geometry/vec.h"
+
+namespace plucky {
+
+JetState jet_state(const WaterJet& j, double n, double speed, double density) {
+  JetState s;
+  if (n <= 0.0) return s;
+  const double area = 0.25 * pi * j.nozzle * j.nozzle, d3 = j.diameter * j.diameter * j.diameter;
+  // Shut-off head 0.55 of the tip speed's square over g; no head is left when the axial speed reaches the pitch's.
+  const double most_flow = 0.25 * pi * d3 * j.pitch_ratio, shut_off = 0.55 * pi * pi;
+  const double fall = shut_off / (most_flow * most_flow);
+  const double inflow = (1.0 - j.wake) * speed;
+  // n^2 D^2 a - b Q^2 / D^4 + (1 - k) u^2 / 2 = (1 + m) Q^2 / (2 A^2)
+  const double drive = n * n * j.diameter * j.diameter * shut_off + 0.5 * (1.0 - j.intake_loss) * inflow * inflow;
+  const double resist = fall / (d3 * d3) * j.diameter * j.diameter + 0.5 * (1.0 + j.nozzle_loss) / (area * area);
+  s.flow = std::sqrt(drive / resist);
+  s.jet_speed = s.flow / area;
+  s.thrust = density * s.flow * (s.jet_speed - inflow);
+  const double phi = s.flow / (n * d3), head = std::max(0.0, shut_off - fall * phi * phi) * n * n * j.diameter * j.diameter;
+  // Wheel friction stays when the head is used up.
+  s.torque = density * s.flow * head / (2.0 * pi * n * j.pump_efficiency) + 0.02 * density * n * n * std::pow(j.diameter, 5);
+  return s;
+}
+
+}  // namespace plucky

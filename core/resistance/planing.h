@@ -1,0 +1,61 @@
+// A prismatic planing hull in steady running. In: bottom, weight, CG, thrust line, speed. Out: trim, wetted length, drag.
+//
+// Savitsky (1964) with the whole moment balance: normal force at the centre of pressure, friction on the bottom, thrust,
+// appendages, tabs and air each with their arm about the CG. Valid for 0.6 <= Cv <= 13, 2 to 15 degrees of trim, mean wetted
+// length up to 4 beams; outside these the answer says so. Deadrise in degrees enters the published formulas as such.
+#pragma once
+
+#include <string>
+
+#include "geometry/vec.h"
+
+namespace plucky {
+
+/// Lift coefficient of the flat plate, C_L0 = t^1.1 (0.0120 l^0.5 + 0.0055 l^2.5 / Cv^2), trim in degrees.
+[[nodiscard]] double flat_lift(double trim_degrees, double wetted_length_ratio, double speed_coefficient);
+/// With deadrise in degrees: C_Lb = C_L0 - 0.0065 b C_L0^0.60.
+[[nodiscard]] double deadrise_lift(double flat_lift, double deadrise_degrees);
+/// Centre of pressure forward of the transom as share of the mean wetted length: 0.75 - 1 / (5.21 Cv^2 / l^2 + 2.39).
+[[nodiscard]] double pressure_centre(double wetted_length_ratio, double speed_coefficient);
+
+struct PlaningHull {
+  double beam = 0.0;             ///< m, over the chines
+  double deadrise = 0.0;         ///< rad, mean of the wetted length
+  double mass = 0.0;             ///< kg
+  double lcg = 0.0, vcg = 0.0;   ///< m, forward of the transom and above the keel
+  double thrust_angle = 0.0;     ///< rad, thrust line to the keel, positive when the thrust points upward ahead
+  double thrust_offset = 0.0;    ///< m, from CG square to the thrust line, positive when the line passes below the CG
+  double appendage_area = 0.0;   ///< m2, drag area Cd A in the water
+  double appendage_depth = 0.0;  ///< m, of its centre below the CG
+  double air_area = 0.0;         ///< m2, drag area in the air
+  double air_height = 0.0;       ///< m, of its centre above the CG
+  double tab_chord = 0.0;        ///< m; no tabs when 0
+  double tab_span = 1.0;         ///< share of the beam
+  double tab_angle = 0.0;        ///< rad, down positive
+  double roughness = 0.0;        ///< added to the friction coefficient
+};
+
+struct PlaningState {
+  enum class Status { solved, outside_range, no_balance };
+  Status status = Status::no_balance;
+  std::string message;       ///< why not, or what lies outside the range
+  double trim = 0.0;         ///< rad, keel to the water
+  double wetted_ratio = 0.0; ///< mean wetted length over beam
+  double lift = 0.0;         ///< N, vertical force of the bottom
+  double drag = 0.0;         ///< N, all together: the thrust along the water that is needed
+  double friction = 0.0;     ///< N, along the bottom
+  double pressure = 0.0;     ///< N, of the normal force
+  double appendages = 0.0, air = 0.0;  ///< N
+  double thrust = 0.0;       ///< N, along the thrust line
+  double pressure_point = 0.0;  ///< m, forward of the transom
+  double wetted_length = 0.0;   ///< m, mean
+  double keel_length = 0.0;     ///< m, wetted keel
+  double draught = 0.0;         ///< m, of the transom's keel below the water
+  double porpoising_trim = 0.0; ///< rad, above it the boat porpoises: fit of the curves of Day & Haag (memory); 0 unknown
+};
+
+/// Throws InvalidInput for measures that are not above zero (beam, mass, speed, density, viscosity), deadrise outside 0 to
+/// 40 degrees or a CG outside 0 to 8 beams forward.
+[[nodiscard]] PlaningState solve_planing(const PlaningHull& hull, double speed, double density, double viscosity);
+
+}  // namespace plucky

@@ -1,0 +1,72 @@
+// The boat at speed: what holds it back and how it lies. In: hull, floating state, thrust line. Out: drag in parts, trim,
+// rise over a range of speeds.
+//
+// Below a volumetric Froude number V / sqrt(g vol^(1/3)) of 1.2 the displacement method (ITTC 1957 with form factor, Michell,
+// Holtrop & Mennen's immersed transom), above 2.4 the planing method (Savitsky), between them a smooth blend of both by that
+// number. The blend is ours: neither method holds there, and the answer says so.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "resistance/planing.h"
+#include "resistance/wave.h"
+
+namespace plucky {
+
+enum class Regime { displacement, semi_planing, planing };
+
+/// What the methods need of a boat, taken from hull and floating state once.
+struct RunningHull {
+  Offsets offsets;
+  double waterline_length = 0.0;  ///< m
+  double wetted_area = 0.0;       ///< m2, at rest
+  double form = 1.0;              ///< 1 + k
+  double volume = 0.0;            ///< m3, displaced at rest
+  double transom_area = 0.0;      ///< m2, immersed at rest
+  double transom_beam = 0.0;      ///< m, at the water
+  double waterplane = 0.8;        ///< coefficient
+  double rest_trim = 0.0;         ///< rad
+  bool planes = false;            ///< has a bottom that Savitsky's method can take
+  PlaningHull bottom;
+  double density = 0.0, viscosity = 0.0;
+};
+
+/// Parts in N. Where the regime is a blend each part is blended.
+struct RunningPoint {
+  double speed = 0.0;           ///< m/s
+  double volumetric_froude = 0.0;
+  Regime regime = Regime::displacement;
+  bool holds = false;           ///< false: no attitude carries the boat at this speed, see `message`
+  bool outside_range = false;   ///< of the published range of the method
+  std::string message;
+  double drag = 0.0, friction = 0.0, wave = 0.0, pressure = 0.0, appendages = 0.0, air = 0.0;
+  double trim = 0.0;            ///< rad, keel to the water
+  double wetted_length = 0.0;   ///< m
+  double draught = 0.0;         ///< m, of the keel at the transom below the running water; 0 in displacement
+  double planing_share = 0.0;   ///< 0 to 1, weight of the planing method
+  double porpoising_trim = 0.0; ///< rad; 0 where unknown
+};
+
+/// One speed. Throws InvalidInput for a speed that is not above zero.
+[[nodiscard]] RunningPoint run_at(const RunningHull& hull, double speed);
+
+/// The whole curve, prepared once for many balances.
+class ResistanceCurve {
+ public:
+  ResistanceCurve() = default;
+  /// `points` speeds from 2 % to 100 % of `most`. Throws InvalidInput for a speed that is not above zero.
+  ResistanceCurve(const RunningHull& hull, double most, int points = 40);
+
+  [[nodiscard]] const std::vector<RunningPoint>& points() const { return points_; }
+  [[nodiscard]] double most_speed() const { return points_.empty() ? 0.0 : points_.back().speed; }
+  /// N, linear between the points over the square of the speed; beyond the last point it goes on with that square.
+  [[nodiscard]] double drag(double speed) const;
+  /// The point nearest below, carried to the speed.
+  [[nodiscard]] RunningPoint at(double speed) const;
+
+ private:
+  std::vector<RunningPoint> points_;
+};
+
+}  // namespace plucky

@@ -1,0 +1,106 @@
+#include "resistance/wave.h"
+
+#include <fmt/format.h>
+
+#include <cmath>
+#include <complex>
+
+#include "base/error.h"
+#include "water/fluid.h"
+
+namespace plucky {
+
+namespace {
+
+/// Greatest distance from the middle at height z on one side, of the loops' crossings with that height.
+double half_breadth(const Section& section, double z) {
+  double port = 0.0, starboard = 0.0;
+  for (const SectionLoop& loop : section.loops)
+    for (std::size_t i = 0; i < loop.points.size(); ++i) {
+      const Vec2 &a = loop.points[i], &b = loop.points[(i + 1) % loop.points.size()];
+      if ((a.y() <= z) == (b.y() <= z)) continue;
+      const double y = a.x() + (z - a.y()) / (b.y() - a.y()) * (b.x() - a.x());
+      port = std::max(port, y);
+      starboard = std::max(starboard, -y);
+    }
+  return 0.5 * (port + starboard);
+}
+
+/// Integral of exp(-k z) times the two hat halves over [a, b]: weights of the values at a and b.
+std::pair<double, double> layer_weights(double k, double a, double b) {
+  const double h = b - a, kh = k * h, ea = std::exp(-k * a);
+  if (kh < 1e-3) return {ea * h * (0.5 - kh / 6.0), ea * h * (0.5 - kh / 3.0)};
+  const double e = std::exp(-kh);
+  const double all = ea * (1.0 - e) / k;                                  // both together
+  const double upper = ea * (1.0 - e * (1.0 + kh)) / (k * kh);            // of the value at b
+  return {all - upper, upper};
+}
+
+/// I + iJ at one l, k = g / V^2.
+std::complex<double> amplitude(const Offsets& o, double k, double l) {
+  const double decay = l * l * k, along = l * k;
+  std::vector<double> weight(o.depth.size(), 0.0);
+  for (std::size_t j = 0; j + 1 < o.depth.size(); ++j) {
+    const auto [a, b] = layer_weights(decay, o.depth[j], o.depth[j + 1]);
+    weight[j] += a;
+    weight[j + 1] += b;
+  }
+  std::complex<double> sum = 0.0, before = std::polar(1.0, along * o.x.front());
+  double held_before = 0.0;
+  for (std::size_t j = 0; j < weight.size(); ++j) held_before += weight[j] * o.half.front()[j];
+  for (std::size_t i = 1; i < o.x.size(); ++i) {
+    double held = 0.0;
+    for (std::size_t j = 0; j < weight.size(); ++j) held += weight[j] * o.half[i][j];
+    const std::complex<double> phase = std::polar(1.0, along * o.x[i]);
+    // (df/dx) int exp(i a x) dx = (df/dx) (e^{i a x1} - e^{i a x0}) / (i a)
+    sum += (held - held_before) / (o.x[i] - o.x[i - 1]) * (phase - before);
+    before = phase;
+    held_before = held;
+  }
+  return sum / std::complex<double>(0.0, along);
+}
+
+}  // namespace
+
+Offsets offsets_below(const HullModel& hull, double water, int layers) {
+  Offsets o;
+  const double draught = water - hull.box.low.z();
+  for (int j = 0; j <= layers; ++j) {
+    const double s = static_cast<double>(j) / layers;
+    o.depth.push_back(draught * s * s);
+  }
+  for (const Section& s : hull.sections) {
+    o.x.push_back(s.x);
+    std::vector<double> half;
+    for (double d : o.depth) half.push_back(half_breadth(s, water - d));
+    o.half.push_back(std::move(half));
+  }
+  return o;
+}
+
+double wave_resistance(const Offsets& o, double speed, double density) {
+  if (!(speed > 0.0)) throw InvalidInput("speed", fmt::format("is {} m/s; wants more than zero", speed));
+  if (!(density > 0.0)) throw InvalidInput("density", fmt::format("is {} kg/m3; wants more than zero", density));
+  if (o.x.size() < 3 || o.depth.size() < 2) throw InvalidInput("offsets", "want three stations and two depths at least");
+  const double k = gravity / (speed * speed), length = o.x.back() - o.x.front();
+  // l = 1 + s^2 takes the singularity out: l^2 / sqrt(l^2 - 1) dl = 2 l^2 / sqrt(s^2 + 2) ds. The amplitude turns with the
+  // phase k L l, so panels hold a fixed share of a turn; Gauss-Legendre with three points on each.
+  constexpr double at[3] = {-0.7745966692414834, 0.0, 0.7745966692414834}, weight[3] = {5.0 / 9, 8.0 / 9, 5.0 / 9};
+  double total = 0.0, s = 0.0, chunk = 0.0, chunk_ends = 0.5;
+  while (s < 12.0) {
+    const double step = std::min(0.08, 1.2 / (k * length * 2.0 * std::max(s, 0.1)));
+    for (int g = 0; g < 3; ++g) {
+      const double sg = s + 0.5 * step * (1.0 + at[g]), l = 1.0 + sg * sg;
+      chunk += 0.5 * step * weight[g] * std::norm(amplitude(o, k, l)) * 2.0 * l * l / std::sqrt(sg * sg + 2.0);
+    }
+    s += step;
+    if (s < chunk_ends) continue;
+    total += chunk;
+    if (chunk < 3e-4 * total) break;
+    chunk = 0.0;
+    chunk_ends = s + 0.5;
+  }
+  return 4.0 * density * gravity * gravity / (pi * speed * speed) * total;
+}
+
+}  // namespace plucky

@@ -1,0 +1,27 @@
+// Wave resistance of a slender hull. In: half-breadths below the still water, speed. Out: newtons.
+//
+// Michell's thin-ship integral (1898), R = (4 rho g^2 / pi V^2) int_1^inf (I^2 + J^2) l^2 / sqrt(l^2 - 1) dl with
+// I + iJ = int int df/dx exp(-l^2 k z + i l k x) dx dz, k = g / V^2. The slope df/dx is constant between stations, f is
+// linear between depths, and both inner integrals are taken exactly on that. Overrates the humps below a Froude number
+// of about 0.35; wants a beam well below the length.
+#pragma once
+
+#include <vector>
+
+#include "hull/model.h"
+
+namespace plucky {
+
+/// Half-breadths below the water line. Stations increase in x, depths increase from 0 at the water, m.
+struct Offsets {
+  std::vector<double> x, depth;
+  std::vector<std::vector<double>> half;  ///< [station][depth], m; 0 outside the hull
+};
+
+/// Offsets below the level plane z = `water`, at the hull's own stations and `layers` depths, closer near the surface.
+[[nodiscard]] Offsets offsets_below(const HullModel& hull, double water, int layers = 14);
+
+/// Throws InvalidInput for speeds or densities that are not above zero, fewer than three stations or two depths.
+[[nodiscard]] double wave_resistance(const Offsets& offsets, double speed, double density);
+
+}  // namespace plucky

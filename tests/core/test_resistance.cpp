@@ -1,0 +1,240 @@
+// Friction, waves and planing against published worked values, closed forms and laws.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include <cmath>
+#include <functional>
+
+#include "resistance/friction.h"
+#include "resistance/planing.h"
+#include "resistance/running.h"
+#include "resistance/wave.h"
+#include "shapes.h"
+#include "water/fluid.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+constexpr double feet = 0.3048, pound_force = 4.4482216, knot = 1852.0 / 3600.0;
+
+/// Savitsky (1964), worked example: 60,000 lb, beam 14 ft, deadrise 10 degrees, LCG 29 ft, VCG 2 ft, thrust line 4 degrees
+/// up and 0.5 ft below the CG, 40 knots.
+PlaningHull worked_example() {
+  PlaningHull h;
+  h.beam = 14.0 * feet;
+  h.deadrise = radians(10.0);
+  h.mass = 60000.0 * pound_force / gravity;
+  h.lcg = 29.0 * feet;
+  h.vcg = 2.0 * feet;
+  h.thrust_angle = radians(4.0);
+  h.thrust_offset = 0.5 * feet;
+  h.roughness = 0.0004;
+  return h;
+}
+
+Offsets wigley_offsets(double L, double B, double T, int stations, int layers) {
+  Offsets o;
+  for (int j = 0; j <= layers; ++j) o.depth.push_back(T * std::pow(static_cast<double>(j) / layers, 1.5));
+  for (int i = 0; i <= stations; ++i) {
+    const double x = L * (static_cast<double>(i) / stations - 0.5);
+    o.x.push_back(x);
+    std::vector<double> half;
+    for (double z : o.depth) half.push_back(0.5 * B * (1.0 - 4.0 * x * x / (L * L)) * (1.0 - z * z / (T * T)));
+    o.half.push_back(half);
+  }
+  return o;
+}
+
+/// Michell's integral of the Wigley hull with both inner integrals in closed form and a plain midpoint rule outside.
+double wigley_wave(double L, double B, double T, double V, double density) {
+  const double k = gravity / (V * V);
+  const auto amplitude = [&](double l) {
+    const double a = k * l, d = k * l * l, e = std::exp(-d * T);
+    const double along = 2.0 * (std::sin(0.5 * a * L) / (a * a) - 0.5 * L * std::cos(0.5 * a * L) / a);
+    const double down = (1.0 - e) / d - (2.0 - e * (d * d * T * T + 2.0 * d * T + 2.0)) / (d * d * d * T * T);
+    return -4.0 * B / (L * L) * along * down;
+  };
+  double sum = 0.0;
+  constexpr int n = 60000;
+  constexpr double most = 4.5, step = most / n;  // l = cosh u
+  for (int i = 0; i < n; ++i) {
+    const double l = std::cosh((i + 0.5) * step);
+    sum += amplitude(l) * amplitude(l) * l * l * step;
+  }
+  return 4.0 * density * gravity * gravity / (pi * V * V) * sum;
+}
+
+PlaningHull bench_boat() {
+  PlaningHull h;
+  h.beam = 0.17;
+  h.deadrise = radians(18.0);
+  h.mass = 1.4;
+  h.lcg = 0.20;
+  h.vcg = 0.05;
+  return h;
+}
+
+PlaningState at(const PlaningHull& h, double speed) {
+  return solve_planing(h, speed, fresh_water_density, fresh_water_viscosity);
+}
+
+RunningHull running_boat() {
+  RunningHull h;
+  h.offsets = wigley_offsets(0.6, 0.17, 0.03, 40, 8);
+  h.waterline_length = 0.6;
+  h.wetted_area = 0.09;
+  h.form = 1.15;
+  h.volume = 1.4e-3;
+  h.planes = true;
+  h.bottom = bench_boat();
+  h.density = fresh_water_density;
+  h.viscosity = fresh_water_viscosity;
+  return h;
+}
+
+}  // namespace
+
+TEST(Friction, FollowsTheTabulatedLine) {
+  // ITTC 1957: published table values of 10^3 CF.
+  EXPECT_NEAR(1e3 * friction_coefficient(1e6), 4.688, 0.001);
+  EXPECT_NEAR(1e3 * friction_coefficient(1e7), 3.000, 0.001);
+  EXPECT_NEAR(1e3 * friction_coefficient(1e9), 1.531, 0.001);
+  EXPECT_NEAR(friction_coefficient(1e4), 0.01328, 1e-5);  // Blasius
+  EXPECT_THROW((void)friction_coefficient(0.0), InvalidInput);
+}
+
+RC_GTEST_PROP(Friction, FallsSteadilyOutsideTheBlendAndNeverJumps, ()) {
+  const double lg = *rc::gen::inRange(3000, 9000) / 1000.0;
+  const double here = friction_coefficient(std::pow(10.0, lg)), near = friction_coefficient(std::pow(10.0, lg + 1e-4));
+  RC_ASSERT(std::abs(near / here - 1.0) < 1e-3);
+  if (lg < 4.3 || lg > 5.0) RC_ASSERT(near < here);
+}
+
+TEST(FormFactor, AgreesWithTheOlderFormulaOnItsPublishedShip) {
+  // Holtrop & Mennen (1982), worked ship: 205 x 32 x 10 m, 37,500 m3, Cp 0.583, lcb -0.75 %, U-shaped stern: 1.156.
+  EXPECT_NEAR(form_factor({205.0, 32.0, 10.0, 37500.0, 0.5833, -0.0075, 10.0}), 1.156, 0.04);
+  EXPECT_THROW((void)form_factor({205.0, 0.0, 10.0, 37500.0, 0.58}), InvalidInput);
+  EXPECT_THROW((void)form_factor({205.0, 32.0, 10.0, 37500.0, 1.2}), InvalidInput);
+}
+
+TEST(Waves, MatchAClosedFormQuadratureOfTheWigleyHull) {
+  const Offsets o = wigley_offsets(1.0, 0.1, 0.0625, 80, 20);
+  for (double froude : {0.25, 0.316, 0.4, 0.5, 0.7}) {
+    const double v = froude * std::sqrt(gravity);
+    EXPECT_NEAR(wave_resistance(o, v, 1000.0) / wigley_wave(1.0, 0.1, 0.0625, v, 1000.0), 1.0, 0.02) << froude;
+  }
+  EXPECT_THROW((void)wave_resistance(o, 0.0, 1000.0), InvalidInput);
+}
+
+RC_GTEST_PROP(Waves, GoWithTheSquareOfTheBeamAndScaleByFroude, ()) {
+  const double beam = *rc::gen::inRange(5, 15) / 100.0, froude = *rc::gen::inRange(25, 80) / 100.0;
+  const double v = froude * std::sqrt(gravity);
+  const double one = wave_resistance(wigley_offsets(1.0, beam, 0.06, 40, 10), v, 1000.0);
+  RC_ASSERT(std::abs(wave_resistance(wigley_offsets(1.0, 2.0 * beam, 0.06, 40, 10), v, 1000.0) / one - 4.0) < 1e-9);
+  const double twice = wave_resistance(wigley_offsets(2.0, 2.0 * beam, 0.12, 40, 10), v * std::sqrt(2.0), 1000.0);
+  RC_ASSERT(std::abs(twice / one - 8.0) < 1e-6);
+}
+
+TEST(Planing, CoefficientsFollowTheWorkedExample) {
+  // Savitsky (1964), example table: wetted length ratios 3.85, 2.60, 1.78 at 2, 3 and 4 degrees (memory).
+  const double cv = 40.0 * knot / std::sqrt(gravity * 14.0 * feet);
+  const double load = 60000.0 * pound_force / (0.5 * 1.94 * 515.379 * std::pow(40.0 * knot * 14.0 * feet, 2.0));
+  EXPECT_NEAR(cv, 3.18, 0.01);
+  for (const auto& [trim, ratio] : {std::pair{2.0, 3.85}, {3.0, 2.60}, {4.0, 1.78}})
+    EXPECT_NEAR(deadrise_lift(flat_lift(trim, ratio, cv), 10.0) / load, 1.0, 0.03) << trim;
+  EXPECT_NEAR(pressure_centre(3.85, cv), 0.582, 0.002);
+  EXPECT_NEAR(pressure_centre(2.60, cv), 0.652, 0.002);
+}
+
+TEST(Planing, TheWorkedExampleComesToRestNearTwoAndAThirdDegrees) {
+  const PlaningState s = solve_planing(worked_example(), 40.0 * knot, 1.94 * 515.379, 1.28e-5 * feet * feet);
+  EXPECT_EQ(s.status, PlaningState::Status::solved) << s.message;
+  EXPECT_NEAR(degrees(s.trim), 2.3, 0.1);  // (memory)
+  EXPECT_NEAR(s.wetted_ratio, 3.43, 0.2);  // (memory)
+}
+
+RC_GTEST_PROP(Planing, AnAnswerIsInBalance, ()) {
+  PlaningHull h = bench_boat();
+  h.mass = *rc::gen::inRange(60, 300) / 100.0;
+  h.lcg = *rc::gen::inRange(12, 30) / 100.0;
+  h.vcg = *rc::gen::inRange(2, 8) / 100.0;
+  h.thrust_offset = *rc::gen::inRange(-3, 6) / 100.0;
+  h.thrust_angle = radians(*rc::gen::inRange(-4, 10));
+  h.appendage_area = *rc::gen::inRange(0, 10) * 1e-5;
+  h.appendage_depth = 0.08;
+  const PlaningState s = at(h, *rc::gen::inRange(40, 200) / 10.0);
+  if (s.status == PlaningState::Status::no_balance) {
+    RC_ASSERT(!s.message.empty());
+    return;
+  }
+  const double weight = h.mass * gravity;
+  // What the bottom does not lift is lifted by the thrust, less what friction pulls down.
+  RC_ASSERT(std::abs(s.lift - s.friction * std::sin(s.trim) + s.thrust * std::sin(s.trim + h.thrust_angle) - weight) < 1e-4 * weight);
+  RC_ASSERT(std::abs(s.pressure + s.friction * std::cos(s.trim) + s.appendages + s.air - s.drag) < 1e-6 * s.drag);
+  const double moment = s.lift / std::cos(s.trim) * (s.pressure_point - h.lcg) -
+                        s.friction * (h.vcg - 0.25 * h.beam * std::tan(h.deadrise)) + s.thrust * h.thrust_offset -
+                        s.appendages * h.appendage_depth;
+  RC_ASSERT(std::abs(moment) < 1e-3 * weight * h.beam);
+}
+
+TEST(Planing, HandsMoveItAsOnTheWater) {
+  const PlaningState plain = at(bench_boat(), 8.0);
+  ASSERT_NE(plain.status, PlaningState::Status::no_balance);
+  PlaningHull h = bench_boat();
+  h.lcg += 0.04;  // weight forward
+  EXPECT_LT(at(h, 8.0).trim, plain.trim);
+  h = bench_boat();
+  h.thrust_angle = radians(6.0);
+  h.thrust_offset = -0.03;  // line above the CG: presses the bow down
+  EXPECT_LT(at(h, 8.0).trim, plain.trim);
+  h = bench_boat();
+  h.tab_chord = 0.02;
+  h.tab_angle = radians(4.0);
+  EXPECT_LT(at(h, 8.0).trim, plain.trim);
+  h = bench_boat();
+  h.mass *= 1.3;
+  EXPECT_GT(at(h, 8.0).drag, plain.drag);
+}
+
+TEST(Planing, SaysWhyThereIsNoAnswer) {
+  PlaningHull h = bench_boat();
+  h.thrust_offset = -0.6;  // an air propeller far too high
+  const PlaningState under = at(h, 8.0);
+  EXPECT_EQ(under.status, PlaningState::Status::no_balance);
+  EXPECT_NE(under.message.find("bow goes under"), std::string::npos) << under.message;
+  h = bench_boat();
+  h.mass = 200.0;
+  EXPECT_NE(at(h, 3.0).message.find("cannot carry"), std::string::npos);
+  h = bench_boat();
+  h.beam = 0.0;
+  EXPECT_THROW((void)at(h, 3.0), InvalidInput);
+  h = bench_boat();
+  h.deadrise = radians(60.0);
+  EXPECT_THROW((void)at(h, 3.0), InvalidInput);
+}
+
+TEST(Running, PassesFromOneMethodToTheOtherWithoutAJump) {
+  const RunningHull h = running_boat();
+  const double unit = std::sqrt(gravity * std::cbrt(h.volume));
+  // Below, Michell's humps of a slender hull are steep by themselves.
+  double before = run_at(h, 0.9 * unit).drag;
+  for (double f = 0.91; f < 4.0; f += 0.01) {
+    const RunningPoint p = run_at(h, f * unit);
+    EXPECT_NEAR(p.drag / before, 1.0, 0.08) << f;
+    EXPECT_NEAR(p.friction + p.wave + p.pressure + p.appendages + p.air, p.drag, 1e-9 * p.drag);
+    before = p.drag;
+  }
+  EXPECT_EQ(run_at(h, 1.0 * unit).regime, Regime::displacement);
+  EXPECT_EQ(run_at(h, 1.8 * unit).regime, Regime::semi_planing);
+  EXPECT_TRUE(run_at(h, 1.8 * unit).outside_range);
+  EXPECT_EQ(run_at(h, 3.0 * unit).regime, Regime::planing);
+}
+
+TEST(Running, TheCurveStandsForItsPoints) {
+  const RunningHull h = running_boat();
+  const ResistanceCurve curve(h, 12.0);
+  for (double v : {0.9, 2.3, 5.0, 9.7}) EXPECT_NEAR(curve.drag(v) / run_at(h, v).drag, 1.0, 0.05) << v;
+  EXPECT_NEAR(curve.drag(24.0) / curve.drag(12.0), 4.0, 1e-9);
+}
