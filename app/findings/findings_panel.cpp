@@ -156,7 +156,7 @@ FindingsPanel::FindingsPanel(Session* session, QWidget* parent) : QWidget(parent
   counts_->setObjectName("finding_counts");
   by_stage_ = new QCheckBox(tr("by stage"), this);
   by_stage_->setObjectName("by_stage");
-  fine_too_ = new QCheckBox(tr("passed and ignored too"), this);
+  fine_too_ = new QCheckBox(tr("passed, ignored"), this);
   fine_too_->setObjectName("fine_too");
   head->addWidget(title);
   head->addSpacing(8);

@@ -267,7 +267,7 @@ void MainWindow::resizeEvent(QResizeEvent* event) {
   if (!shelf_ || !shelf_->isVisible()) return;
   // Over the plan where the ruler leaves it room, never higher than a chart is worth.
   const int under_ruler = view_->height() - static_cast<int>(board_->map().ruler_area().bottom());
-  const int height = std::clamp(under_ruler, 210, std::max(210, view_->height() * 56 / 100));
+  const int height = std::clamp(under_ruler, 176, std::max(176, view_->height() * 56 / 100));
   shelf_->setGeometry(0, view_->height() - height, view_->width(), height);
 }
 

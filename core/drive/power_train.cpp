@@ -27,13 +27,14 @@ ShaftState shaft_state(const PowerTrain& t, double throttle, double revolutions)
 }
 
 double free_revolutions(const PowerTrain& t, double throttle) {
-  const double loss = t.no_load_current * (t.motor_resistance + t.esc_resistance + throttle * throttle * t.count * t.battery_resistance);
+  const double loss = t.no_load_current *
+                      (t.motor_resistance + t.esc_resistance + throttle * throttle * t.count * t.battery_resistance);
   return std::max(0.0, (throttle * t.voltage - loss) * t.kv / (2.0 * pi * t.gear_ratio));
 }
 
 double likely_resistance(double diameter, double length, double kv) {
-  // Torque per root of heat, Km = 1 / (Kv sqrt(R)), goes with the can's volume: 740 to 890 N m/sqrt(W) per m3 for motors
-  // of 28 to 56 mm.
+  // Torque per root of heat, Km = 1 / (Kv sqrt(R)), goes with the can's volume: 740 to 890 N m/sqrt(W) per m3 for
+  // motors of 28 to 56 mm.
   const double km = 780.0 * 0.25 * pi * diameter * diameter * length;
   return 1.0 / (kv * kv * km * km);
 }

@@ -22,16 +22,16 @@ struct PowerTrain {
 
 /// One drive of the train at a throttle and propeller speed.
 struct ShaftState {
-  double torque = 0.0;           ///< N m, at the propeller
-  double motor_current = 0.0;    ///< A
-  double motor_voltage = 0.0;    ///< V
-  double battery_current = 0.0;  ///< A, of all drives
-  double battery_voltage = 0.0;  ///< V, sagged
+  double torque = 0.0;             ///< N m, at the propeller
+  double motor_current = 0.0;      ///< A
+  double motor_voltage = 0.0;      ///< V
+  double battery_current = 0.0;    ///< A, of all drives
+  double battery_voltage = 0.0;    ///< V, sagged
   double motor_revolutions = 0.0;  ///< 1/s
-  double motor_heat = 0.0;       ///< W, winding and iron
-  double esc_heat = 0.0;         ///< W
-  double battery_heat = 0.0;     ///< W
-  double gear_heat = 0.0;        ///< W
+  double motor_heat = 0.0;         ///< W, winding and iron
+  double esc_heat = 0.0;           ///< W
+  double battery_heat = 0.0;       ///< W
+  double gear_heat = 0.0;          ///< W
 };
 
 /// `revolutions` of the propeller in 1/s, `throttle` 0 to 1. Above the free-running speed the torque is negative.
@@ -40,8 +40,9 @@ struct ShaftState {
 /// Propeller revolutions at which no torque is left, 1/s.
 [[nodiscard]] double free_revolutions(const PowerTrain& train, double throttle);
 
-/// A winding resistance for a motor whose maker tells none, ohm: copper of the usual filling for the can's volume and Kv.
-/// From can diameter and length in m and Kv in rad/s per V. An estimate to about a factor of two: common practice, no source.
+/// A winding resistance for a motor whose maker tells none, ohm: copper of the usual filling for the can's volume and
+/// Kv. From can diameter and length in m and Kv in rad/s per V. An estimate to about a factor of two: common practice,
+/// no source.
 [[nodiscard]] double likely_resistance(double diameter, double length, double kv);
 
 }  // namespace plucky

@@ -20,9 +20,11 @@ JetState jet_state(const WaterJet& j, double n, double speed, double density) {
   s.flow = std::sqrt(drive / resist);
   s.jet_speed = s.flow / area;
   s.thrust = density * s.flow * (s.jet_speed - inflow);
-  const double phi = s.flow / (n * d3), head = std::max(0.0, shut_off - fall * phi * phi) * n * n * j.diameter * j.diameter;
+  const double phi = s.flow / (n * d3),
+               head = std::max(0.0, shut_off - fall * phi * phi) * n * n * j.diameter * j.diameter;
   // Wheel friction stays when the head is used up.
-  s.torque = density * s.flow * head / (2.0 * pi * n * j.pump_efficiency) + 0.02 * density * n * n * std::pow(j.diameter, 5);
+  s.torque =
+      density * s.flow * head / (2.0 * pi * n * j.pump_efficiency) + 0.02 * density * n * n * std::pow(j.diameter, 5);
   return s;
 }
 

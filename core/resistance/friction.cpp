@@ -21,7 +21,8 @@ double friction_coefficient(double re) {
 }
 
 double form_factor(const FormFactorInput& in) {
-  for (const auto& [what, value] : {std::pair{"length", in.length}, {"beam", in.beam}, {"draught", in.draught}, {"volume", in.volume}})
+  for (const auto& [what, value] :
+       {std::pair{"length", in.length}, {"beam", in.beam}, {"draught", in.draught}, {"volume", in.volume}})
     if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {}; wants more than zero", value));
   if (!(in.prismatic >= 0.3 && in.prismatic <= 0.95))
     throw InvalidInput("prismatic coefficient", fmt::format("is {:.3g}; wants 0.3 to 0.95", in.prismatic));
@@ -29,7 +30,8 @@ double form_factor(const FormFactorInput& in) {
   const double run = 1.0 - in.prismatic + 0.06 * in.prismatic * 100.0 * in.lcb / (4.0 * in.prismatic - 1.0);
   return 0.93 + 0.487118 * (1.0 + 0.011 * in.stern) * std::pow(in.beam / in.length, 1.06806) *
                     std::pow(in.draught / in.length, 0.46106) * std::pow(1.0 / std::max(run, 0.05), 0.121563) *
-                    std::pow(in.length * in.length * in.length / in.volume, 0.36486) * std::pow(1.0 - in.prismatic, -0.604247);
+                    std::pow(in.length * in.length * in.length / in.volume, 0.36486) *
+                    std::pow(1.0 - in.prismatic, -0.604247);
 }
 
 }  // namespace plucky

@@ -19,7 +19,8 @@ constexpr double least_trim = radians(0.3), most_trim = radians(16.0), most_rati
 
 /// All forces at one trim, once the wetted length carries what it must.
 struct Forces {
-  double ratio = 0.0, normal = 0.0, friction = 0.0, thrust = 0.0, appendages = 0.0, air = 0.0, tab = 0.0, tab_drag = 0.0, moment = 0.0;
+  double ratio = 0.0, normal = 0.0, friction = 0.0, thrust = 0.0, appendages = 0.0, air = 0.0, tab = 0.0,
+         tab_drag = 0.0, moment = 0.0;
   double pressure_point = 0.0;
 };
 
@@ -32,7 +33,8 @@ std::optional<double> root(const std::function<double(double)>& f, double low, d
   const double fl = f(low), fh = f(high);
   if (!(fl * fh <= 0.0)) return std::nullopt;
   boost::uintmax_t rounds = 60;
-  const auto r = boost::math::tools::toms748_solve(f, low, high, fl, fh, boost::math::tools::eps_tolerance<double>(40), rounds);
+  const auto r =
+      boost::math::tools::toms748_solve(f, low, high, fl, fh, boost::math::tools::eps_tolerance<double>(40), rounds);
   return 0.5 * (r.first + r.second);
 }
 
@@ -78,13 +80,18 @@ double surplus(const PlaningHull& h, const Forces& f, double trim) {
 
 std::optional<Forces> carry(const PlaningHull& h, const Water& w, double trim) {
   const auto ratio =
-      root([&](double log_ratio) { return surplus(h, forces_at(h, w, trim, std::exp(log_ratio)), trim); }, std::log(least_ratio), std::log(most_ratio));
+      root([&](double log_ratio) { return surplus(h, forces_at(h, w, trim, std::exp(log_ratio)), trim); },
+           std::log(least_ratio), std::log(most_ratio));
   if (!ratio) return std::nullopt;
   return forces_at(h, w, trim, std::exp(*ratio));
 }
 
 void check(const PlaningHull& h, const Water& w) {
-  for (const auto& [what, value] : {std::pair{"beam", h.beam}, {"mass", h.mass}, {"speed", w.speed}, {"density", w.density}, {"viscosity", w.viscosity}})
+  for (const auto& [what, value] : {std::pair{"beam", h.beam},
+                                    {"mass", h.mass},
+                                    {"speed", w.speed},
+                                    {"density", w.density},
+                                    {"viscosity", w.viscosity}})
     if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {}; wants more than zero", value));
   if (!(h.deadrise >= 0.0 && h.deadrise <= radians(40.0)))
     throw InvalidInput("deadrise", fmt::format("is {:.3g} degrees; wants 0 to 40", degrees(h.deadrise)));
@@ -110,7 +117,8 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   const Water w{speed, density, viscosity};
   check(h, w);
   PlaningState s;
-  // Bow-up moment falls as the trim rises: less bottom is wet and its pressure moves aft. A scan finds where it changes sign.
+  // Bow-up moment falls as the trim rises: less bottom is wet and its pressure moves aft. A scan finds where it changes
+  // sign.
   constexpr int steps = 32;
   std::optional<Forces> before;
   double before_trim = 0.0, first_moment = 0.0;
@@ -132,7 +140,7 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
     before_trim = t;
   }
   if (!trim) {
-    s.message = !carried             ? "the bottom cannot carry the boat at this speed and any trim up to 16 degrees"
+    s.message = !carried              ? "the bottom cannot carry the boat at this speed and any trim up to 16 degrees"
                 : first_moment <= 0.0 ? "the bow goes under: every trim leaves a moment that presses it down"
                                       : "the bow rises past 16 degrees: nothing brings it down";
     return s;
@@ -154,7 +162,8 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   s.keel_length = s.wetted_length + 0.5 * h.beam * std::tan(h.deadrise) / (pi * std::tan(s.trim));
   s.draught = s.keel_length * std::sin(s.trim);
   const double load = h.mass * gravity / (w.head() * h.beam * h.beam), beta = std::max(8.0, degrees(h.deadrise));
-  s.porpoising_trim = radians(0.1197 * std::pow(beta, 0.7651) * std::exp(15.7132 * std::sqrt(0.5 * load) * std::pow(beta, -0.2629)));
+  s.porpoising_trim =
+      radians(0.1197 * std::pow(beta, 0.7651) * std::exp(15.7132 * std::sqrt(0.5 * load) * std::pow(beta, -0.2629)));
   s.status = PlaningState::Status::solved;
   const auto outside = [&](bool is, const std::string& words) {
     if (!is) return;
@@ -162,7 +171,8 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
     s.message += (s.message.empty() ? "" : "; ") + words;
   };
   outside(cv < 0.6 || cv > 13.0, fmt::format("speed coefficient {:.2g} is outside 0.6 to 13", cv));
-  outside(s.trim < radians(2.0) || s.trim > radians(15.0), fmt::format("trim {:.2g} degrees is outside 2 to 15", degrees(s.trim)));
+  outside(s.trim < radians(2.0) || s.trim > radians(15.0),
+          fmt::format("trim {:.2g} degrees is outside 2 to 15", degrees(s.trim)));
   outside(s.wetted_ratio > 4.0, fmt::format("{:.2g} beams of wetted length are more than 4", s.wetted_ratio));
   return s;
 }

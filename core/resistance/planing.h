@@ -1,8 +1,10 @@
-// A prismatic planing hull in steady running. In: bottom, weight, CG, thrust line, speed. Out: trim, wetted length, drag.
+// A prismatic planing hull in steady running. In: bottom, weight, CG, thrust line, speed. Out: trim, wetted length,
+// drag.
 //
-// Savitsky (1964) with the whole moment balance: normal force at the centre of pressure, friction on the bottom, thrust,
-// appendages, tabs and air each with their arm about the CG. Valid for 0.6 <= Cv <= 13, 2 to 15 degrees of trim, mean wetted
-// length up to 4 beams; outside these the answer says so. Deadrise in degrees enters the published formulas as such.
+// Savitsky (1964) with the whole moment balance: normal force at the centre of pressure, friction on the bottom,
+// thrust, appendages, tabs and air each with their arm about the CG. Valid for 0.6 <= Cv <= 13, 2 to 15 degrees of
+// trim, mean wetted length up to 4 beams; outside these the answer says so. Deadrise in degrees enters the published
+// formulas as such.
 #pragma once
 
 #include <string>
@@ -38,24 +40,25 @@ struct PlaningHull {
 struct PlaningState {
   enum class Status { solved, outside_range, no_balance };
   Status status = Status::no_balance;
-  std::string message;       ///< why not, or what lies outside the range
-  double trim = 0.0;         ///< rad, keel to the water
-  double wetted_ratio = 0.0; ///< mean wetted length over beam
-  double lift = 0.0;         ///< N, vertical force of the bottom
-  double drag = 0.0;         ///< N, all together: the thrust along the water that is needed
-  double friction = 0.0;     ///< N, along the bottom
-  double pressure = 0.0;     ///< N, of the normal force
+  std::string message;                 ///< why not, or what lies outside the range
+  double trim = 0.0;                   ///< rad, keel to the water
+  double wetted_ratio = 0.0;           ///< mean wetted length over beam
+  double lift = 0.0;                   ///< N, vertical force of the bottom
+  double drag = 0.0;                   ///< N, all together: the thrust along the water that is needed
+  double friction = 0.0;               ///< N, along the bottom
+  double pressure = 0.0;               ///< N, of the normal force
   double appendages = 0.0, air = 0.0;  ///< N
-  double thrust = 0.0;       ///< N, along the thrust line
-  double pressure_point = 0.0;  ///< m, forward of the transom
-  double wetted_length = 0.0;   ///< m, mean
-  double keel_length = 0.0;     ///< m, wetted keel
-  double draught = 0.0;         ///< m, of the transom's keel below the water
-  double porpoising_trim = 0.0; ///< rad, above it the boat porpoises: fit of the curves of Day & Haag (memory); 0 unknown
+  double thrust = 0.0;                 ///< N, along the thrust line
+  double pressure_point = 0.0;         ///< m, forward of the transom
+  double wetted_length = 0.0;          ///< m, mean
+  double keel_length = 0.0;            ///< m, wetted keel
+  double draught = 0.0;                ///< m, of the transom's keel below the water
+  double porpoising_trim =
+      0.0;  ///< rad, above it the boat porpoises: fit of the curves of Day & Haag (memory); 0 unknown
 };
 
-/// Throws InvalidInput for measures that are not above zero (beam, mass, speed, density, viscosity), deadrise outside 0 to
-/// 40 degrees or a CG outside 0 to 8 beams forward.
+/// Throws InvalidInput for measures that are not above zero (beam, mass, speed, density, viscosity), deadrise outside 0
+/// to 40 degrees or a CG outside 0 to 8 beams forward.
 [[nodiscard]] PlaningState solve_planing(const PlaningHull& hull, double speed, double density, double viscosity);
 
 }  // namespace plucky

@@ -59,9 +59,9 @@ RunningPoint planing(const RunningHull& h, double speed) {
 RunningPoint mixed(const RunningPoint& a, const RunningPoint& b, double w) {
   RunningPoint p = b;
   const auto mix = [&](double RunningPoint::*m) { p.*m = (1.0 - w) * a.*m + w * b.*m; };
-  for (double RunningPoint::*m : {&RunningPoint::drag, &RunningPoint::friction, &RunningPoint::wave, &RunningPoint::pressure,
-                                  &RunningPoint::appendages, &RunningPoint::air, &RunningPoint::trim, &RunningPoint::wetted_length,
-                                  &RunningPoint::draught})
+  for (double RunningPoint::*m : {&RunningPoint::drag, &RunningPoint::friction, &RunningPoint::wave,
+                                  &RunningPoint::pressure, &RunningPoint::appendages, &RunningPoint::air,
+                                  &RunningPoint::trim, &RunningPoint::wetted_length, &RunningPoint::draught})
     mix(m);
   p.planing_share = w;
   return p;
@@ -114,8 +114,8 @@ RunningPoint ResistanceCurve::at(double speed) const {
     // Outside: the nearest point with its forces by the square of the speed.
     RunningPoint p = after == points_.begin() ? points_.front() : points_.back();
     const double by = speed * speed / (p.speed * p.speed);
-    for (double RunningPoint::*m : {&RunningPoint::drag, &RunningPoint::friction, &RunningPoint::wave, &RunningPoint::pressure,
-                                    &RunningPoint::appendages, &RunningPoint::air})
+    for (double RunningPoint::*m : {&RunningPoint::drag, &RunningPoint::friction, &RunningPoint::wave,
+                                    &RunningPoint::pressure, &RunningPoint::appendages, &RunningPoint::air})
       p.*m *= by;
     p.speed = speed;
     return p;

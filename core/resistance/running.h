@@ -1,9 +1,9 @@
-// The boat at speed: what holds it back and how it lies. In: hull, floating state, thrust line. Out: drag in parts, trim,
-// rise over a range of speeds.
+// The boat at speed: what holds it back and how it lies. In: hull, floating state, thrust line. Out: drag in parts,
+// trim, rise over a range of speeds.
 //
-// Below a volumetric Froude number V / sqrt(g vol^(1/3)) of 1.2 the displacement method (ITTC 1957 with form factor, Michell,
-// Holtrop & Mennen's immersed transom), above 2.4 the planing method (Savitsky), between them a smooth blend of both by that
-// number. The blend is ours: neither method holds there, and the answer says so.
+// Below a volumetric Froude number V / sqrt(g vol^(1/3)) of 1.2 the displacement method (ITTC 1957 with form factor,
+// Michell, Holtrop & Mennen's immersed transom), above 2.4 the planing method (Savitsky), between them a smooth blend
+// of both by that number. The blend is ours: neither method holds there, and the answer says so.
 #pragma once
 
 #include <string>
@@ -34,18 +34,18 @@ struct RunningHull {
 
 /// Parts in N. Where the regime is a blend each part is blended.
 struct RunningPoint {
-  double speed = 0.0;           ///< m/s
+  double speed = 0.0;  ///< m/s
   double volumetric_froude = 0.0;
   Regime regime = Regime::displacement;
-  bool holds = false;           ///< false: no attitude carries the boat at this speed, see `message`
-  bool outside_range = false;   ///< of the published range of the method
+  bool holds = false;          ///< false: no attitude carries the boat at this speed, see `message`
+  bool outside_range = false;  ///< of the published range of the method
   std::string message;
   double drag = 0.0, friction = 0.0, wave = 0.0, pressure = 0.0, appendages = 0.0, air = 0.0;
-  double trim = 0.0;            ///< rad, keel to the water
-  double wetted_length = 0.0;   ///< m
-  double draught = 0.0;         ///< m, of the keel at the transom below the running water; 0 in displacement
-  double planing_share = 0.0;   ///< 0 to 1, weight of the planing method
-  double porpoising_trim = 0.0; ///< rad; 0 where unknown
+  double trim = 0.0;             ///< rad, keel to the water
+  double wetted_length = 0.0;    ///< m
+  double draught = 0.0;          ///< m, of the keel at the transom below the running water; 0 in displacement
+  double planing_share = 0.0;    ///< 0 to 1, weight of the planing method
+  double porpoising_trim = 0.0;  ///< rad; 0 where unknown
 };
 
 /// One speed. Throws InvalidInput for a speed that is not above zero.

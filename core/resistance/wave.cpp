@@ -31,8 +31,8 @@ std::pair<double, double> layer_weights(double k, double a, double b) {
   const double h = b - a, kh = k * h, ea = std::exp(-k * a);
   if (kh < 1e-3) return {ea * h * (0.5 - kh / 6.0), ea * h * (0.5 - kh / 3.0)};
   const double e = std::exp(-kh);
-  const double all = ea * (1.0 - e) / k;                                  // both together
-  const double upper = ea * (1.0 - e * (1.0 + kh)) / (k * kh);            // of the value at b
+  const double all = ea * (1.0 - e) / k;                        // both together
+  const double upper = ea * (1.0 - e * (1.0 + kh)) / (k * kh);  // of the value at b
   return {all - upper, upper};
 }
 
@@ -81,10 +81,11 @@ Offsets offsets_below(const HullModel& hull, double water, int layers) {
 double wave_resistance(const Offsets& o, double speed, double density) {
   if (!(speed > 0.0)) throw InvalidInput("speed", fmt::format("is {} m/s; wants more than zero", speed));
   if (!(density > 0.0)) throw InvalidInput("density", fmt::format("is {} kg/m3; wants more than zero", density));
-  if (o.x.size() < 3 || o.depth.size() < 2) throw InvalidInput("offsets", "want three stations and two depths at least");
+  if (o.x.size() < 3 || o.depth.size() < 2)
+    throw InvalidInput("offsets", "want three stations and two depths at least");
   const double k = gravity / (speed * speed), length = o.x.back() - o.x.front();
-  // l = 1 + s^2 takes the singularity out: l^2 / sqrt(l^2 - 1) dl = 2 l^2 / sqrt(s^2 + 2) ds. The amplitude turns with the
-  // phase k L l, so panels hold a fixed share of a turn; Gauss-Legendre with three points on each.
+  // l = 1 + s^2 takes the singularity out: l^2 / sqrt(l^2 - 1) dl = 2 l^2 / sqrt(s^2 + 2) ds. The amplitude turns with
+  // the phase k L l, so panels hold a fixed share of a turn; Gauss-Legendre with three points on each.
   constexpr double at[3] = {-0.7745966692414834, 0.0, 0.7745966692414834}, weight[3] = {5.0 / 9, 8.0 / 9, 5.0 / 9};
   double total = 0.0, s = 0.0, chunk = 0.0, chunk_ends = 0.5;
   while (s < 12.0) {

@@ -12,8 +12,8 @@ namespace {
 template <class F>
 double bracketed(F f, double low, double high, double at_low, double at_high) {
   boost::uintmax_t rounds = 60;
-  const auto r =
-      boost::math::tools::toms748_solve(f, low, high, at_low, at_high, boost::math::tools::eps_tolerance<double>(36), rounds);
+  const auto r = boost::math::tools::toms748_solve(f, low, high, at_low, at_high,
+                                                   boost::math::tools::eps_tolerance<double>(36), rounds);
   return 0.5 * (r.first + r.second);
 }
 
@@ -22,15 +22,17 @@ double bracketed(F f, double low, double high, double at_low, double at_high) {
 HeldThrust thrust_at(const PowerTrain& train, const Propulsion& propulsion, double throttle, double water_speed) {
   const double most = free_revolutions(train, throttle);
   if (most <= 0.0) return {};
-  const auto spare = [&](double n) { return shaft_state(train, throttle, n).torque - propulsion.at(n, water_speed).torque; };
+  const auto spare = [&](double n) {
+    return shaft_state(train, throttle, n).torque - propulsion.at(n, water_speed).torque;
+  };
   const double low = 1e-3 * most, at_low = spare(low), at_most = spare(most);
   // A propeller that the passing water drives spins at most as fast as the motor would run free.
   const double n = at_low <= 0.0 ? low : at_most >= 0.0 ? most : bracketed(spare, low, most, at_low, at_most);
   return {propulsion.at(n, water_speed).thrust, n};
 }
 
-RunningState run_steady(const PowerTrain& train, const Propulsion& propulsion, double pitch, const ResistanceCurve& curve,
-                        double throttle, const Interaction& between) {
+RunningState run_steady(const PowerTrain& train, const Propulsion& propulsion, double pitch,
+                        const ResistanceCurve& curve, double throttle, const Interaction& between) {
   RunningState s;
   s.throttle = throttle;
   const auto excess = [&](double v) {
@@ -79,7 +81,8 @@ RunningState run_steady(const PowerTrain& train, const Propulsion& propulsion, d
   if (passes_later) {
     s.status = RunningState::Status::under_hump;
     const double drag = curve.drag(worst_v);
-    s.message = fmt::format("cannot get over the hump: thrust {:.1f} N, drag {:.1f} N at {:.1f} m/s", drag + worst, drag, worst_v);
+    s.message = fmt::format("cannot get over the hump: thrust {:.1f} N, drag {:.1f} N at {:.1f} m/s", drag + worst,
+                            drag, worst_v);
   } else if (!s.hull.holds) {
     s.status = RunningState::Status::no_answer;
     s.message = s.hull.message;

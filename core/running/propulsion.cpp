@@ -29,14 +29,16 @@ Propulsion::Propulsion(const Drive& d, double water_density, double immersed)
   if (by_series_) {
     series_ = b_series(std::min(d.blades, 7u), d.blade_area, pitch_ratio);
     if (pitch_ratio > 1.4 || pitch_ratio < 0.5 || d.blade_area < 0.3 || d.blade_area > 1.05)
-      doubt_ = fmt::format("pitch ratio {:.2f} and blade area {:.2f} lie outside the series (0.5 to 1.4, 0.3 to 1.05)", pitch_ratio,
-                           d.blade_area);
+      doubt_ = fmt::format("pitch ratio {:.2f} and blade area {:.2f} lie outside the series (0.5 to 1.4, 0.3 to 1.05)",
+                           pitch_ratio, d.blade_area);
   } else {
-    doubt_ = kind_ == Propulsor::air_propeller ? "air propeller by one blade element" : "two blades by one blade element";
+    doubt_ =
+        kind_ == Propulsor::air_propeller ? "air propeller by one blade element" : "two blades by one blade element";
     for (std::size_t i = 0; i < table_size; ++i)
       table_.push_back(propeller_coefficients(pitch_ratio, d.blade_area, table_step * static_cast<double>(i)));
   }
-  if (immersed < 1.0) doubt_ += (doubt_.empty() ? "" : "; ") + std::string("thrust and torque scaled by the immersed disc");
+  if (immersed < 1.0)
+    doubt_ += (doubt_.empty() ? "" : "; ") + std::string("thrust and torque scaled by the immersed disc");
 }
 
 PropellerCoefficients Propulsion::blade_element_at(double j) const {

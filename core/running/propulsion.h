@@ -18,9 +18,9 @@ struct PropulsorLoad {
 /// Prepared once for a drive, then asked many times.
 class Propulsion {
  public:
-  /// Three blades and more by the B-series, two by the blade element of drive/drive.h, an air propeller by the blade element
-  /// in air, a jet by momentum. `immersed`: share of the disc below the running water; thrust and torque go with it
-  /// (low confidence). Throws InvalidInput for measures outside their range.
+  /// Three blades and more by the B-series, two by the blade element of drive/drive.h, an air propeller by the blade
+  /// element in air, a jet by momentum. `immersed`: share of the disc below the running water; thrust and torque go
+  /// with it (low confidence). Throws InvalidInput for measures outside their range.
   Propulsion(const Drive& drive, double water_density, double immersed = 1.0);
 
   [[nodiscard]] PropulsorLoad at(double revolutions, double speed) const;

@@ -57,7 +57,7 @@ TEST_F(Bench, ABandSelectsAndAllMoveTogetherAsOneStep) {
   EXPECT_TRUE(session.is_selected(part("Servo").id));
   EXPECT_TRUE(session.is_selected(part("Receiver").id));
   EXPECT_FALSE(session.is_selected(part("Battery").id));
-  EXPECT_TRUE(find<QLabel>("part_state")->text().contains("1 more"));
+  EXPECT_TRUE(find<QLabel>("part_state")->text().contains("Moves together with"));
   const Project start = session.project();
   const Vec3 s = part("Servo").place, r = part("Receiver").place;
   drag(in_plan(part("Receiver")), QPoint(24, 0), Qt::AltModifier);

@@ -19,8 +19,8 @@ namespace {
 
 constexpr double feet = 0.3048, pound_force = 4.4482216, knot = 1852.0 / 3600.0;
 
-/// Savitsky (1964), worked example: 60,000 lb, beam 14 ft, deadrise 10 degrees, LCG 29 ft, VCG 2 ft, thrust line 4 degrees
-/// up and 0.5 ft below the CG, 40 knots.
+/// Savitsky (1964), worked example: 60,000 lb, beam 14 ft, deadrise 10 degrees, LCG 29 ft, VCG 2 ft, thrust line 4
+/// degrees up and 0.5 ft below the CG, 40 knots.
 PlaningHull worked_example() {
   PlaningHull h;
   h.beam = 14.0 * feet;
@@ -171,7 +171,8 @@ RC_GTEST_PROP(Planing, AnAnswerIsInBalance, ()) {
   }
   const double weight = h.mass * gravity;
   // What the bottom does not lift is lifted by the thrust, less what friction pulls down.
-  RC_ASSERT(std::abs(s.lift - s.friction * std::sin(s.trim) + s.thrust * std::sin(s.trim + h.thrust_angle) - weight) < 1e-4 * weight);
+  RC_ASSERT(std::abs(s.lift - s.friction * std::sin(s.trim) + s.thrust * std::sin(s.trim + h.thrust_angle) - weight) <
+            1e-4 * weight);
   RC_ASSERT(std::abs(s.pressure + s.friction * std::cos(s.trim) + s.appendages + s.air - s.drag) < 1e-6 * s.drag);
   const double moment = s.lift / std::cos(s.trim) * (s.pressure_point - h.lcg) -
                         s.friction * (h.vcg - 0.25 * h.beam * std::tan(h.deadrise)) + s.thrust * h.thrust_offset -

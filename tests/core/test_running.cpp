@@ -94,7 +94,8 @@ RC_GTEST_PROP(PowerTrain, ElectricityInIsWorkAndHeatOut, ()) {
   const double in = t.voltage * s.battery_current;
   const double out = t.count * (s.torque * 2.0 * pi * n + s.motor_heat + s.esc_heat + s.gear_heat) + s.battery_heat;
   RC_ASSERT(std::abs(in - out) < 1e-9 * in);
-  RC_ASSERT(std::abs(shaft_state(t, throttle, free_revolutions(t, throttle)).torque) < 1e-9 * std::abs(s.torque) + 1e-12);
+  RC_ASSERT(std::abs(shaft_state(t, throttle, free_revolutions(t, throttle)).torque) <
+            1e-9 * std::abs(s.torque) + 1e-12);
 }
 
 TEST(PowerTrain, LikelyResistanceIsOfTheUsualSize) {
@@ -116,7 +117,8 @@ TEST(WaterJet, ObeysMomentumAndRunsOutOfThrust) {
 
 RC_GTEST_PROP(Balance, ThrustIsDragAndTorquesAgreeAtEverySteadyPoint, ()) {
   const double throttle = *rc::gen::inRange(15, 101) / 100.0;
-  const Drive d = screw(*rc::gen::inRange(34, 48) / 1000.0, *rc::gen::inRange(10, 15) / 10.0, *rc::gen::inRange(2u, 4u));
+  const Drive d =
+      screw(*rc::gen::inRange(34, 48) / 1000.0, *rc::gen::inRange(10, 15) / 10.0, *rc::gen::inRange(2u, 4u));
   const Propulsion p(d, fresh_water_density, 0.6);
   const PowerTrain t = train(1520, 22.2);
   const ResistanceCurve curve(fast_monohull(2.6), 40.0);
@@ -129,14 +131,16 @@ RC_GTEST_PROP(Balance, ThrustIsDragAndTorquesAgreeAtEverySteadyPoint, ()) {
 }
 
 TEST(Balance, TheCommonPracticeMonohullIsWithinAThird) {
-  // 950 mm monohull, 1520 rpm/V on 22.2 V, 44 mm of pitch ratio 1.4: 85 km/h; on 29.6 V with 45 mm: 112 km/h. Common practice,
-  // no source. The balance knows neither wind nor waves nor the true disc: a third either way is what it promises.
+  // 950 mm monohull, 1520 rpm/V on 22.2 V, 44 mm of pitch ratio 1.4: 85 km/h; on 29.6 V with 45 mm: 112 km/h. Common
+  // practice, no source. The balance knows neither wind nor waves nor the true disc: a third either way is what it
+  // promises.
   const ResistanceCurve curve(fast_monohull(2.8), 60.0);
   for (const auto& [volts, diameter, kmh] : {std::tuple{22.2, 0.044, 85.0}, {29.6, 0.045, 112.0}}) {
     const Drive d = screw(diameter, 1.4);
     const RunningState s = run_steady(train(1520, volts), Propulsion(d, fresh_water_density, 0.5), d.pitch, curve, 1.0);
     ASSERT_TRUE(s.runs()) << s.message;
-    EXPECT_NEAR(3.6 * s.speed / kmh, 1.0, 0.33) << 3.6 * s.speed << " km/h, slip " << s.slip << " n " << s.revolutions << " " << s.shaft.battery_current;
+    EXPECT_NEAR(3.6 * s.speed / kmh, 1.0, 0.33)
+        << 3.6 * s.speed << " km/h, slip " << s.slip << " n " << s.revolutions << " " << s.shaft.battery_current;
   }
 }
 
@@ -155,5 +159,6 @@ TEST(Balance, TellsThatTheHumpHolds) {
     EXPECT_LT(s.hull.planing_share, 1.0);
   }
   EXPECT_TRUE(told);
-  EXPECT_NE(run_steady(t, Propulsion(d, fresh_water_density), d.pitch, curve, 0.0).message.find("does not turn"), std::string::npos);
+  EXPECT_NE(run_steady(t, Propulsion(d, fresh_water_density), d.pitch, curve, 0.0).message.find("does not turn"),
+            std::string::npos);
 }

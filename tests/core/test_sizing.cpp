@@ -29,6 +29,20 @@ RC_GTEST_PROP(Sizing, TheSmallestHullFloatsItsLoadWithTheWantedFreeboardAndNoSma
   RC_ASSERT(level(p) < wish.freeboard);
 }
 
+RC_GTEST_PROP(Sizing, MoreLoadOrMoreFreeboardNeverWantASmallerHull, ()) {
+  const HullFamily family = *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
+  const SizeWish wish{.load = *rc::gen::inRange(300, 3000) / 1000.0, .freeboard = *rc::gen::inRange(15, 50) / 1000.0};
+  SizeWish heavier = wish, higher = wish;
+  heavier.load *= 1.0 + *rc::gen::inRange(1, 60) / 100.0;
+  higher.freeboard += *rc::gen::inRange(1, 20) / 1000.0;
+  const SizeAnswer a = smallest_hull(family, wish), b = smallest_hull(family, heavier),
+                   c = smallest_hull(family, higher);
+  RC_ASSERT(a.solved && b.solved && c.solved);
+  RC_ASSERT(b.shape.length > a.shape.length);
+  RC_ASSERT(c.shape.length > a.shape.length);
+  RC_ASSERT(b.structure > a.structure);
+}
+
 TEST(Sizing, LimitsAreTold) {
   SizeWish wish{.load = 1.2, .freeboard = 0.035, .most_length = 0.40, .longest_piece = 0.20};
   const SizeAnswer a = smallest_hull(HullFamily::deep_v, wish);

@@ -2,6 +2,7 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
+#include <algorithm>
 #include <cmath>
 
 #include "base/error.h"
@@ -166,4 +167,34 @@ TEST(ScaleModel, SettlesTaresDriftsAndBabblesLikeOne) {
   run(2.0);
   EXPECT_TRUE(l.babbles());
   EXPECT_FALSE(scale.command("fly"));
+}
+
+RC_GTEST_PROP(Table, AnyTextIsATableOrARefusalWithItsPlace, (const std::string& text)) {
+  const Layout before = sample_boat().layout;
+  try {
+    const PastedParts pasted = paste_parts(before, Vec3::Zero(), read_table(text), UnitSystem::metric);
+    RC_ASSERT(pasted.layout.parts.size() == before.parts.size() + static_cast<std::size_t>(pasted.added));
+  } catch (const InvalidInput& e) {
+    RC_ASSERT(!std::string(e.what()).empty());
+  }
+}
+
+RC_GTEST_PROP(Table, DamagedCellsOfARealTableNameTheirRow, ()) {
+  const Layout layout = sample_boat().layout;
+  TableRows rows = parts_table(layout, Vec3::Zero(), UnitSystem::metric);
+  const auto row = *rc::gen::inRange<std::size_t>(1, rows.size());
+  const auto mass = static_cast<std::size_t>(std::find(rows[0].begin(), rows[0].end(), "mass") - rows[0].begin());
+  RC_ASSERT(mass < rows[0].size());
+  rows[row][mass] = *rc::gen::element<std::string>("heavy", "12 furlongs", "1e999 g", "--3 g", "g");
+  const std::string words = refusal_of([&] { return paste_parts(layout, Vec3::Zero(), rows, UnitSystem::metric); });
+  RC_ASSERT(words.find("row " + std::to_string(row + 1)) != std::string::npos);
+}
+
+RC_GTEST_PROP(ScaleLine, AnyBytesAreAReadingOrARefusal, (const std::string& text)) {
+  try {
+    const ScaleReading r = parse_scale_line(text);
+    RC_ASSERT(r.overload || std::isfinite(r.mass));
+  } catch (const InvalidInput& e) {
+    RC_ASSERT(std::string(e.what()).size() > 5);
+  }
 }

@@ -1,0 +1,192 @@
+// What lies under the pictures: labels that never meet, the depth buffer, and nothing cut off in the smallest window.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include <QAbstractButton>
+#include <QCheckBox>
+#include <QPainter>
+#include <cmath>
+
+#include "bench.h"
+#include "board/grips.h"
+#include "board/label_placer.h"
+#include "shelf/shelf.h"
+#include "view3d/raster.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+/// An upright square facing the camera, `half` from middle to side, at a nearness.
+TriangleMesh square(double half, double nearness, const Vec2& middle = Vec2::Zero()) {
+  TriangleMesh m;
+  for (const auto& [u, v] : {std::pair{-1, -1}, {1, -1}, {1, 1}, {-1, 1}})
+    m.vertices.emplace_back(middle.x() + half * u, middle.y() + half * v, nearness);
+  m.triangles = {{0, 1, 2}, {0, 2, 3}};
+  return m;
+}
+
+Camera straight_camera() {
+  Camera c;
+  c.scale = 1000.0;
+  c.size = {200, 200};
+  return c;
+}
+
+int marked(const Raster& r, std::uint32_t mark) {
+  int n = 0;
+  for (int y = 0; y < 200; ++y)
+    for (int x = 0; x < 200; ++x) n += r.mark_at({x, y}) == mark;
+  return n;
+}
+
+}  // namespace
+
+RC_GTEST_PROP(Labels, NeverMeetEachOtherNorABlockedPlaceNorLeaveTheBoard, ()) {
+  QImage paper(600, 400, QImage::Format_RGB32);
+  QPainter painter(&paper);
+  const QRectF bounds(10, 10, 580, 380);
+  LabelPlacer placer(bounds);
+  const auto somewhere = [] { return QPointF(*rc::gen::inRange(0, 600), *rc::gen::inRange(0, 400)); };
+  std::vector<QRectF> taken;
+  for (int i = *rc::gen::inRange(0, 4); i > 0; --i) {
+    taken.emplace_back(somewhere(), QSizeF(*rc::gen::inRange(5, 150), *rc::gen::inRange(5, 90)));
+    placer.block(taken.back());
+  }
+  for (int i = *rc::gen::inRange(1, 30); i > 0; --i) {
+    const QString text(*rc::gen::inRange(1, 24), 'm');
+    const QRectF r = placer.place(painter, somewhere(), text, {{0, -12}, {0, 12}, {40, 0}});
+    if (r.isNull()) continue;
+    RC_ASSERT(bounds.contains(r));
+    for (const QRectF& t : taken) RC_ASSERT(!t.intersects(r));
+    taken.push_back(r);
+  }
+}
+
+TEST(Labels, KeepOffAvoidedPlacesWhileThereIsRoomElsewhere) {
+  QImage paper(400, 200, QImage::Format_RGB32);
+  QPainter painter(&paper);
+  LabelPlacer placer(QRectF(0, 0, 400, 200));
+  const QRectF body(150, 80, 100, 20);
+  placer.avoid(body);
+  const std::vector<QPointF> offsets{{0, 0}, {0, -30}};
+  EXPECT_FALSE(body.intersects(placer.place(painter, body.center(), "Motor", offsets)));
+  EXPECT_TRUE(body.intersects(placer.place(painter, body.center(), "ESC", offsets, true)));
+}
+
+TEST(Raster, ASquareCoversItsOwnAreaAndNoMore) {
+  Raster r(straight_camera(), Qt::black);
+  r.solid(square(0.03, 0.0), Qt::white, 7);
+  EXPECT_NEAR(marked(r, 7), 60 * 60, 130);
+  EXPECT_EQ(r.mark_at({100, 100}), 7u);
+  EXPECT_EQ(r.mark_at({66, 100}), 0u);
+}
+
+TEST(Raster, TheNearerHidesTheFartherInWhateverOrderTheyAreDrawn) {
+  for (const bool near_first : {true, false}) {
+    Raster r(straight_camera(), Qt::black);
+    const auto draw = [&](bool near) { r.solid(near ? square(0.02, 0.05) : square(0.04, -0.05), Qt::white, near ? 1 : 2); };
+    draw(near_first);
+    draw(!near_first);
+    EXPECT_NEAR(marked(r, 1), 40 * 40, 90);
+    EXPECT_NEAR(marked(r, 2), 80 * 80 - 40 * 40, 180);
+  }
+}
+
+RC_GTEST_PROP(Raster, TwoPlanesThatCrossShowWhatIsNearerAtEachPixel, ()) {
+  // One square level, one tilted about the y axis: the border between them runs where their depths agree, at x = x0.
+  const double slope = *rc::gen::inRange(2, 9) / 10.0 * (*rc::gen::arbitrary<bool>() ? 1 : -1), x0 = *rc::gen::inRange(-20, 21) / 1000.0;
+  TriangleMesh tilted = square(0.05, 0.0);
+  for (Vec3& v : tilted.vertices) v.z() = slope * (v.x() - x0);
+  Raster r(straight_camera(), Qt::black);
+  r.solid(square(0.05, 0.0), Qt::white, 1);
+  r.solid(tilted, Qt::white, 2);
+  for (int x = -40; x <= 40; ++x) {
+    if (std::abs(x - 1000.0 * x0) < 2.0) continue;
+    const bool tilted_nearer = slope * (0.001 * (x + 0.5) - x0) > 0.0;
+    RC_ASSERT(r.mark_at({100 + x, 100}) == (tilted_nearer ? 2u : 1u));
+  }
+}
+
+TEST(Raster, CamerasTurnWithoutStretching) {
+  for (double bearing : {0.0, 0.7, 2.5, -1.9})
+    for (double height : {-0.4, 0.0, 0.6, 1.4}) {
+      const Eigen::Matrix3d t = camera_turn(bearing, height);
+      EXPECT_LT((t * t.transpose() - Eigen::Matrix3d::Identity()).norm(), 1e-12);
+      EXPECT_NEAR(t.determinant(), 1.0, 1e-12);
+      if (height > 0.1) {
+        EXPECT_GT((t * Vec3::UnitZ()).y(), 0.0);  // up stays up
+      }
+    }
+}
+
+TEST_F(Bench, NothingIsCutOffInTheSmallestWindow) {
+  window->resize(1024, 700);
+  settle();
+  const auto look_for_cuts = [&](const std::string& where) {
+    for (const QWidget* w : window->findChildren<QWidget*>()) {
+      if (!w->isVisibleTo(window.get()) || w->width() <= 0) continue;
+      if (const auto* b = qobject_cast<const QAbstractButton*>(w); b && !b->text().isEmpty() && b->objectName() != "do_it") {
+        EXPECT_GE(b->width(), b->fontMetrics().horizontalAdvance(QString(b->text()).remove('&'))) << where << ": " << b->text().toStdString();
+      }
+      if (const auto* l = qobject_cast<const QLabel*>(w); l && !l->text().isEmpty() && !l->wordWrap() && l->textFormat() != Qt::RichText) {
+        int widest = 0;
+        for (const QString& line : l->text().split('\n')) widest = std::max(widest, l->fontMetrics().horizontalAdvance(line));
+        EXPECT_GE(l->width() + 1, widest) << where << ": " << l->text().toStdString();
+      }
+    }
+  };
+  for (const Project& boat : demo_fleet()) {
+    session.adopt(boat, {});
+    for (int n = 1; n <= 9; ++n) {
+      window->choose_stage(static_cast<Stage>(n));
+      settle();
+      look_for_cuts(boat.name + ", stage " + std::to_string(n));
+    }
+  }
+  for (int tab = 0; tab < 7; ++tab) {
+    window->show_shelf(static_cast<ShelfTab>(tab));
+    settle();
+    look_for_cuts("shelf " + std::to_string(tab));
+    // The ruler stays in sight over it.
+    EXPECT_LE(board()->map().ruler_area().bottom(), window->shelf()->geometry().top() + 1.0);
+  }
+  window->hide_shelf();
+  window->show_weighing();
+  settle();
+  look_for_cuts("weighing bench");
+  window->show_preferences();
+  settle();
+  look_for_cuts("preferences");
+}
+
+TEST_F(Bench, HandlesOfEveryFamilyTurnOnlyTheirOwnMeasures) {
+  window->choose_stage(Stage::hull);
+  for (const HullFamily family : {HullFamily::flat_bottom, HullFamily::round_bilge}) {
+    Project p = session.project();
+    p.hull = usual_hull(family);
+    p.hull.fineness = 0.5;
+    p.layout = {};
+    session.adopt(p, {});
+    settle();
+    const auto handles = hull_handles(session.now().hull->model, family);
+    EXPECT_GE(handles.size(), 6u);
+    for (const HullHandle& h : handles) {
+      const BoardMap& m = board()->map();
+      const QPointF at = h.plane == BoardPlane::profile ? m.profile(h.place.x(), h.place.z()) : m.plan(h.place.x(), h.place.y());
+      const HullShape before = session.project().hull.shape;
+      drag(at.toPoint(), h.axis == 0 ? QPoint(-8, 0) : h.plane == BoardPlane::profile ? QPoint(0, -8) : QPoint(0, 8), Qt::AltModifier);
+      const HullShape after = session.project().hull.shape;
+      int turned = 0;
+      for (const HullParameter& q : all_hull_parameters()) {
+        if (before.*q.member == after.*q.member) continue;
+        ++turned;
+        EXPECT_TRUE(std::string(q.key) == h.key || (h.key_x && std::string(q.key) == h.key_x)) << h.key << " turned " << q.key;
+      }
+      EXPECT_GE(turned, 1) << h.key;
+      session.undo();
+      settle();
+    }
+  }
+}
