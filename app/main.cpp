@@ -69,12 +69,13 @@ void report_first_paint(QWidget* window) {
    public:
     using QObject::QObject;
     bool eventFilter(QObject* object, QEvent* event) override {
-      if (event->type() == QEvent::UpdateRequest || event->type() == QEvent::Paint)
-        QTimer::singleShot(0, this, [] {
-          std::cout << process_age_ms() << std::endl;
-          QApplication::exit(0);
-        });
-      return QObject::eventFilter(object, event);
+      if (event->type() != QEvent::UpdateRequest && event->type() != QEvent::Paint) return false;
+      object->removeEventFilter(this);
+      QTimer::singleShot(0, this, [] {
+        std::cout << process_age_ms() << std::endl;
+        QApplication::exit(0);
+      });
+      return false;
     }
   };
   window->installEventFilter(new Watch(window));

@@ -5,6 +5,7 @@
 #include <QApplication>
 #include <QElapsedTimer>
 #include <QMouseEvent>
+#include <QPixmap>
 #include <QProcess>
 #include <algorithm>
 #include <cmath>
@@ -42,15 +43,23 @@ void mouse(QWidget* to, QEvent::Type type, const QPointF& at) {
   QApplication::sendEvent(to, &event);
 }
 
+/// Of each frame, the part until the boat has been computed and the views told.
+std::vector<double> thought;
+
 /// Moves the mouse 240 times, back and forth, each time until everything has been painted.
 std::vector<double> drag(QWidget* to, const QPointF& from, double reach) {
   mouse(to, QEvent::MouseButtonPress, from);
   std::vector<double> ms;
+  thought.clear();
   for (int i = 0; i < 240; ++i) {
-    const QPointF at = from + QPointF(std::round(reach * std::sin(0.05 * i)) + (i % 2), 0.0);
+    // A pixel a frame, there and back: every move changes the boat.
+    const int way = i % static_cast<int>(4 * reach);
+    const double shift = way < reach ? way : way < 3 * reach ? 2 * reach - way : way - 4 * reach;
+    const QPointF at = from + QPointF(shift, 0.0);
     QElapsedTimer clock;
     clock.start();
     mouse(to, QEvent::MouseMove, at);
+    thought.push_back(1e-6 * static_cast<double>(clock.nsecsElapsed()));
     QApplication::processEvents();
     ms.push_back(1e-6 * static_cast<double>(clock.nsecsElapsed()));
   }
@@ -80,6 +89,7 @@ int main(int argc, char** argv) {
     return QPointF();
   };
   report("drag the battery of Dabchick, Float", drag(window.board(), battery(), 60), frame_ms);
+  report("of it until the boat is computed", thought, frame_ms);
   for (const auto& [words, tab] : {std::pair{"the same with the righting arm open", ShelfTab::righting},
                                    {"the same with the trim chart open", ShelfTab::trim}}) {
     window.show_shelf(tab);
@@ -94,6 +104,18 @@ int main(int argc, char** argv) {
       report("drag the bow: a new hull each frame",
              drag(window.board(), window.board()->map().plan(h.place.x(), h.place.y()), 20), frame_ms);
 
+  if (argc > 1) {
+    for (QWidget* w : window.findChildren<QWidget*>()) {
+      if (!w->isVisible()) continue;
+      QElapsedTimer clock;
+      clock.start();
+      QPixmap p(w->size());
+      w->render(&p, {}, {}, {});
+      const double t = 1e-6 * static_cast<double>(clock.nsecsElapsed());
+      if (t > 2.0) fmt::print("{:<30} {} {:.2f}\n", w->objectName().toStdString(), w->metaObject()->className(), t);
+    }
+    return 0;
+  }
   std::vector<double> starts;
   for (int i = 0; i < 12; ++i) {
     QProcess p;

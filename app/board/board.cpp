@@ -17,6 +17,7 @@ Board::Board(Session* session, QWidget* parent) : QWidget(parent), session_(sess
   setObjectName("board");
   setFocusPolicy(Qt::StrongFocus);
   setMouseTracking(true);
+  setAttribute(Qt::WA_OpaquePaintEvent);
   setAccessibleName(tr("Board: the boat in profile and plan"));
   setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
   build_controls();
@@ -227,7 +228,30 @@ void Board::set_measuring(bool on) {
   update();
 }
 
+/// While a part is dragged the hull stays as it is: what lies under the parts is drawn once.
+void Board::keep_pictures() {
+  const auto& hull = session_->seen().hull;
+  if (!state_.cut || kept_.hull != hull || kept_.station != state_.station)
+    state_.cut = sections(hull->model.skin, {state_.station}).front();
+  const bool same = kept_.hull == hull && kept_.map == map_ && kept_.overlays == state_.overlays &&
+                    kept_.paper == look().paper && kept_.ratio == devicePixelRatioF();
+  kept_ = {hull, map_, state_.overlays, look().paper, state_.station, devicePixelRatioF()};
+  if (same && !state_.hull_picture.isNull()) return;
+  state_.hull_picture = {};
+  QPixmap picture(size() * kept_.ratio);
+  picture.setDevicePixelRatio(kept_.ratio);
+  picture.fill(Qt::transparent);
+  QPainter painter(&picture);
+  painter.setRenderHint(QPainter::Antialiasing);
+  LabelPlacer none({});
+  Canvas c{painter, map_, *session_, none, state_};
+  paint_hull(c);
+  painter.end();
+  state_.hull_picture = picture;
+}
+
 void Board::paintEvent(QPaintEvent*) {
+  keep_pictures();
   QPainter painter(this);
   painter.setRenderHint(QPainter::Antialiasing);
   painter.fillRect(rect(), look().paper);

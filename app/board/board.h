@@ -66,6 +66,7 @@ class Board : public QWidget {
   void place_controls();
   void remap();
   void update_heeled();
+  void keep_pictures();
   [[nodiscard]] BoardPlane plane_at(const QPointF& at) const;
   [[nodiscard]] Vec3 boat_point(const QPointF& at, BoardPlane plane) const;
   [[nodiscard]] const Part* part_at(const QPointF& at, BoardPlane* plane) const;
@@ -87,6 +88,13 @@ class Board : public QWidget {
   BoardView view_;
   BoardState state_;
   std::map<Stage, Overlays> chosen_overlays_;
+  struct {
+    std::shared_ptr<const HullStage> hull;
+    BoardMap map;
+    Overlays overlays;
+    QColor paper;
+    double station = 0.0, ratio = 0.0;
+  } kept_;  // of what the kept pictures in state_ were made
   Hold hold_ = Hold::nothing;
   BoardPlane plane_ = BoardPlane::profile;  // of what was last held: which way up and down arrows move
   QPointF press_;

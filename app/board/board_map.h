@@ -23,6 +23,7 @@ class BoardMap {
   BoardMap() = default;
   BoardMap(const Assessment& a, const QSize& size, const BoardView& view = {});
 
+  bool operator==(const BoardMap&) const = default;
   [[nodiscard]] double scale() const { return scale_; }  ///< pixels per metre
   /// What stays where it is when only the scale changes: pixels of x in both views, of y in profile, of y in plan.
   [[nodiscard]] Vec3 anchor() const { return {left_, profile_base_, plan_middle_}; }

@@ -54,6 +54,18 @@ QPainterPath water_path(const Canvas& c) {
   return path;
 }
 
+/// The part of the hull's profile below the surface.
+QPainterPath under_water_path(const Canvas& c) {
+  const Outline& o = c.a().hull->model.outline;
+  std::vector<double> keel, top;
+  for (std::size_t i = 0; i < o.x.size(); ++i) {
+    const double water = c.a().flotation.plane.z_at(o.x[i]);
+    keel.push_back(std::min(o.keel[i], water));
+    top.push_back(std::min(o.top[i], water));
+  }
+  return outline_path(o.x, keel, top, [&](double x, double z) { return c.map.profile(x, z); });
+}
+
 /// Twenty stations across profile and plan.
 void paint_stations(Canvas& c) {
   const HullModel& hull = c.a().hull->model;
@@ -137,6 +149,7 @@ void paint_water(Canvas& c) {
 
 void paint_hull(Canvas& c) {
   QPainter& p = c.painter;
+  if (!c.state.hull_picture.isNull()) return p.drawPixmap(QPoint(0, 0), c.state.hull_picture);
   const Look& l = look();
   const HullModel& hull = c.a().hull->model;
   p.setBrush(l.hull);
@@ -161,12 +174,9 @@ void paint_water_front(Canvas& c) {
   if (!water_is_drawable(c)) return;
   QPainter& p = c.painter;
   const Look& l = look();
-  p.save();
-  p.setClipPath(profile_path(c));
   QColor veil = l.water;
   veil.setAlpha(veil.alpha() / 2);
-  p.fillPath(water_path(c), veil);
-  p.restore();
+  p.fillPath(under_water_path(c), veil);
   p.save();
   p.setClipRect(c.map.profile_area());
   const auto [a, b] = surface(c);

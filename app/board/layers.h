@@ -4,6 +4,7 @@
 
 #include <QFlags>
 #include <QPainter>
+#include <QPixmap>
 #include <optional>
 
 #include "board/board_map.h"
@@ -55,7 +56,9 @@ struct BoardState {
   std::vector<Guide> guides;
   std::optional<QRectF> band;  ///< rubber band, pixels
   std::optional<Measure> measure;
-  QRectF controls;  ///< taken by the board's own buttons, pixels
+  QPixmap hull_picture;        ///< what paint_hull() would draw, kept while nothing of it changes; null: draw it
+  std::optional<Section> cut;  ///< the skin at the station, kept likewise
+  QRectF controls;             ///< taken by the board's own buttons, pixels
 };
 
 /// All a layer needs.

@@ -26,7 +26,7 @@ void paint_cut(Canvas& c, const CardMap& map, const QRectF& card, const WaterPla
   QPainter& p = c.painter;
   const Look& l = look();
   const HullModel& hull = c.a().hull->model;
-  const Section cut = sections(hull.skin, {c.state.station}).front();
+  const Section cut = c.state.cut ? *c.state.cut : sections(hull.skin, {c.state.station}).front();
   QPainterPath outline;
   for (const SectionLoop& loop : cut.loops) {
     QPolygonF polygon;

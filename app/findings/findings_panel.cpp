@@ -141,7 +141,8 @@ void FindingRow::paintEvent(QPaintEvent* event) {
   draw_severity(p, QRectF(11, text_->geometry().center().y() - 6.0, 12, 12), finding_.severity);
 }
 
-FindingsPanel::FindingsPanel(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
+FindingsPanel::FindingsPanel(Session* session, QWidget* parent)
+    : QWidget(parent), session_(session), pace_(session, [this] { refresh(); }) {
   setObjectName("findings");
   setAttribute(Qt::WA_StyledBackground);
   auto* column = new QVBoxLayout(this);
@@ -179,7 +180,6 @@ FindingsPanel::FindingsPanel(Session* session, QWidget* parent) : QWidget(parent
   list_->addStretch();
   scroll->setWidget(inside);
   column->addWidget(scroll, 1);
-  connect(session_, &Session::changed, this, &FindingsPanel::refresh);
   connect(fine_too_, &QCheckBox::toggled, this, &FindingsPanel::refresh);
   connect(by_stage_, &QCheckBox::toggled, this, &FindingsPanel::refresh);
   refresh();

@@ -5,7 +5,7 @@
 #include <QWidget>
 #include <vector>
 
-#include "session/session.h"
+#include "session/drag_pace.h"
 
 class QBoxLayout;
 class QCheckBox;
@@ -40,6 +40,7 @@ class FindingsPanel : public QWidget {
   QCheckBox *fine_too_, *by_stage_;
   QVBoxLayout* list_;
   std::vector<FindingRow*> rows_;  // reused, so that a drag does not build widgets
+  DragPace pace_;
 };
 
 /// One row.

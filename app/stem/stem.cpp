@@ -29,7 +29,14 @@ Stem::Stem(Session* session, QWidget* parent) : QWidget(parent), session_(sessio
   setFixedWidth(104);
   setFocusPolicy(Qt::StrongFocus);
   setAccessibleName(tr("Stages"));
-  connect(session_, &Session::changed, this, qOverload<>(&QWidget::update));
+  connect(session_, &Session::changed, this, [this] {
+    std::vector<int> counts;
+    for (const StageMark& mark : stage_marks())
+      for (const Severity s : {Severity::stop, Severity::watch}) counts.push_back(session_->now().count(s, mark.stage));
+    if (counts == counts_) return;
+    counts_ = counts;
+    update();
+  });
 }
 
 void Stem::set_stage(Stage stage) {

@@ -3,6 +3,7 @@
 
 #include <QWidget>
 #include <array>
+#include <vector>
 
 #include "session/session.h"
 
@@ -39,6 +40,7 @@ class Stem : public QWidget {
  private:
   Session* session_;
   Stage stage_ = Stage::flotation;
+  std::vector<int> counts_;  // as painted
 };
 
 }  // namespace plucky::app

@@ -189,10 +189,14 @@ void apply_theme() {
 }
 
 QFont ui_font(double points, QFont::Weight weight) {
-  QFont f("Inter");
-  f.setPointSizeF(points);
-  f.setWeight(weight);
-  return f;
+  // Asked for many times in every frame; copies of one font share what has been found for it.
+  static std::map<std::pair<double, int>, QFont> made;
+  const auto [it, is_new] = made.try_emplace({points, weight}, "Inter");
+  if (is_new) {
+    it->second.setPointSizeF(points);
+    it->second.setWeight(weight);
+  }
+  return it->second;
 }
 
 QColor severity_colour(Severity severity) {

@@ -28,7 +28,11 @@
 namespace plucky::app {
 
 MainWindow::MainWindow(Session* session, QWidget* parent)
-    : QMainWindow(parent), session_(session), import_job_(new ImportJob(this)), autosave_(session) {
+    : QMainWindow(parent),
+      session_(session),
+      import_job_(new ImportJob(this)),
+      autosave_(session),
+      pace_(session, [this] { refresh(); }) {
   setMinimumSize(960, 620);
   resize(1280, 800);
   restoreGeometry(settings::window_geometry());
@@ -120,7 +124,6 @@ void MainWindow::connect_import() {
 }
 
 void MainWindow::connect_session() {
-  connect(session_, &Session::changed, this, &MainWindow::refresh);
   connect(session_, &Session::boat_replaced, this, [this] {
     on_bench_ = true;
     leave_visit();

@@ -10,6 +10,7 @@
 #include "hull_import/import_job.h"
 #include "own_parts/own_parts.h"
 #include "session/autosave.h"
+#include "session/drag_pace.h"
 #include "session/session.h"
 
 class QLabel;
@@ -138,6 +139,7 @@ class MainWindow : public QMainWindow {
   std::map<Overlay, QAction*> overlay_actions_;
   Stage stage_ = Stage::flotation;
   bool on_bench_ = false;  // a boat has been chosen
+  DragPace pace_;          // last: it refreshes all of the above
 };
 
 }  // namespace plucky::app

@@ -83,13 +83,14 @@ std::vector<Vec3> thinned(const std::vector<Vec3>& points, std::size_t most) {
   return out;
 }
 
-Spread spread_of(const Assessment& a) {
+Spread spread_of(const Assessment& a, MassScatter& kept) {
   std::vector<UncertainMass> masses;
   if (const auto& c = a.mass.correction)  // the whole was measured: its parts' guesses no longer matter
     masses.push_back({a.mass.total, c->mass_sigma, a.mass.cg, Vec3::Constant(c->cg_sigma)});
   else
     for (const MassItem& m : a.mass.items) masses.push_back({m.mass, m.sigma, m.place, Vec3::Constant(m.place_sigma)});
-  return sample_spread(a.flotation, masses, a.density(), thinned(a.hull->model.deck_edge, 36));
+  if (!kept.is_of(masses)) kept = MassScatter(masses);
+  return sample_spread(a.flotation, kept, masses, a.density(), thinned(a.hull->model.deck_edge, 36));
 }
 
 SwampedAnswer swamped_of(const Assessment& a) {
@@ -139,7 +140,7 @@ Assessment Assessor::assess(const Project& project, bool with_remedies) {
     a.stability = assess_stability(a.hull->body, a.loading(), a.density(), upright);
     a.freeboard = freeboards(a);
     if (a.flotation.upright()) a.form = form_coefficients(hull, a.flotation.plane, a.flotation.immersion);
-    a.spread = spread_of(a);
+    a.spread = spread_of(a, kept_scatter_);
   }
   a.drive = run_drive(project.drive, a.density());
   for (const Part& part : project.layout.parts) {

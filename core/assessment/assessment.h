@@ -92,6 +92,7 @@ class Assessor {
   HullDesign kept_design_;
   std::shared_ptr<const HullStage> kept_hull_;
   std::map<Id, KeptFit> kept_fits_;
+  MassScatter kept_scatter_;
 };
 
 /// Without memory: same project, same assessment.

@@ -59,50 +59,72 @@ Eigen::Matrix3d response(const Equilibrium& e, const Vec3& cg) {
 
 }  // namespace
 
-Spread sample_spread(const Equilibrium& e, const std::vector<UncertainMass>& masses, double density,
-                     const std::vector<Vec3>& freeboard_points, int samples, std::uint32_t seed) {
-  Spread spread;
-  if (e.status != FloatStatus::afloat || masses.empty() || samples < 1) return spread;
-  double mass0 = 0.0;
-  Vec3 moment0 = Vec3::Zero();
-  for (const UncertainMass& m : masses) {
+MassScatter::MassScatter(const std::vector<UncertainMass>& masses, int samples, std::uint32_t seed)
+    : of_(masses), own_(samples, masses.size()), total_(samples), moment_(samples, 3) {
+  for (const UncertainMass& m : masses)
     if (m.mass_sigma < 0.0 || (m.place_sigma.array() < 0.0).any())
       throw InvalidInput("uncertainty", fmt::format("of a {:.1f} g item is negative", 1e3 * m.mass));
-    mass0 += m.mass;
-    moment0 += m.mass * m.place;
+  Scatter scatter(seed);
+  for (int i = 0; i < samples; ++i) {
+    Vec3 moment = Vec3::Zero();
+    for (std::size_t k = 0; k < masses.size(); ++k) {
+      const UncertainMass& m = masses[k];
+      const double own = std::max(0.0, m.mass_sigma > 0.0 ? m.mass + m.mass_sigma * scatter.normal() : m.mass);
+      for (int axis = 0; axis < 3; ++axis)
+        if (m.place_sigma[axis] > 0.0) moment[axis] += own * m.place_sigma[axis] * scatter.normal();
+      own_(i, static_cast<Eigen::Index>(k)) = own;
+    }
+    moment_.row(i) = moment.transpose();
+    total_[i] = own_.row(i).sum();
   }
+}
+
+bool MassScatter::is_of(const std::vector<UncertainMass>& masses) const {
+  return std::equal(masses.begin(), masses.end(), of_.begin(), of_.end(), [](const auto& l, const auto& r) {
+    return l.mass == r.mass && l.mass_sigma == r.mass_sigma && l.place_sigma == r.place_sigma;
+  });
+}
+
+Spread sample_spread(const Equilibrium& e, const MassScatter& scatter, const std::vector<UncertainMass>& masses,
+                     double density, const std::vector<Vec3>& freeboard_points) {
+  Spread spread;
+  const int samples = scatter.samples();
+  if (e.status != FloatStatus::afloat || masses.empty() || samples < 1) return spread;
+  if (!scatter.is_of(masses)) throw InvalidInput("scatter", "was drawn for other masses");
+  Eigen::Matrix<double, Eigen::Dynamic, 3> places(masses.size(), 3);
+  double mass0 = 0.0;
+  Vec3 moment0 = Vec3::Zero();
+  for (std::size_t k = 0; k < masses.size(); ++k) {
+    places.row(static_cast<Eigen::Index>(k)) = masses[k].place.transpose();
+    mass0 += masses[k].mass;
+    moment0 += masses[k].mass * masses[k].place;
+  }
+  const Eigen::Matrix<double, Eigen::Dynamic, 3> moments = scatter.own_ * places + scatter.moment_;
   const Vec3 cg0 = moment0 / mass0;
   const Eigen::Matrix3d inverse = response(e, cg0);
   const Vec3 ahead = e.plane.attitude.ahead(), port = e.plane.attitude.port();
   const double volume = e.immersion.volume;
-  Scatter scatter(seed);
-  std::vector<double> trims, heels, totals, freeboards;
+  std::vector<double> trims, heels, totals(scatter.total_.begin(), scatter.total_.end());
+  Eigen::ArrayX3d up(samples, 3);
+  Eigen::ArrayXd offset(samples);
   for (int i = 0; i < samples; ++i) {
-    double mass = 0.0;
-    Vec3 moment = Vec3::Zero();
-    for (const UncertainMass& m : masses) {
-      const double own = std::max(0.0, m.mass_sigma > 0.0 ? m.mass + m.mass_sigma * scatter.normal() : m.mass);
-      Vec3 place = m.place;
-      for (int axis = 0; axis < 3; ++axis)
-        if (m.place_sigma[axis] > 0.0) place[axis] += m.place_sigma[axis] * scatter.normal();
-      mass += own;
-      moment += own * place;
-    }
-    const Vec3 shift = moment / mass - cg0;
+    const double mass = scatter.total_[i];
+    const Vec3 cg = moments.row(i).transpose() / mass, shift = cg - cg0;
     const Vec3 change = inverse * Vec3((mass - mass0) / density, volume * shift.dot(ahead), volume * shift.dot(port));
-    WaterPlane plane = e.plane;
-    plane.offset += change[0];
-    plane.attitude.trim += change[1];
-    plane.attitude.heel += change[2];
-    trims.push_back(plane.attitude.trim);
-    heels.push_back(plane.attitude.heel);
-    totals.push_back(mass);
-    if (i < 400) spread.cg.push_back(moment / mass);
-    if (freeboard_points.empty()) continue;
-    const Vec3 n = plane.attitude.up();
-    double least = 1e300;
-    for (const Vec3& p : freeboard_points) least = std::min(least, n.dot(p) - plane.offset);
-    freeboards.push_back(least);
+    const Attitude attitude{e.plane.attitude.heel + change[2], e.plane.attitude.trim + change[1]};
+    trims.push_back(attitude.trim);
+    heels.push_back(attitude.heel);
+    up.row(i) = attitude.up().transpose().array();
+    offset[i] = e.plane.offset + change[0];
+    if (i < 400) spread.cg.push_back(cg);
+  }
+  std::vector<double> freeboards;
+  if (!freeboard_points.empty()) {
+    // Point by point over all samples: long plain loops.
+    Eigen::ArrayXd least = Eigen::ArrayXd::Constant(samples, 1e300);
+    for (const Vec3& p : freeboard_points) least = least.min(up.col(0) * p.x() + up.col(1) * p.y() + up.col(2) * p.z());
+    least -= offset;
+    freeboards.assign(least.begin(), least.end());
   }
   spread.samples = samples;
   spread.trim = range_of(trims);

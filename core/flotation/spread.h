@@ -6,6 +6,7 @@
 // a few degrees; `wide` says when it is not.
 #pragma once
 
+#include <Eigen/Core>
 #include <cstdint>
 #include <vector>
 
@@ -36,9 +37,30 @@ struct Spread {
   std::vector<Vec3> cg;   ///< the first few hundred sampled CGs, for drawing the cloud
 };
 
-/// Throws InvalidInput on a negative uncertainty. `seed` makes the samples repeatable.
-[[nodiscard]] Spread sample_spread(const Equilibrium& e, const std::vector<UncertainMass>& masses, double density,
-                                   const std::vector<Vec3>& freeboard_points, int samples = 10000,
-                                   std::uint32_t seed = 1);
+/// What every sample draws: its own masses and misplacements. It does not depend on where things are meant to be, so a
+/// drag draws it once.
+class MassScatter {
+ public:
+  MassScatter() = default;
+  /// Throws InvalidInput on a negative uncertainty. `seed` makes the samples repeatable.
+  explicit MassScatter(const std::vector<UncertainMass>& masses, int samples = 10000, std::uint32_t seed = 1);
+
+  /// Was it drawn for these masses and uncertainties?
+  [[nodiscard]] bool is_of(const std::vector<UncertainMass>& masses) const;
+  [[nodiscard]] int samples() const { return static_cast<int>(own_.rows()); }
+
+ private:
+  friend Spread sample_spread(const Equilibrium&, const MassScatter&, const std::vector<UncertainMass>&, double,
+                              const std::vector<Vec3>&);
+  std::vector<UncertainMass> of_;
+  Eigen::MatrixXd own_;                              // kg, [sample][item]
+  Eigen::VectorXd total_;                            // kg, [sample]
+  Eigen::Matrix<double, Eigen::Dynamic, 3> moment_;  // kg m, [sample], of the misplacements alone
+};
+
+/// `masses` are those of the scatter, at their places. Throws InvalidInput when they are not.
+[[nodiscard]] Spread sample_spread(const Equilibrium& e, const MassScatter& scatter,
+                                   const std::vector<UncertainMass>& masses, double density,
+                                   const std::vector<Vec3>& freeboard_points);
 
 }  // namespace plucky

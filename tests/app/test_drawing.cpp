@@ -86,7 +86,9 @@ TEST(Raster, ASquareCoversItsOwnAreaAndNoMore) {
 TEST(Raster, TheNearerHidesTheFartherInWhateverOrderTheyAreDrawn) {
   for (const bool near_first : {true, false}) {
     Raster r(straight_camera(), Qt::black);
-    const auto draw = [&](bool near) { r.solid(near ? square(0.02, 0.05) : square(0.04, -0.05), Qt::white, near ? 1 : 2); };
+    const auto draw = [&](bool near) {
+      r.solid(near ? square(0.02, 0.05) : square(0.04, -0.05), Qt::white, near ? 1 : 2);
+    };
     draw(near_first);
     draw(!near_first);
     EXPECT_NEAR(marked(r, 1), 40 * 40, 90);
@@ -96,7 +98,8 @@ TEST(Raster, TheNearerHidesTheFartherInWhateverOrderTheyAreDrawn) {
 
 RC_GTEST_PROP(Raster, TwoPlanesThatCrossShowWhatIsNearerAtEachPixel, ()) {
   // One square level, one tilted about the y axis: the border between them runs where their depths agree, at x = x0.
-  const double slope = *rc::gen::inRange(2, 9) / 10.0 * (*rc::gen::arbitrary<bool>() ? 1 : -1), x0 = *rc::gen::inRange(-20, 21) / 1000.0;
+  const double slope = *rc::gen::inRange(2, 9) / 10.0 * (*rc::gen::arbitrary<bool>() ? 1 : -1),
+               x0 = *rc::gen::inRange(-20, 21) / 1000.0;
   TriangleMesh tilted = square(0.05, 0.0);
   for (Vec3& v : tilted.vertices) v.z() = slope * (v.x() - x0);
   Raster r(straight_camera(), Qt::black);
@@ -127,12 +130,16 @@ TEST_F(Bench, NothingIsCutOffInTheSmallestWindow) {
   const auto look_for_cuts = [&](const std::string& where) {
     for (const QWidget* w : window->findChildren<QWidget*>()) {
       if (!w->isVisibleTo(window.get()) || w->width() <= 0) continue;
-      if (const auto* b = qobject_cast<const QAbstractButton*>(w); b && !b->text().isEmpty() && b->objectName() != "do_it") {
-        EXPECT_GE(b->width(), b->fontMetrics().horizontalAdvance(QString(b->text()).remove('&'))) << where << ": " << b->text().toStdString();
+      if (const auto* b = qobject_cast<const QAbstractButton*>(w);
+          b && !b->text().isEmpty() && b->objectName() != "do_it") {
+        EXPECT_GE(b->width(), b->fontMetrics().horizontalAdvance(QString(b->text()).remove('&')))
+            << where << ": " << b->text().toStdString();
       }
-      if (const auto* l = qobject_cast<const QLabel*>(w); l && !l->text().isEmpty() && !l->wordWrap() && l->textFormat() != Qt::RichText) {
+      if (const auto* l = qobject_cast<const QLabel*>(w);
+          l && !l->text().isEmpty() && !l->wordWrap() && l->textFormat() != Qt::RichText) {
         int widest = 0;
-        for (const QString& line : l->text().split('\n')) widest = std::max(widest, l->fontMetrics().horizontalAdvance(line));
+        for (const QString& line : l->text().split('\n'))
+          widest = std::max(widest, l->fontMetrics().horizontalAdvance(line));
         EXPECT_GE(l->width() + 1, widest) << where << ": " << l->text().toStdString();
       }
     }
@@ -174,15 +181,21 @@ TEST_F(Bench, HandlesOfEveryFamilyTurnOnlyTheirOwnMeasures) {
     EXPECT_GE(handles.size(), 6u);
     for (const HullHandle& h : handles) {
       const BoardMap& m = board()->map();
-      const QPointF at = h.plane == BoardPlane::profile ? m.profile(h.place.x(), h.place.z()) : m.plan(h.place.x(), h.place.y());
+      const QPointF at =
+          h.plane == BoardPlane::profile ? m.profile(h.place.x(), h.place.z()) : m.plan(h.place.x(), h.place.y());
       const HullShape before = session.project().hull.shape;
-      drag(at.toPoint(), h.axis == 0 ? QPoint(-8, 0) : h.plane == BoardPlane::profile ? QPoint(0, -8) : QPoint(0, 8), Qt::AltModifier);
+      drag(at.toPoint(),
+           h.axis == 0                      ? QPoint(-8, 0)
+           : h.plane == BoardPlane::profile ? QPoint(0, -8)
+                                            : QPoint(0, 8),
+           Qt::AltModifier);
       const HullShape after = session.project().hull.shape;
       int turned = 0;
       for (const HullParameter& q : all_hull_parameters()) {
         if (before.*q.member == after.*q.member) continue;
         ++turned;
-        EXPECT_TRUE(std::string(q.key) == h.key || (h.key_x && std::string(q.key) == h.key_x)) << h.key << " turned " << q.key;
+        EXPECT_TRUE(std::string(q.key) == h.key || (h.key_x && std::string(q.key) == h.key_x))
+            << h.key << " turned " << q.key;
       }
       EXPECT_GE(turned, 1) << h.key;
       session.undo();

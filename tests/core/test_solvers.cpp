@@ -73,7 +73,7 @@ TEST(Spread, AgreesWithFullSolutionsOfTheSameScatter) {
   };
   const Equilibrium e = solve_equilibrium(body, load(masses), rho);
   const std::vector<Vec3> corners{{0, 0.1, 0.12}, {0.6, 0.1, 0.12}, {0, -0.1, 0.12}, {0.6, -0.1, 0.12}};
-  const Spread s = sample_spread(e, masses, rho, corners);
+  const Spread s = sample_spread(e, MassScatter(masses), masses, rho, corners);
   EXPECT_EQ(s.samples, 10000);
   EXPECT_FALSE(s.wide);
   // The reference: an ordinary normal distribution and a full equilibrium per sample.
@@ -105,10 +105,30 @@ TEST(Spread, AgreesWithFullSolutionsOfTheSameScatter) {
   EXPECT_NEAR(s.least_freeboard.low, at(boards, 0.05), 0.06 * (s.least_freeboard.high - s.least_freeboard.low));
 }
 
+TEST(Spread, OneScatterServesEveryPlaceOfTheSameMasses) {
+  const ImmersedBody body = barge(0.6, 0.2, 0.12);
+  std::vector<UncertainMass> masses{{1.2, 0.06, {0.30, 0, 0.05}, Vec3::Constant(0.002)},
+                                    {0.8, 0.03, {0.28, 0.01, 0.04}, Vec3::Constant(0.004)}};
+  const MassScatter scatter(masses);
+  masses[0].place.x() += 0.02;
+  ASSERT_TRUE(scatter.is_of(masses));
+  const Equilibrium e = solve_equilibrium(body, {2.0, (1.2 * masses[0].place + 0.8 * masses[1].place) / 2.0}, rho);
+  const Spread kept = sample_spread(e, scatter, masses, rho, {}),
+               fresh = sample_spread(e, MassScatter(masses), masses, rho, {});
+  EXPECT_EQ(kept.trim.low, fresh.trim.low);
+  EXPECT_EQ(kept.heel.high, fresh.heel.high);
+  masses[0].mass_sigma *= 2.0;
+  EXPECT_FALSE(scatter.is_of(masses));
+  EXPECT_THROW((void)sample_spread(e, scatter, masses, rho, {}), InvalidInput);
+  masses[0].mass_sigma = -1.0;
+  EXPECT_THROW((void)MassScatter(masses), InvalidInput);
+}
+
 TEST(Spread, CertainMassesHaveNoWidth) {
   const ImmersedBody body = barge(0.6, 0.2, 0.12);
   const Equilibrium e = solve_equilibrium(body, {2.0, {0.3, 0, 0.05}}, rho);
-  const Spread s = sample_spread(e, {{2.0, 0.0, {0.3, 0, 0.05}, Vec3::Zero()}}, rho, {{0, 0, 0.12}}, 100);
+  const std::vector<UncertainMass> one{{2.0, 0.0, {0.3, 0, 0.05}, Vec3::Zero()}};
+  const Spread s = sample_spread(e, MassScatter(one, 100), one, rho, {{0, 0, 0.12}});
   EXPECT_EQ(s.trim.low, s.trim.high);
   EXPECT_NEAR(s.least_freeboard.middle, 0.12 - 2.0 / 120.0, 1e-6);
 }
