@@ -1,5 +1,5 @@
-// Words that are laid out anew cost a third of a frame. During a drag they follow a dozen times a second, board and ledger
-// with every move; the end of the drag, and any other edit, shows them at once.
+// Words that are laid out anew cost a third of a frame. During a drag they follow a dozen times a second, board and
+// ledger with every move; the end of the drag, and any other edit, shows them at once.
 #pragma once
 
 #include <QTimer>

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <future>
 
 #include "assessment/rules.h"
 #include "base/error.h"
@@ -123,6 +124,7 @@ Assessment Assessor::assess(const Project& project, bool with_remedies) {
     kept_hull_ = std::move(hull);
     kept_design_ = project.hull;
     kept_fits_.clear();
+    kept_stability_.reset();
   }
   Assessment a;
   a.project = project;
@@ -137,10 +139,14 @@ Assessment Assessor::assess(const Project& project, bool with_remedies) {
     // The curve is rolled from upright, even when the boat does not rest there.
     WaterPlane upright = a.flotation.plane;
     upright.attitude.heel = 0.0;
-    a.stability = assess_stability(a.hull->body, a.loading(), a.density(), upright);
+    auto spread = std::async(std::launch::async, [&] { return spread_of(a, kept_scatter_); });
+    // While something is dragged the last curve foretells the next; the end of the drag looks afresh.
+    const Stability* near = with_remedies || !kept_stability_ ? nullptr : &*kept_stability_;
+    a.stability = assess_stability(a.hull->body, a.loading(), a.density(), upright, 37, near);
+    kept_stability_ = a.stability;
     a.freeboard = freeboards(a);
     if (a.flotation.upright()) a.form = form_coefficients(hull, a.flotation.plane, a.flotation.immersion);
-    a.spread = spread_of(a, kept_scatter_);
+    a.spread = spread.get();
   }
   a.drive = run_drive(project.drive, a.density());
   for (const Part& part : project.layout.parts) {

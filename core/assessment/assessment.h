@@ -93,6 +93,7 @@ class Assessor {
   std::shared_ptr<const HullStage> kept_hull_;
   std::map<Id, KeptFit> kept_fits_;
   MassScatter kept_scatter_;
+  std::optional<Stability> kept_stability_;
 };
 
 /// Without memory: same project, same assessment.

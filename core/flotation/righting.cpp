@@ -15,14 +15,24 @@ std::vector<double> heel_steps(int count) {
 }
 
 std::vector<RightingPoint> righting_arms(const ImmersedBody& body, const Loading& loading, double density,
-                                         const std::vector<double>& heels, const WaterPlane& upright) {
+                                         const std::vector<double>& heels, const WaterPlane& upright,
+                                         const std::vector<RightingPoint>* near) {
   std::vector<RightingPoint> points;
   WaterPlane last = upright, before = upright;
   bool two = false;
-  for (const double heel : heels) {
+  for (std::size_t i = 0; i < heels.size(); ++i) {
+    const double heel = heels[i];
     WaterPlane guess = last;
     const double run = last.attitude.heel - before.attitude.heel;
-    if (two && std::abs(run) > 1e-9) {
+    const auto known = [&](std::size_t k) {
+      return near && k < near->size() && (*near)[k].solved && (*near)[k].heel == heels[k];
+    };
+    if (i > 0 && points.back().solved && known(i) && known(i - 1)) {
+      // As far from the near curve as the point before was.
+      const WaterPlane &there = (*near)[i].plane, &from = (*near)[i - 1].plane;
+      guess.attitude.trim += there.attitude.trim - from.attitude.trim;
+      guess.offset += there.offset - from.offset;
+    } else if (two && std::abs(run) > 1e-9) {
       // Straight on from the last two points: saves about one evaluation per heel.
       const double ahead = (heel - last.attitude.heel) / run;
       guess.attitude.trim += ahead * (last.attitude.trim - before.attitude.trim);
@@ -92,16 +102,16 @@ SideReading read(const Side& side, double noise) {
 }  // namespace
 
 Stability assess_stability(const ImmersedBody& body, const Loading& loading, double density, const WaterPlane& rest,
-                           int steps) {
+                           int steps, const Stability* near) {
   Stability s;
   const std::vector<double> heels = heel_steps(steps);
   // The two sides know nothing of each other, so each gets a core.
-  auto starboard = std::async(std::launch::async, [&body, &loading, density, heels, &rest] {
-    return righting_arms(body, loading, density, heels, rest);
+  auto starboard = std::async(std::launch::async, [&body, &loading, density, heels, &rest, near] {
+    return righting_arms(body, loading, density, heels, rest, near ? &near->starboard : nullptr);
   });
   std::vector<double> other = heels;
   for (double& h : other) h = -h;
-  s.port = righting_arms(body, loading, density, other, rest);
+  s.port = righting_arms(body, loading, density, other, rest, near ? &near->port : nullptr);
   s.starboard = starboard.get();
   const double noise = tolerance::righting_arm_relative * body.box().size().norm();
   const SideReading a = read(unfold(s.starboard), noise), b = read(unfold(s.port), noise);

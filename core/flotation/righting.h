@@ -19,9 +19,11 @@ struct RightingPoint {
 };
 
 /// Righting arms at the given heels; each follows the stable trim of the one before, beginning from `upright`.
-/// Heels must start near the plane's own heel and move away from it.
+/// Heels must start near the plane's own heel and move away from it. `near`: the curve of nearly the same boat at the
+/// same heels; it only tells where to look first, which halves the work, and the points found are the same.
 [[nodiscard]] std::vector<RightingPoint> righting_arms(const ImmersedBody& body, const Loading& loading, double density,
-                                                       const std::vector<double>& heels, const WaterPlane& upright);
+                                                       const std::vector<double>& heels, const WaterPlane& upright,
+                                                       const std::vector<RightingPoint>* near = nullptr);
 
 /// Heels 0 to 180 degrees in equal steps, rad.
 [[nodiscard]] std::vector<double> heel_steps(int count = 37);
@@ -39,9 +41,9 @@ struct Stability {
   double rests_at = 0.0;       ///< rad, where it stays when it does not right itself; 0 otherwise
 };
 
-/// Runs both sides and reads them. `rest` is the plane of the upright equilibrium.
+/// Runs both sides and reads them. `rest` is the plane of the upright equilibrium; `near` as in righting_arms().
 [[nodiscard]] Stability assess_stability(const ImmersedBody& body, const Loading& loading, double density,
-                                         const WaterPlane& rest, int steps = 37);
+                                         const WaterPlane& rest, int steps = 37, const Stability* near = nullptr);
 
 /// Heel at which a point first dips under, rad (absolute), over the points of one side; empty when it never does.
 [[nodiscard]] std::optional<double> submersion_heel(const std::vector<RightingPoint>& side, const Vec3& point);

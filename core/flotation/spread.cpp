@@ -34,12 +34,14 @@ class Scatter {
 };
 
 Range range_of(std::vector<double>& values) {
-  const auto at = [&](double share) {
-    const auto k = static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1) + 0.5);
-    std::nth_element(values.begin(), values.begin() + k, values.end());
-    return values[static_cast<std::size_t>(k)];
+  const auto place = [&](double share) {
+    return values.begin() + static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1) + 0.5);
   };
-  return {at(0.05), at(0.5), at(0.95)};
+  const auto low = place(0.05), middle = place(0.5), high = place(0.95);
+  std::nth_element(values.begin(), middle, values.end());
+  if (low != middle) std::nth_element(values.begin(), low, middle);
+  if (high != middle) std::nth_element(middle + 1, high, values.end());
+  return {*low, *middle, *high};
 }
 
 /// Change of (offset, trim, heel) per unit of (displaced volume, lever ahead, lever to port) at constant rest. At the
