@@ -25,7 +25,12 @@ Board::Board(Session* session, QWidget* parent) : QWidget(parent), session_(sess
     // While a drag is on the scale stays, so that the boat does not breathe under the hand.
     if (!session_->dragging()) remap();
     update_heeled();
-    update();
+    // The buttons on the board show nothing of the boat.
+    QRegion boat(rect());
+    for (const QWidget* w : {static_cast<QWidget*>(layers_), static_cast<QWidget*>(measure_),
+                             static_cast<QWidget*>(fit_), static_cast<QWidget*>(heel_slider_)})
+      boat -= w->geometry();
+    update(boat);
   });
   connect(session_, &Session::seen_changed, this, [this] {
     update_heeled();

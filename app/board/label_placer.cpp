@@ -31,52 +31,67 @@ void draw_with_rim(QPainter& painter, const QRectF& r, const QString& text, cons
   painter.drawText(r, Qt::AlignCenter, text);
 }
 
-/// Stroking the rims costs more than all else on the board together. On the screen the text itself, laid around its
-/// place in the ground's colour, looks the same; and names, which stay through a drag, are drawn once and kept.
-void draw_on_screen(QPainter& painter, const QRectF& r, const QString& text, const QColor& ground) {
-  static QHash<QString, QPixmap> kept;
-  constexpr double rim = 4.0;
-  const double ratio = painter.device()->devicePixelRatioF();
-  const QColor ink = painter.pen().color();
-  const QString key = QString("%1|%2|%3|%4|%5|%6")
-                          .arg(text)
-                          .arg(painter.font().pointSizeF())
-                          .arg(painter.font().weight())
-                          .arg(ink.rgba())
-                          .arg(ground.rgba())
-                          .arg(ratio);
-  auto it = kept.find(key);
-  if (it == kept.end()) {
-    if (kept.size() > 600) kept.clear();
-    QPixmap picture(((r.size() + 2.0 * QSizeF(rim, rim)) * ratio).toSize() + QSize(1, 1));
-    picture.setDevicePixelRatio(ratio);
-    picture.fill(Qt::transparent);
-    QPainter p(&picture);
-    p.setFont(painter.font());
-    p.setPen(ground);
-    const QRectF place(QPointF(rim, rim), r.size());
-    for (int i = 0; i < 12; ++i)
-      p.drawText(place.translated(2.0 * std::cos(i * M_PI / 6.0), 2.0 * std::sin(i * M_PI / 6.0)), Qt::AlignCenter,
-                 text);
-    p.setPen(ink);
-    p.drawText(place, Qt::AlignCenter, text);
-    it = kept.insert(key, picture);
-  }
-  painter.drawPixmap((r.topLeft() - QPointF(rim, rim)).toPoint(), *it);
+/// A label as it will be asked for again.
+struct LabelKey {
+  QString text;
+  double points, ratio;
+  int weight;
+  QRgb ink, ground;
+  bool operator==(const LabelKey&) const = default;
+};
+std::size_t qHash(const LabelKey& k, std::size_t seed) {
+  return qHashMulti(seed, k.text, k.points, k.ratio, k.weight, k.ink, k.ground);
 }
 
-void draw_label(QPainter& painter, const QRectF& r, const QString& text, const QColor& ground) {
+struct KeptLabel {
+  QSizeF size;
+  QPixmap picture;
+};
+
+constexpr double rim = 4.0;
+
+/// Stroking the rims costs more than all else on the board together. On the screen the text itself, laid around its
+/// place in the ground's colour, looks the same; and names, which stay through a drag, are measured and drawn once and
+/// kept.
+const KeptLabel& kept_label(const QPainter& painter, const QString& text, const QColor& ground) {
+  static QHash<LabelKey, KeptLabel> kept;
+  const double ratio = painter.device()->devicePixelRatioF();
+  const QFont& font = painter.font();
+  const LabelKey key{text, font.pointSizeF(), ratio, font.weight(), painter.pen().color().rgba(), ground.rgba()};
+  const auto it = kept.constFind(key);
+  if (it != kept.cend()) return *it;
+  if (kept.size() > 600) kept.clear();
+  const QFontMetricsF metrics(font);
+  KeptLabel label{QSizeF(metrics.horizontalAdvance(text) + 6.0, metrics.height()), {}};
+  label.picture = QPixmap(((label.size + 2.0 * QSizeF(rim, rim)) * ratio).toSize() + QSize(1, 1));
+  label.picture.setDevicePixelRatio(ratio);
+  label.picture.fill(Qt::transparent);
+  QPainter p(&label.picture);
+  p.setFont(font);
+  p.setPen(ground);
+  const QRectF place(QPointF(rim, rim), label.size);
+  for (int i = 0; i < 12; ++i)
+    p.drawText(place.translated(2.0 * std::cos(i * M_PI / 6.0), 2.0 * std::sin(i * M_PI / 6.0)), Qt::AlignCenter, text);
+  p.setPen(painter.pen());
+  p.drawText(place, Qt::AlignCenter, text);
+  p.end();
+  return *kept.insert(key, label);
+}
+
+/// Vector devices want the text itself.
+bool keeps_pictures(const QPainter& painter) {
   const int device = painter.device()->devType();
-  const bool on_screen = device == QInternal::Widget || device == QInternal::Pixmap || device == QInternal::Image;
-  (on_screen ? draw_on_screen : draw_with_rim)(painter, r, text, ground);
+  return device == QInternal::Widget || device == QInternal::Pixmap || device == QInternal::Image;
 }
 
 }  // namespace
 
 QRectF LabelPlacer::place(QPainter& painter, const QPointF& anchor, const QString& text,
                           const std::vector<QPointF>& offsets, bool inside) {
+  const QColor ground = inside ? look().part : look().hull;
+  const KeptLabel* kept = keeps_pictures(painter) ? &kept_label(painter, text, ground) : nullptr;
   const QFontMetricsF metrics(painter.font());
-  const QSizeF size(metrics.horizontalAdvance(text) + 6.0, metrics.height());
+  const QSizeF size = kept ? kept->size : QSizeF(metrics.horizontalAdvance(text) + 6.0, metrics.height());
   for (const bool careful : {true, false}) {
     if (careful && inside) continue;
     for (const double further : {0.0, 1.0, -1.0, 2.0, -2.0})
@@ -86,7 +101,10 @@ QRectF LabelPlacer::place(QPainter& painter, const QPointF& anchor, const QStrin
         // Slide along rather than lose a label at the border.
         r.moveLeft(std::clamp(r.left(), bounds_.left(), std::max(bounds_.left(), bounds_.right() - r.width())));
         if (!free(r, careful)) continue;
-        draw_label(painter, r, text, inside ? look().part : look().hull);
+        if (kept)
+          painter.drawPixmap((r.topLeft() - QPointF(rim, rim)).toPoint(), kept->picture);
+        else
+          draw_with_rim(painter, r, text, ground);
         taken_.push_back(r);
         return r;
       }

@@ -22,6 +22,21 @@ struct CardMap {
   }
 };
 
+/// The part of a loop with n . r <= rest.
+QPolygonF under_water(const SectionLoop& loop, const Vec2& n, double rest, const CardMap& map) {
+  QPolygonF below;
+  for (std::size_t i = 0; i < loop.points.size(); ++i) {
+    const Vec2 &a = loop.points[i], &b = loop.points[(i + 1) % loop.points.size()];
+    const double ha = n.dot(a) - rest, hb = n.dot(b) - rest;
+    if (ha <= 0.0) below << map.at(a.x(), a.y());
+    if ((ha <= 0.0) != (hb <= 0.0)) {
+      const Vec2 cut = a + ha / (ha - hb) * (b - a);
+      below << map.at(cut.x(), cut.y());
+    }
+  }
+  return below;
+}
+
 void paint_cut(Canvas& c, const CardMap& map, const QRectF& card, const WaterPlane& w, bool drawable) {
   QPainter& p = c.painter;
   const Look& l = look();
@@ -46,15 +61,15 @@ void paint_cut(Canvas& c, const CardMap& map, const QRectF& card, const WaterPla
     const Vec2 n(up.y(), up.z());
     const Vec2 foot = rest / n.squaredNorm() * n, way(n.y(), -n.x());
     const double far = 2.0 * hull.beam() + hull.box.size().z();
-    const Vec2 a = foot - far * way, b = foot + far * way, deep = -far * n;
-    QPolygonF below;
-    for (const Vec2& q : {a, b, Vec2(b + deep), Vec2(a + deep)}) below << map.at(q.x(), q.y());
+    const Vec2 a = foot - far * way, b = foot + far * way;
     QPainterPath water;
-    water.addPolygon(below);
-    water.closeSubpath();
-    p.fillPath(outline.intersected(water), l.water);
+    for (const SectionLoop& loop : cut.loops) {
+      water.addPolygon(under_water(loop, n, rest, map));
+      water.closeSubpath();
+    }
+    p.fillPath(water, l.water);
     p.setPen(QPen(l.water_line, 1.4));
-    p.drawLine(below[0], below[1]);
+    p.drawLine(map.at(a.x(), a.y()), map.at(b.x(), b.y()));
   }
   if (c.shows(Overlay::parts))
     for (const Part& part : c.project().layout.parts) {

@@ -18,7 +18,10 @@
 
 namespace plucky::app {
 
-Shelf::Shelf(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
+Shelf::Shelf(Session* session, QWidget* parent)
+    : QWidget(parent), session_(session), pace_(session, [this] {
+        if (isVisible()) refresh();
+      }) {
   setObjectName("shelf");
   setAttribute(Qt::WA_StyledBackground);
   auto* column = new QVBoxLayout(this);
@@ -60,9 +63,6 @@ Shelf::Shelf(Session* session, QWidget* parent) : QWidget(parent), session_(sess
   column->addWidget(stack_, 1);
   connect(tabs_, &QTabBar::currentChanged, this, &Shelf::show_page);
   connect(close, &QToolButton::clicked, this, &Shelf::closed);
-  connect(session_, &Session::changed, this, [this] {
-    if (isVisible()) refresh();
-  });
 }
 
 void Shelf::add(ShelfPage* page) {

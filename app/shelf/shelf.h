@@ -4,6 +4,7 @@
 #include <QWidget>
 #include <vector>
 
+#include "session/drag_pace.h"
 #include "shelf/shelf_page.h"
 
 class QLabel;
@@ -41,6 +42,7 @@ class Shelf : public QWidget {
   QLabel* words_;
   QStackedWidget* stack_;
   std::vector<ShelfPage*> pages_;
+  DragPace pace_;
 };
 
 }  // namespace plucky::app
