@@ -142,7 +142,7 @@ void FindingRow::paintEvent(QPaintEvent* event) {
 }
 
 FindingsPanel::FindingsPanel(Session* session, QWidget* parent)
-    : QWidget(parent), session_(session), pace_(session, [this] { refresh(); }) {
+    : QWidget(parent), session_(session), pace_(session, 170, [this] { refresh(); }) {
   setObjectName("findings");
   setAttribute(Qt::WA_StyledBackground);
   auto* column = new QVBoxLayout(this);

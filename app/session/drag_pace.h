@@ -1,5 +1,5 @@
-// Words that are laid out anew cost a third of a frame. During a drag they follow a dozen times a second, board and
-// ledger with every move; the end of the drag, and any other edit, shows them at once.
+// Words that are laid out anew cost a whole frame. During a drag they follow some times a second, board and ledger with
+// every move; the end of the drag, and any other edit, shows them at once.
 #pragma once
 
 #include <QTimer>
@@ -11,9 +11,10 @@ namespace plucky::app {
 
 class DragPace {
  public:
-  DragPace(Session* session, std::function<void()> refresh) {
+  /// `every`: milliseconds; different for each view, so that they do not all fall into one frame.
+  DragPace(Session* session, int every, std::function<void()> refresh) {
     timer_.setSingleShot(true);
-    timer_.setInterval(80);
+    timer_.setInterval(every);
     QObject::connect(&timer_, &QTimer::timeout, &timer_, refresh);
     QObject::connect(session, &Session::changed, &timer_, [this, session, refresh] {
       if (!session->dragging()) {

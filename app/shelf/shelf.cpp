@@ -19,7 +19,7 @@
 namespace plucky::app {
 
 Shelf::Shelf(Session* session, QWidget* parent)
-    : QWidget(parent), session_(session), pace_(session, [this] {
+    : QWidget(parent), session_(session), pace_(session, 60, [this] {
         if (isVisible()) refresh();
       }) {
   setObjectName("shelf");

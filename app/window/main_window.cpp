@@ -32,7 +32,7 @@ MainWindow::MainWindow(Session* session, QWidget* parent)
       session_(session),
       import_job_(new ImportJob(this)),
       autosave_(session),
-      pace_(session, [this] { refresh(); }) {
+      pace_(session, 110, [this] { refresh(); }) {
   setMinimumSize(960, 620);
   resize(1280, 800);
   restoreGeometry(settings::window_geometry());

@@ -187,7 +187,8 @@ std::optional<Balance> scan_trim(Problem& problem, double heel, double start, do
 std::optional<Balance> newton_held(Problem& problem, double heel, const WaterPlane& start) {
   Balance b = problem.evaluate({{heel, start.attitude.trim}, start.offset});
   for (int i = 0; i < 12; ++i) {
-    const Eigen::Matrix2d J = problem.jacobian(b).topLeftCorner<2, 2>();
+    const Eigen::Matrix3d all = problem.jacobian(b);
+    const Eigen::Matrix2d J = all.topLeftCorner<2, 2>();
     if (std::abs(b.excess_volume) <= tolerance::curve_volume_relative * problem.target() &&
         std::abs(b.ahead) <= tolerance::curve_lever_relative * problem.length() * problem.target()) {
       // Stable when more trim moves buoyancy aft at constant volume.
@@ -197,6 +198,17 @@ std::optional<Balance> newton_held(Problem& problem, double heel, const WaterPla
     if (!(J(0, 0) > 0.0)) return std::nullopt;
     const Eigen::Vector2d step = J.partialPivLu().solve(Eigen::Vector2d(-b.excess_volume, -b.ahead));
     if (!step.allFinite() || std::abs(step[1]) > radians(8.0)) return std::nullopt;
+    // The error after a Newton step is the square of the one before: this close, the step itself is as good as another
+    // look, and what it does to the arm is the Jacobian's last row.
+    const double near = std::sqrt(0.1 * tolerance::curve_volume_relative);
+    if (std::abs(b.excess_volume) <= near * problem.target() &&
+        std::abs(b.ahead) <= near * problem.length() * problem.target() &&
+        J(1, 1) - J(1, 0) * J(0, 1) / J(0, 0) < 0.0) {
+      b.plane.offset += step[0];
+      b.plane.attitude.trim += step[1];
+      b.port += all(2, 0) * step[0] + all(2, 1) * step[1];
+      return b;
+    }
     b = problem.evaluate({{heel, b.plane.attitude.trim + step[1]}, b.plane.offset + step[0]});
   }
   return std::nullopt;
@@ -210,7 +222,7 @@ HeldHeel held(Problem& problem, double heel, const WaterPlane& start) {
   result.solved = true;
   result.plane = found->plane;
   result.immersion = found->immersion;
-  result.righting_arm = -found->port / found->immersion.volume;
+  result.righting_arm = -found->port / problem.target();
   return result;
 }
 
