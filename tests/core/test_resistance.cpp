@@ -239,3 +239,46 @@ TEST(Running, TheCurveStandsForItsPoints) {
   for (double v : {0.9, 2.3, 5.0, 9.7}) EXPECT_NEAR(curve.drag(v) / run_at(h, v).drag, 1.0, 0.05) << v;
   EXPECT_NEAR(curve.drag(24.0) / curve.drag(12.0), 4.0, 1e-9);
 }
+
+TEST(Offsets, EncloseWhatTheHullDisplaces) {
+  // Twice the half-breadths summed over depth and length, against the exact volume of the mesh.
+  for (const HullFamily family : {HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge}) {
+    const HullModel hull = build_hull(usual_hull(family));
+    const double water = hull.box.low.z() + 0.4 * hull.box.size().z();
+    const Offsets o = offsets_below(hull, water, 40);
+    double volume = 0.0;
+    for (std::size_t i = 0; i + 1 < o.x.size(); ++i)
+      for (std::size_t j = 0; j + 1 < o.depth.size(); ++j)
+        volume += 0.5 * (o.x[i + 1] - o.x[i]) * (o.depth[j + 1] - o.depth[j]) *
+                  (o.half[i][j] + o.half[i][j + 1] + o.half[i + 1][j] + o.half[i + 1][j + 1]);
+    EXPECT_NEAR(volume / ImmersedBody(hull.buoyant).below({{}, water}).volume, 1.0, 0.02) << family_key(family);
+  }
+}
+
+TEST(Offsets, AreRefusedWhenTheyAreNoHull) {
+  Offsets o;
+  EXPECT_THROW((void)wave_resistance(o, 1.0, 1000.0), InvalidInput);
+  EXPECT_THROW((void)wave_resistance(wigley_offsets(1.0, 0.1, 0.06, 10, 4), 1.0, 0.0), InvalidInput);
+  EXPECT_THROW((void)run_at(running_boat(), 0.0), InvalidInput);
+  EXPECT_THROW((void)ResistanceCurve(running_boat(), 0.0), InvalidInput);
+}
+
+RC_GTEST_PROP(Running, AHeavierOrDirtierBoatIsNeverEasier, ()) {
+  RunningHull clean = running_boat(), dirty = clean;
+  dirty.bottom.appendage_area = *rc::gen::inRange(1, 40) * 1e-5;
+  const double v = *rc::gen::inRange(5, 120) / 10.0;
+  const RunningPoint a = run_at(clean, v), b = run_at(dirty, v);
+  RC_PRE(a.holds && b.holds);
+  RC_ASSERT(b.drag > a.drag);
+  RC_ASSERT(b.appendages > a.appendages);
+}
+
+TEST(Running, ADisplacementHullNeverPlanesAndSaysWhereItsMethodEnds) {
+  RunningHull h = running_boat();
+  h.planes = false;
+  const RunningPoint fast = run_at(h, 4.0);
+  EXPECT_EQ(fast.regime, Regime::displacement);
+  EXPECT_TRUE(fast.outside_range);
+  EXPECT_NE(fast.message.find("Froude number"), std::string::npos);
+  EXPECT_FALSE(run_at(h, 0.8).outside_range);
+}

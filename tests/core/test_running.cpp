@@ -162,3 +162,67 @@ TEST(Balance, TellsThatTheHumpHolds) {
   EXPECT_NE(run_steady(t, Propulsion(d, fresh_water_density), d.pitch, curve, 0.0).message.find("does not turn"),
             std::string::npos);
 }
+
+RC_GTEST_PROP(Balance, MoreThrottleIsNeverSlower, ()) {
+  static const ResistanceCurve curve(fast_monohull(2.6), 40.0);
+  const Drive d = screw(*rc::gen::inRange(34, 48) / 1000.0, *rc::gen::inRange(9, 15) / 10.0, *rc::gen::inRange(2u, 5u));
+  const Propulsion p(d, fresh_water_density, *rc::gen::inRange(4, 11) / 10.0);
+  const PowerTrain t = train(*rc::gen::inRange(800, 2000), 22.2);
+  double before = 0.0;
+  for (const RunningState& s : throttle_sweep(t, p, d.pitch, curve, {0.2, 0.35, 0.5, 0.65, 0.8, 1.0})) {
+    RC_PRE(s.runs());
+    RC_ASSERT(s.speed > before);
+    before = s.speed;
+  }
+}
+
+RC_GTEST_PROP(Balance, ThrustFallsAsTheWaterComesFaster, ()) {
+  const Drive d = screw(0.040, *rc::gen::inRange(8, 15) / 10.0, *rc::gen::inRange(2u, 6u));
+  const Propulsion p(d, fresh_water_density);
+  const PowerTrain t = train(1500, 14.8);
+  double before = thrust_at(t, p, 1.0, 0.0).thrust, turns = thrust_at(t, p, 1.0, 0.0).revolutions;
+  RC_ASSERT(before > 0.0);
+  for (double v = 1.0; v < 12.0; v += 1.0) {
+    const HeldThrust now = thrust_at(t, p, 1.0, v);
+    if (now.thrust <= 0.0) break;
+    RC_ASSERT(now.thrust < before * 1.02);  // a stalled blade may gain a little at first
+    RC_ASSERT(now.revolutions >= 0.97 * turns);
+    before = now.thrust;
+    turns = now.revolutions;
+  }
+}
+
+TEST(Balance, GearsTradeRevolutionsForTorque) {
+  PowerTrain direct = train(3000, 11.1), geared = direct;
+  geared.gear_ratio = 2.5;
+  geared.gear_efficiency = 0.95;
+  EXPECT_NEAR(free_revolutions(direct, 1.0) / free_revolutions(geared, 1.0), 2.5, 1e-9);
+  const double n = 0.5 * free_revolutions(geared, 1.0);
+  EXPECT_NEAR(shaft_state(geared, 1.0, n).torque, 2.5 * 0.95 * shaft_state(direct, 1.0, 2.5 * n).torque, 1e-9);
+  // A big slow screw: the gear carries what would drown the motor.
+  const Drive d = screw(0.070, 1.0, 3);
+  const Propulsion p(d, fresh_water_density);
+  const HeldThrust slow = thrust_at(geared, p, 1.0, 2.0), fast = thrust_at(direct, p, 1.0, 2.0);
+  EXPECT_LT(shaft_state(geared, 1.0, slow.revolutions).motor_current,
+            shaft_state(direct, 1.0, fast.revolutions).motor_current);
+}
+
+TEST(Propulsion, SaysWhatItsMethodCannotPromise) {
+  EXPECT_TRUE(Propulsion(screw(0.04, 1.0, 4), fresh_water_density).doubt().empty());
+  EXPECT_NE(Propulsion(screw(0.04, 1.6, 4), fresh_water_density).doubt().find("outside the series"), std::string::npos);
+  EXPECT_NE(Propulsion(screw(0.04, 1.4, 2), fresh_water_density, 0.5).doubt().find("immersed disc"), std::string::npos);
+  Drive wrong = screw(0.04, 1.0);
+  wrong.diameter = 0.0;
+  EXPECT_THROW((void)Propulsion(wrong, fresh_water_density), InvalidInput);
+}
+
+TEST(Propulsion, AnAirPropellerIsAsMuchWeakerAsAirIsThinner) {
+  Drive air = screw(0.2, 0.6);
+  air.propulsor = Propulsor::air_propeller;
+  const Drive water = screw(0.2, 0.6);
+  const double ratio = Propulsion(water, fresh_water_density).at(100.0, 3.0).thrust /
+                       Propulsion(air, fresh_water_density).at(100.0, 3.0).thrust;
+  EXPECT_NEAR(ratio, fresh_water_density / air_density, 1e-6 * ratio);
+  EXPECT_NEAR(Propulsion(water, fresh_water_density, 0.5).at(100.0, 3.0).torque,
+              0.5 * Propulsion(water, fresh_water_density).at(100.0, 3.0).torque, 1e-12);
+}
