@@ -48,12 +48,12 @@ void righting_arm_37(benchmark::State& state) {
 void reassess_after_move(benchmark::State& state) {
   Assessor assessor;
   Project p = boat();
-  benchmark::DoNotOptimize(assessor.assess(p, false));
+  benchmark::DoNotOptimize(assessor.assess(p, Care::in_a_drag));
   double by = 0.001;
   for (auto _ : state) {
     p.layout.parts[0].place.x() += by;
     by = -by;
-    benchmark::DoNotOptimize(assessor.assess(p, false));
+    benchmark::DoNotOptimize(assessor.assess(p, Care::in_a_drag));
   }
 }
 

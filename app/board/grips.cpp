@@ -20,14 +20,8 @@ double along(const std::vector<double>& x, const std::vector<double>& y, double 
 
 /// Lowest z of the section at x where it crosses y.
 double bottom_at(const HullModel& m, double x, double y) {
-  double low = 1e300;
-  for (const SectionLoop& loop : m.section_near(x).loops)
-    for (std::size_t i = 0; i < loop.points.size(); ++i) {
-      const Vec2 &p = loop.points[i], &q = loop.points[(i + 1) % loop.points.size()];
-      if ((p.x() - y) * (q.x() - y) > 0.0 || p.x() == q.x()) continue;
-      low = std::min(low, p.y() + (y - p.x()) / (q.x() - p.x()) * (q.y() - p.y()));
-    }
-  return low < 1e200 ? low : m.box.low.z();
+  const std::vector<double> z = m.section_near(x).crossings(0, y);
+  return z.empty() ? m.box.low.z() : *std::min_element(z.begin(), z.end());
 }
 
 double deck_edge_z(const HullModel& m, double x) {

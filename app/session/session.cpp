@@ -8,12 +8,12 @@
 namespace plucky::app {
 
 Session::Session(QObject* parent) : QObject(parent) {
-  now_ = assess(Project{}, true);
+  now_ = assess(Project{}, Care::full);
   saved_ = project();
 }
 
-std::shared_ptr<const Assessment> Session::assess(const Project& project, bool with_remedies) {
-  return std::make_shared<const Assessment>(assessor_.assess(project, with_remedies));
+std::shared_ptr<const Assessment> Session::assess(const Project& project, Care care) {
+  return std::make_shared<const Assessment>(assessor_.assess(project, care));
 }
 
 void Session::show_state(std::shared_ptr<const Assessment> next) {
@@ -32,7 +32,7 @@ bool Session::perform(const Edit& edit) {
   try {
     const Project next = apply(project(), edit);
     if (next == project()) return true;
-    auto assessed = assess(next, true);
+    auto assessed = assess(next, Care::full);
     undo_.push_back({project(), QString::fromStdString(edit.label)});
     redo_.clear();
     before_ = now_;
@@ -55,7 +55,7 @@ bool Session::preview(const Edit& edit) {
   try {
     const Project next = apply(drag_start_->project, edit);
     if (next == project()) return true;
-    auto assessed = assess(next, false);
+    auto assessed = assess(next, Care::in_a_drag);
     before_ = drag_start_;
     drag_label_ = last_edit_ = QString::fromStdString(edit.label);
     show_state(std::move(assessed));
@@ -72,7 +72,7 @@ void Session::end_drag() {
   if (start->project == project()) return;
   undo_.push_back({start->project, drag_label_});
   redo_.clear();
-  show_state(assess(project(), true));
+  show_state(assess(project(), Care::full));
 }
 
 void Session::cancel_drag() {
@@ -91,7 +91,7 @@ void Session::travel(std::vector<Step>& from, std::vector<Step>& to) {
   to.push_back({project(), step.label});
   before_ = now_;
   last_edit_ = (&from == &undo_ ? tr("undone: %1") : tr("redone: %1")).arg(step.label);
-  show_state(assess(step.project, true));
+  show_state(assess(step.project, Care::full));
 }
 
 void Session::undo() {
@@ -110,7 +110,7 @@ QString Session::redo_label() const {
 void Session::peek(const Edit& edit) {
   if (dragging()) return;
   try {
-    peek_ = assess(apply(project(), edit), false);
+    peek_ = assess(apply(project(), edit), Care::in_a_drag);
     emit seen_changed();
   } catch (const InvalidInput&) {
     stop_peeking();  // doing it will say why
@@ -182,7 +182,7 @@ void Session::set_units(UnitSystem units) {
 }
 
 void Session::adopt(const Project& project, const QString& path) {
-  auto assessed = assess(project, true);
+  auto assessed = assess(project, Care::full);
   drag_start_.reset();
   before_.reset();
   pins_.clear();

@@ -115,7 +115,7 @@ class Session : public QObject {
     Project project;
     QString label;
   };
-  std::shared_ptr<const Assessment> assess(const Project& project, bool with_remedies);
+  std::shared_ptr<const Assessment> assess(const Project& project, Care care);
   void show_state(std::shared_ptr<const Assessment> next);
   void travel(std::vector<Step>& from, std::vector<Step>& to);
 

@@ -118,7 +118,7 @@ int Assessment::count(Severity severity, Stage stage) const {
   }));
 }
 
-Assessment Assessor::assess(const Project& project, bool with_remedies) {
+Assessment Assessor::assess(const Project& project, Care care) {
   if (!kept_hull_ || !(kept_design_ == project.hull)) {
     auto hull = build_hull_stage(project.hull);
     kept_hull_ = std::move(hull);
@@ -128,7 +128,7 @@ Assessment Assessor::assess(const Project& project, bool with_remedies) {
   }
   Assessment a;
   a.project = project;
-  a.with_remedies = with_remedies;
+  a.care = care;
   a.hull = kept_hull_;
   const HullModel& hull = a.hull->model;
   a.mass = mass_budget(hull, project.hull, project.layout);
@@ -140,8 +140,7 @@ Assessment Assessor::assess(const Project& project, bool with_remedies) {
     WaterPlane upright = a.flotation.plane;
     upright.attitude.heel = 0.0;
     auto spread = std::async(std::launch::async, [&] { return spread_of(a, kept_scatter_); });
-    // While something is dragged the last curve foretells the next; the end of the drag looks afresh.
-    const Stability* near = with_remedies || !kept_stability_ ? nullptr : &*kept_stability_;
+    const Stability* near = care == Care::full || !kept_stability_ ? nullptr : &*kept_stability_;
     a.stability = assess_stability(a.hull->body, a.loading(), a.density(), upright, 37, near);
     kept_stability_ = a.stability;
     a.freeboard = freeboards(a);

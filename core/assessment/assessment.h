@@ -52,6 +52,10 @@ struct CgBand {
   std::string source;
 };
 
+/// How much is worked out. `in_a_drag` keeps within a frame: findings are the same but offer no remedies, and the last
+/// righting arm foretells the next. The end of the drag looks afresh.
+enum class Care { full, in_a_drag };
+
 struct Assessment {
   Project project;  ///< the project it belongs to
   std::shared_ptr<const HullStage> hull;
@@ -66,7 +70,7 @@ struct Assessment {
   DriveReport drive;
   std::vector<PartFit> fits;
   std::vector<Finding> findings;  ///< worst first, passed checks last
-  bool with_remedies = true;      ///< false while a drag is on: remedies are sought when it ends
+  Care care = Care::full;
 
   [[nodiscard]] Loading loading() const { return {mass.total, mass.cg}; }
   [[nodiscard]] double density() const { return project.brief.water_density(); }
@@ -81,8 +85,7 @@ struct Assessment {
 class Assessor {
  public:
   /// Throws InvalidInput when the hull cannot be built; the kept state is then unchanged.
-  /// Without remedies the findings are the same but offer no edits: searching free places takes longer than a frame.
-  [[nodiscard]] Assessment assess(const Project& project, bool with_remedies = true);
+  [[nodiscard]] Assessment assess(const Project& project, Care care = Care::full);
 
  private:
   struct KeptFit {

@@ -118,7 +118,7 @@ void heel(const Assessment& a, std::vector<Finding>& out) {
   const Part* best = nullptr;
   for (const Part& part : a.project.layout.parts)
     if (!part.outside && part.rail == 0 && (!best || part.effective_mass() > best->effective_mass())) best = &part;
-  if (a.with_remedies && best && best->effective_mass() > 0.0) {
+  if (a.care == Care::full && best && best->effective_mass() > 0.0) {
     const Vec3 wanted = best->place - Vec3(0.0, moment / best->effective_mass(), 0.0);
     if (place_is_free(a, *best, wanted)) {
       const double by = wanted.y() - best->place.y();
@@ -150,7 +150,7 @@ void cg(const Assessment& a, std::vector<Finding>& out) {
   f.severity = off > 0.03 * len ? Severity::stop : Severity::watch;
   f.text = "CG {0} from the transom ({1}); wants {2} to {3}.";
   const Id slider = part_to_slide(a);
-  if (const Part* part = a.project.layout.find(slider); part && a.with_remedies) {
+  if (const Part* part = a.project.layout.find(slider); part && a.care == Care::full) {
     const double target = x < a.cg_band.low ? a.cg_band.low + 0.1 * (a.cg_band.high - a.cg_band.low)
                                             : a.cg_band.high - 0.1 * (a.cg_band.high - a.cg_band.low);
     const double by = (target - x) * a.mass.total / mass_of(a, slider);
@@ -257,7 +257,7 @@ Id part_to_slide(const Assessment& a) {
 }
 
 std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim) {
-  if (!a.with_remedies) return std::nullopt;
+  if (a.care != Care::full) return std::nullopt;
   const Part* part = a.project.layout.find(part_to_slide(a));
   if (!part || part->effective_mass() <= 0.0) return std::nullopt;
   const SlideAnswer answer =

@@ -30,7 +30,7 @@ std::optional<Vec3> nearest_free_place(const Assessment& a, const Part& part) {
 }
 
 void offer_free_place(const Assessment& a, const Part& part, Finding& f) {
-  if (!a.with_remedies) return;
+  if (a.care != Care::full) return;
   if (const auto place = nearest_free_place(a, part)) {
     f.remedy = Edit{fmt::format("Move {} {{0}} to the nearest free place", part.name), MovePart{part.id, *place}};
     f.remedy_values = {length_quantity((*place - part.place).norm())};

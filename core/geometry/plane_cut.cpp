@@ -93,6 +93,18 @@ bool Section::contains(const Vec2& p) const {
   return inside;
 }
 
+std::vector<double> Section::crossings(int axis, double at) const {
+  std::vector<double> found;
+  for (const SectionLoop& loop : loops)
+    for (std::size_t i = 0; i < loop.points.size(); ++i) {
+      const Vec2 &a = loop.points[i], &b = loop.points[(i + 1) % loop.points.size()];
+      if ((a[axis] <= at) == (b[axis] <= at)) continue;
+      const double t = (at - a[axis]) / (b[axis] - a[axis]);
+      found.push_back(a[1 - axis] + t * (b[1 - axis] - a[1 - axis]));
+    }
+  return found;
+}
+
 double Section::area_below(double z) const {
   // Integral of (z - zeta) d(eta) over the outline below z; the closing line at height z adds nothing.
   double area = 0.0;

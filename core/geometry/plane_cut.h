@@ -30,6 +30,9 @@ struct Section {
   [[nodiscard]] bool contains(const Vec2& p) const;
   /// Enclosed area below height z, m2.
   [[nodiscard]] double area_below(double z) const;
+  /// Where the loops cross the line on which coordinate `axis` (0: y, 1: z) has the value `at`: the other coordinate
+  /// of each crossing, in the order of the loops. A point on the line counts as below it.
+  [[nodiscard]] std::vector<double> crossings(int axis, double at) const;
 };
 
 /// Cuts the mesh at every given station in one pass over its triangles, or over the first `triangles` of them. Stations

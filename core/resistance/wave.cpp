@@ -15,14 +15,10 @@ namespace {
 /// Greatest distance from the middle at height z on one side, of the loops' crossings with that height.
 double half_breadth(const Section& section, double z) {
   double port = 0.0, starboard = 0.0;
-  for (const SectionLoop& loop : section.loops)
-    for (std::size_t i = 0; i < loop.points.size(); ++i) {
-      const Vec2 &a = loop.points[i], &b = loop.points[(i + 1) % loop.points.size()];
-      if ((a.y() <= z) == (b.y() <= z)) continue;
-      const double y = a.x() + (z - a.y()) / (b.y() - a.y()) * (b.x() - a.x());
-      port = std::max(port, y);
-      starboard = std::max(starboard, -y);
-    }
+  for (const double y : section.crossings(1, z)) {
+    port = std::max(port, y);
+    starboard = std::max(starboard, -y);
+  }
   return 0.5 * (port + starboard);
 }
 

@@ -122,6 +122,40 @@ TEST_F(Bench, KeysChooseAndTakeOutParts) {
   EXPECT_EQ(session.project().layout.parts.size(), before);
 }
 
+TEST_F(Bench, SeveralPartsMoveAndGoTogetherAndComeBackByOneStep) {
+  const Project before = session.project();
+  session.select_all({part("Servo").id, part("ESC").id});
+  board()->setFocus();
+  QTest::keyClick(board(), Qt::Key_Left, Qt::ShiftModifier);
+  for (const char* name : {"Servo", "ESC"}) {
+    const Part& was = *before.layout.find(part(name).id);
+    EXPECT_NEAR(part(name).place.x(), was.place.x() - 0.010, 1e-12) << name;
+    EXPECT_EQ(part(name).place.z(), was.place.z()) << name;
+  }
+  EXPECT_EQ(session.undo_label(), "Nudge 2 parts");
+  QTest::keyClick(board(), Qt::Key_Space);  // the arrows now go in the plan
+  QTest::keyClick(board(), Qt::Key_Up);
+  EXPECT_NEAR(part("ESC").place.y(), before.layout.find(part("ESC").id)->place.y() + 0.001, 1e-12);
+  QTest::keyClick(board(), Qt::Key_Delete);
+  EXPECT_EQ(session.project().layout.parts.size(), before.layout.parts.size() - 2);
+  EXPECT_EQ(session.undo_label(), "Take out 2 parts");
+  for (int i = 0; i < 3; ++i) QTest::keyClick(window.get(), Qt::Key_Z, Qt::ControlModifier);
+  EXPECT_EQ(session.project(), before);
+}
+
+TEST_F(Bench, ABulkheadIsNudgedByTheKeysAndStopsAtTheEndOfTheHull) {
+  ASSERT_FALSE(session.project().hull.bulkheads.empty());
+  const Id id = session.project().hull.bulkheads.front().id;
+  const double x = session.project().hull.bulkheads.front().x;
+  session.select(id);
+  board()->setFocus();
+  QTest::keyClick(board(), Qt::Key_Right, Qt::ShiftModifier);
+  EXPECT_NEAR(session.project().hull.bulkheads.front().x, x + 0.010, 1e-9);
+  for (int i = 0; i < 100; ++i) QTest::keyClick(board(), Qt::Key_Right, Qt::ShiftModifier);
+  EXPECT_LE(session.project().hull.bulkheads.front().x, session.now().hull->model.box.high.x());
+  EXPECT_GT(session.project().hull.bulkheads.front().x, x);
+}
+
 TEST_F(Bench, TheRulerSlidesTheSection) {
   const QRectF ruler = board()->map().ruler_area();
   const QPoint at(static_cast<int>(board()->map().x(0.2)), static_cast<int>(ruler.center().y()));

@@ -208,7 +208,7 @@ RC_GTEST_PROP(Assessment, AnyBatteryPlaceKeepsForceAndMomentInBalance, ()) {
   Project p = sample_boat();
   p = moved(p, 0, {*rc::gen::inRange(-200, 120) / 1000.0, 0, 0});
   p.layout.parts[1].place.y() = *rc::gen::inRange(-20, 21) / 1000.0;
-  const Assessment a = assessor.assess(p, false);
+  const Assessment a = assessor.assess(p, Care::in_a_drag);
   RC_ASSERT(a.flotation.status == FloatStatus::afloat);
   RC_ASSERT(a.flotation.residual < 1e-6);
   // Every point of the righting arm displaces the boat's weight.

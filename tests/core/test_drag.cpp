@@ -36,7 +36,8 @@ void expect_same(const Assessment& kept, const Assessment& fresh) {
   RC_ASSERT(std::abs(kept.freeboard.least - fresh.freeboard.least) < 1e-9);
   // The curve is read to hundredths of a millimetre.
   RC_ASSERT(std::abs(kept.stability.max_arm - fresh.stability.max_arm) < 1e-5);
-  RC_ASSERT(std::abs(kept.stability.vanishing_angle.value_or(pi) - fresh.stability.vanishing_angle.value_or(pi)) < 1e-3);
+  RC_ASSERT(std::abs(kept.stability.vanishing_angle.value_or(pi) - fresh.stability.vanishing_angle.value_or(pi)) <
+            1e-3);
   RC_ASSERT(kept.spread.trim.low == fresh.spread.trim.low);
   RC_ASSERT(kept.spread.least_freeboard.high == fresh.spread.least_freeboard.high);
   RC_ASSERT(kept.fits.size() == fresh.fits.size());
@@ -52,26 +53,27 @@ void expect_same(const Assessment& kept, const Assessment& fresh) {
 RC_GTEST_PROP(Dragging, LeavesNoTraceInTheNumbers, ()) {
   Assessor assessor;
   Project p = coarse_boat();
-  (void)assessor.assess(p, false);
+  (void)assessor.assess(p, Care::in_a_drag);
   for (int step = *rc::gen::inRange(2, 7); step > 0; --step) {
     const auto which = *rc::gen::inRange<std::size_t>(0, p.layout.parts.size());
     const Part& part = p.layout.parts[which];
-    const Vec3 by(*rc::gen::inRange(-20, 21) / 1000.0, *rc::gen::inRange(-5, 6) / 1000.0, *rc::gen::inRange(-3, 4) / 1000.0);
+    const Vec3 by(*rc::gen::inRange(-20, 21) / 1000.0, *rc::gen::inRange(-5, 6) / 1000.0,
+                  *rc::gen::inRange(-3, 4) / 1000.0);
     p = apply(p, {"", MovePart{part.id, part.place + by}});
-    expect_same(assessor.assess(p, false), Assessor().assess(p, false));
+    expect_same(assessor.assess(p, Care::in_a_drag), Assessor().assess(p, Care::in_a_drag));
   }
 }
 
 RC_GTEST_PROP(Dragging, AMassThatChangesOnTheWayIsSeen, ()) {
   Assessor assessor;
   Project p = coarse_boat();
-  (void)assessor.assess(p, false);
+  (void)assessor.assess(p, Care::in_a_drag);
   Part part = p.layout.parts[0];
   part.mass = *rc::gen::inRange(50, 900) / 1000.0;
   part.mass_sigma = *rc::gen::inRange(0, 60) / 1000.0;
   if (*rc::gen::arbitrary<bool>()) part.measured_mass = *rc::gen::inRange(50, 900) / 1000.0;
   p = apply(p, {"", ChangePart{part}});
-  expect_same(assessor.assess(p, false), Assessor().assess(p, false));
+  expect_same(assessor.assess(p, Care::in_a_drag), Assessor().assess(p, Care::in_a_drag));
   p.hull.shape.beam *= *rc::gen::inRange(90, 115) / 100.0;
-  expect_same(assessor.assess(p, false), Assessor().assess(p, false));
+  expect_same(assessor.assess(p, Care::in_a_drag), Assessor().assess(p, Care::in_a_drag));
 }

@@ -2,6 +2,9 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
+#include <algorithm>
+#include <cmath>
+
 #include "base/error.h"
 #include "geometry/curve.h"
 #include "geometry/edges.h"
@@ -60,6 +63,35 @@ TEST(Section, OfABoxIsItsRectangle) {
   EXPECT_NEAR(cut.area_below(1.0), 2.0, 1e-12);
   EXPECT_TRUE(cut.contains({0.9, 2.9}));
   EXPECT_FALSE(cut.contains({1.1, 2.9}));
+}
+
+TEST(Section, OfACylinderIsCrossedAsACircleIs) {
+  const Section cut = sections(cylinder(0.5, 2.0, 720), {1.0}).front();
+  for (const double at : {-0.45, -0.1, 0.0, 0.3}) {
+    const double half = std::sqrt(0.25 - at * at);
+    for (const int axis : {0, 1}) {
+      std::vector<double> met = cut.crossings(axis, at);
+      std::sort(met.begin(), met.end());
+      ASSERT_EQ(met.size(), 2u) << axis << " " << at;
+      EXPECT_NEAR(met[0], -half, 2e-5);
+      EXPECT_NEAR(met[1], half, 2e-5);
+    }
+  }
+  EXPECT_TRUE(cut.crossings(1, 0.51).empty());
+  EXPECT_TRUE(Section{}.crossings(0, 0.0).empty());
+}
+
+// A closed outline is left as often as it is entered, and a point is inside when a line down from it leaves an odd
+// number of times.
+RC_GTEST_PROP(Section, CrossingsAgreeWithWhatIsInside, ()) {
+  static const TriangleMesh hull = wigley(1.0, 0.2, 0.08, 0.05, 40, 12);
+  const double x = *rc::gen::inRange(-480, 481) / 1000.0 + 1e-4;
+  const Vec2 p(*rc::gen::inRange(-120, 121) / 1000.0 + 3.1e-5, *rc::gen::inRange(-90, 60) / 1000.0 + 1.7e-5);
+  const Section cut = sections(hull, {x}).front();
+  const std::vector<double> z = cut.crossings(0, p.x());
+  RC_ASSERT(z.size() % 2 == 0u);
+  const auto below = std::count_if(z.begin(), z.end(), [&](double each) { return each < p.y(); });
+  RC_ASSERT((below % 2 == 1) == cut.contains(p));
 }
 
 RC_GTEST_PROP(Clip, TwoHalvesMakeTheWhole, ()) {
