@@ -173,7 +173,7 @@ int main(int argc, char** argv) {
   if (parser.isSet(pin)) session.pin();
   if (parser.isSet(move)) move_part(session, parser.value(move));
   if (parser.isSet(pin)) session.pin();
-  if (parser.isSet(shelf)) window.show_shelf(static_cast<ShelfTab>(std::clamp(parser.value(shelf).toInt(), 1, 7) - 1));
+  if (parser.isSet(shelf)) window.show_shelf(static_cast<ShelfTab>(std::clamp(parser.value(shelf).toInt(), 1, 12) - 1));
   if (parser.isSet(round)) window.show_3d(true);
   if (parser.isSet(heel)) window.board()->set_heel(radians(parser.value(heel).toDouble()));
   if (parser.isSet(weighing)) {

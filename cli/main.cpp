@@ -6,6 +6,7 @@
 #include <iostream>
 
 #include "cli/commands.h"
+#include "cli/drive_options.h"
 
 using namespace plucky::cli;
 
@@ -50,6 +51,9 @@ int main(int argc, char** argv) {
   fresh->add_option("--name", name, "the boat's name")->capture_default_str();
   fresh->add_option("-o,--output", output, "boat file to write")->required();
   fresh->callback([&] { run = [&] { return new_boat(family, settings, name, output); }; });
+
+  DriveCommandLine drive;
+  drive.add(app, run);
 
   CLI11_PARSE(app, argc, argv);
   try {

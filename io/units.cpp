@@ -17,8 +17,9 @@ namespace {
 
 struct Unit {
   const char* name;
-  double si;     // one of it
-  int decimals;  // when shown in it
+  double si;          // one of it
+  int decimals;       // when shown in it
+  double zero = 0.0;  // what it shows at SI zero
 };
 
 /// First entry: the metric unit; second: the inch system's. All of them may be typed.
@@ -48,6 +49,12 @@ constexpr std::array revolutions_units{Unit{"rpm", 1.0 / 60.0, 0}, Unit{"rpm", 1
 constexpr std::array constant_units{Unit{"rpm/V", pi / 30.0, 0}, Unit{"rpm/V", pi / 30.0, 0}};
 constexpr std::array force_units{Unit{"N", 1.0, 1}, Unit{"lbf", 4.4482216, 2}, Unit{"gf", 9.80665e-3, 0},
                                  Unit{"kgf", 9.80665, 3}};
+constexpr std::array torque_units{Unit{"N m", 1.0, 3}, Unit{"ozf in", 7.0615518e-3, 1}, Unit{"Nm", 1.0, 3},
+                                  Unit{"kgf cm", 0.0980665, 2}};
+constexpr std::array resistance_units{Unit{"m\u03a9", 1e-3, 1}, Unit{"m\u03a9", 1e-3, 1}, Unit{"mohm", 1e-3, 1},
+                                      Unit{"ohm", 1.0, 4}};
+constexpr std::array temperature_units{Unit{"\u00b0C", 1.0, 0}, Unit{"\u00b0F", 5.0 / 9.0, 0, 32.0}, Unit{"C", 1.0, 0},
+                                       Unit{"F", 5.0 / 9.0, 0, 32.0}};
 constexpr std::array plain_units{Unit{"", 1.0, 0}, Unit{"", 1.0, 0}};
 
 std::span<const Unit> units_of(Dimension d) {
@@ -86,6 +93,12 @@ std::span<const Unit> units_of(Dimension d) {
       return constant_units;
     case Dimension::force:
       return force_units;
+    case Dimension::torque:
+      return torque_units;
+    case Dimension::resistance:
+      return resistance_units;
+    case Dimension::temperature:
+      return temperature_units;
     case Dimension::none:
       break;
   }
@@ -128,6 +141,12 @@ const char* example_of(Dimension d) {
       return "a speed constant such as 2050 rpm/V";
     case Dimension::force:
       return "a force such as 6 N";
+    case Dimension::torque:
+      return "a torque such as 0.5 Nm or 5 kgf cm";
+    case Dimension::resistance:
+      return "a resistance such as 12 mohm";
+    case Dimension::temperature:
+      return "a temperature such as 65 C or 150 F";
     case Dimension::none:
       break;
   }
@@ -178,7 +197,7 @@ const Unit& shown_unit(Dimension dimension, UnitSystem system) {
 }
 
 Shown with_decimals(const Quantity& q, const Unit& unit, int decimals) {
-  double value = q.si / unit.si;
+  double value = q.si / unit.si + unit.zero;
   // No "-0.0": rounding decides the sign.
   const double step = std::pow(10.0, -decimals);
   if (std::abs(value) < 0.5 * step) value = 0.0;
@@ -191,7 +210,7 @@ Shown with_decimals(const Quantity& q, const Unit& unit, int decimals) {
 
 Shown show(const Quantity& q, UnitSystem system) {
   const Unit& unit = shown_unit(q.dimension, system);
-  const double value = q.si / unit.si;
+  const double value = q.si / unit.si + unit.zero;
   int decimals = unit.decimals;
   if (q.dimension == Dimension::mass && system == UnitSystem::metric && std::abs(value) >= 1000.0) decimals = 0;
   if (q.dimension == Dimension::none && value != std::floor(value)) decimals = 3;
@@ -247,7 +266,7 @@ double parse_quantity(std::string_view text, Dimension dimension, UnitSystem sys
     if (!unit) return refuse();
   }
   const auto number = number_of(s.substr(0, cut));
-  return number ? *number * unit->si : refuse();
+  return number ? (*number - unit->zero) * unit->si : refuse();
 }
 
 std::string fill_in(const std::string& text, const std::vector<Quantity>& values, UnitSystem system) {

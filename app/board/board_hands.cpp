@@ -39,7 +39,7 @@ const Part* Board::part_at(const QPointF& at, BoardPlane* plane) const {
 
 std::optional<Grip> Board::grip_under(const QPointF& at) const {
   return grip_at(session_->now(), map_, at, state_.overlays.testFlag(Overlay::handles),
-                 state_.overlays.testFlag(Overlay::fittings));
+                 state_.overlays.testFlag(Overlay::fittings), state_.overlays.testFlag(Overlay::drive));
 }
 
 void Board::mousePressEvent(QMouseEvent* event) {
@@ -65,7 +65,7 @@ void Board::mousePressEvent(QMouseEvent* event) {
   // Handles lie over everything; fittings are lines and give way to a part's body.
   std::optional<Grip> grip = grip_under(press_);
   BoardPlane plane{};
-  const Part* part = grip && grip->handle ? nullptr : part_at(press_, &plane);
+  const Part* part = grip && grip->goes_before_parts() ? nullptr : part_at(press_, &plane);
   if (part) {
     plane_ = plane;
     if (adding) return session_->toggle(part->id);
@@ -94,6 +94,8 @@ void Board::hover(const QPointF& at) {
   BoardPlane plane{};
   const auto grip = grip_under(at);
   if (grip && grip->handle) return setCursor(grip->handle->axis == 0 ? Qt::SizeHorCursor : Qt::SizeVerCursor);
+  if (grip && grip->goes_before_parts())
+    return setCursor(grip->kind == Grip::Kind::exit ? Qt::SizeHorCursor : Qt::SizeVerCursor);
   if (part_at(at, &plane)) return setCursor(Qt::OpenHandCursor);
   setCursor(
       grip ? (grip->kind == Grip::Kind::rail || grip->kind == Grip::Kind::hatch ? Qt::SizeAllCursor : Qt::SizeHorCursor)

@@ -7,21 +7,12 @@
 
 namespace plucky::app {
 
-namespace {
-
-/// The part's name, or how many there are.
-QString named(const std::vector<Part>& parts) {
-  return parts.size() == 1 ? QString::fromStdString(parts.front().name) : Board::tr("%1 parts").arg(parts.size());
-}
-
-}  // namespace
-
 void Board::nudge(double dx, double dy) {
   const std::vector<Part> parts = session_->selected_parts();
   const Vec3 by = plane_ == BoardPlane::plan ? Vec3(dx, dy, 0.0) : Vec3(dx, 0.0, dy);
   if (!parts.empty()) {
-    session_->perform(
-        {tr("Nudge %1").arg(named(parts)).toStdString(), ChangeParts{shifted(session_->project().layout, parts, by)}});
+    session_->perform({tr("Nudge %1").arg(session_->selected_words()).toStdString(),
+                       ChangeParts{shifted(session_->project().layout, parts, by)}});
     return;
   }
   if (session_->selection() == 0) return;
@@ -51,7 +42,7 @@ void Board::take_out() {
   if (parts.empty()) return;
   Layout layout = session_->project().layout;
   std::erase_if(layout.parts, [&](const Part& p) { return session_->is_selected(p.id); });
-  session_->perform({tr("Take out %1").arg(named(parts)).toStdString(), ChangeLayout{layout}});
+  session_->perform({tr("Take out %1").arg(session_->selected_words()).toStdString(), ChangeLayout{layout}});
 }
 
 void Board::keyPressEvent(QKeyEvent* event) {

@@ -9,6 +9,9 @@ namespace plucky::app {
 
 namespace {
 
+/// Length of a strut's barrel, as far as its grip is concerned, m.
+constexpr double strut_reach = 0.040;
+
 double along(const std::vector<double>& x, const std::vector<double>& y, double at) {
   const auto it = std::lower_bound(x.begin(), x.end(), at);
   if (it == x.begin()) return y.front();
@@ -16,12 +19,6 @@ double along(const std::vector<double>& x, const std::vector<double>& y, double 
   const auto i = static_cast<std::size_t>(it - x.begin());
   const double t = (at - x[i - 1]) / (x[i] - x[i - 1]);
   return y[i - 1] + t * (y[i] - y[i - 1]);
-}
-
-/// Lowest z of the section at x where it crosses y.
-double bottom_at(const HullModel& m, double x, double y) {
-  const std::vector<double> z = m.section_near(x).crossings(0, y);
-  return z.empty() ? m.box.low.z() : *std::min_element(z.begin(), z.end());
 }
 
 double deck_edge_z(const HullModel& m, double x) {
@@ -86,10 +83,10 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
   add("rocker_m", nullptr, P::profile, 2, {share(m, 0.03), 0.0, m.outline.keel.front()}, "Rocker",
       [](const HullModel& h) { return h.outline.keel.front(); });
   const double y = 0.33 * m.beam();
-  add("deadrise_transom_rad", nullptr, P::profile, 2, {share(m, 0.01), 0.0, bottom_at(m, share(m, 0.01), y)},
-      "Deadrise at the transom (chine height)", [=](const HullModel& h) { return bottom_at(h, share(h, 0.01), y); });
-  add("deadrise_midships_rad", nullptr, P::profile, 2, {share(m, 0.5), 0.0, bottom_at(m, share(m, 0.5), y)},
-      "Deadrise amidships (chine height)", [=](const HullModel& h) { return bottom_at(h, share(h, 0.5), y); });
+  add("deadrise_transom_rad", nullptr, P::profile, 2, {share(m, 0.01), 0.0, m.bottom_height(share(m, 0.01), y)},
+      "Deadrise at the transom (chine height)", [=](const HullModel& h) { return h.bottom_height(share(h, 0.01), y); });
+  add("deadrise_midships_rad", nullptr, P::profile, 2, {share(m, 0.5), 0.0, m.bottom_height(share(m, 0.5), y)},
+      "Deadrise amidships (chine height)", [=](const HullModel& h) { return h.bottom_height(share(h, 0.5), y); });
   return out;
 }
 
@@ -139,8 +136,20 @@ std::optional<Grip> fitting_at(const Assessment& a, const BoardMap& map, const Q
 
 }  // namespace
 
+std::vector<DriveGrip> drive_grips(const Assessment& a) {
+  const DriveLine& line = a.power.line;
+  const Drive& d = a.project.drive;
+  if (!line.known) return {};
+  if (d.mounting == Mounting::shaft) return {{Grip::Kind::exit, line.exit}};
+  const double angle = d.shaft.strut_angle;
+  return {{Grip::Kind::strut, line.disc + strut_reach * Vec3(std::cos(angle), 0.0, std::sin(angle))}};
+}
+
 std::optional<Grip> grip_at(const Assessment& a, const BoardMap& map, const QPointF& at, bool with_handles,
-                            bool with_fittings) {
+                            bool with_fittings, bool with_drive) {
+  if (with_drive)
+    for (const DriveGrip& g : drive_grips(a))
+      if (near_point(at, on_board(map, BoardPlane::profile, g.place), 9)) return Grip{.kind = g.kind};
   if (with_handles)
     for (HullHandle& h : hull_handles(a.hull->model, a.project.hull.family))
       if (near_point(at, on_board(map, h.plane, h.place), 8))
@@ -205,8 +214,27 @@ Edit handle_edit(const Grip& grip, const Project& start, const Vec3& by, const S
 
 }  // namespace
 
+namespace {
+
+Edit drive_edit(const Grip& grip, const Project& start, const Vec3& by, const Session& session) {
+  Drive drive = start.drive;
+  Shaft& s = drive.shaft;
+  if (grip.kind == Grip::Kind::exit) {
+    s.exit_x = std::clamp(s.exit_x + by.x(), -0.5, 5.0);
+    return {QObject::tr("Shaft leaves the hull at %1").arg(session.in_words(length_quantity(s.exit_x))).toStdString(),
+            ChangeDrive{drive}};
+  }
+  s.strut_angle =
+      std::clamp(std::asin(std::clamp(std::sin(s.strut_angle) + by.z() / strut_reach, -0.8, 0.8)), -1.0, 1.0);
+  return {QObject::tr("Strut %1").arg(session.in_words(angle_quantity(s.strut_angle))).toStdString(),
+          ChangeDrive{drive}};
+}
+
+}  // namespace
+
 Edit grip_edit(const Grip& grip, const Project& start, const Vec3& by, const Session& session) {
   using K = Grip::Kind;
+  if (grip.kind == K::exit || grip.kind == K::strut) return drive_edit(grip, start, by, session);
   if (grip.kind == K::handle) return handle_edit(grip, start, by, session);
   HullDesign hull = start.hull;
   Layout layout = start.layout;

@@ -13,8 +13,9 @@ Overlays usual_overlays(Stage stage) {
   switch (stage) {
     case Stage::hull:
       return always | Overlay::handles | Overlay::lines;
-    case Stage::layout:
     case Stage::drive:
+      return always | Overlay::parts | Overlay::names | Overlay::cg | Overlay::drive;
+    case Stage::layout:
       return always | Overlay::parts | Overlay::names | Overlay::cg;
     default:
       return always | Overlay::parts | Overlay::names | Overlay::cg | Overlay::freeboards;
@@ -37,6 +38,8 @@ QString overlay_name(Overlay overlay) {
       return QObject::tr("Hatches, rails, bulkheads");
     case Overlay::handles:
       return QObject::tr("Hull handles");
+    case Overlay::drive:
+      return QObject::tr("Drive line and running water");
     case Overlay::lines:
       break;
   }
@@ -74,6 +77,7 @@ void paint_boat(QPainter& painter, const BoardMap& map, const Session& session, 
   if (c.shows(Overlay::parts)) paint_parts(c);
   if (c.shows(Overlay::water)) paint_water_front(c);
   if (c.shows(Overlay::parts) && c.shows(Overlay::names)) label_parts(c);
+  if (c.shows(Overlay::drive)) paint_drive(c);
   paint_marks(c);
   if (c.shows(Overlay::fittings) && c.shows(Overlay::names)) label_hatches(c);
   paint_hands(c);

@@ -24,6 +24,7 @@ enum class Overlay {
   fittings = 32,
   handles = 64,
   lines = 128,  ///< stations of the hull in plan and profile
+  drive = 256,  ///< the drive's line, thrust and running water
 };
 Q_DECLARE_FLAGS(Overlays, Overlay)
 Q_DECLARE_OPERATORS_FOR_FLAGS(Overlays)
@@ -86,6 +87,7 @@ void paint_parts(Canvas& c);
 void label_parts(Canvas& c);        ///< names, after the water so that no line runs through them
 void paint_water_front(Canvas& c);  ///< translucent over the hull's underwater part, and the water line
 void paint_marks(Canvas& c);        ///< CG, its band, freeboards
+void paint_drive(Canvas& c);        ///< shaft line, thrust, running water
 void paint_hands(Canvas& c);        ///< handles, guides, rubber band, measure
 void paint_ruler(Canvas& c);
 void paint_section(Canvas& c);  ///< the station line and its card

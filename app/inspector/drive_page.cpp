@@ -2,46 +2,77 @@
 
 #include <cmath>
 
+#include "base/error.h"
+#include "drive/fit_chain.h"
+#include "project/catalogue.h"
+
 namespace plucky::app {
 
 namespace {
+
 constexpr Propulsor propulsors[] = {Propulsor::none, Propulsor::propeller, Propulsor::jet, Propulsor::air_propeller};
+constexpr Mounting mountings[] = {Mounting::shaft, Mounting::strut, Mounting::pod};
+constexpr CouplerKind couplers[] = {CouplerKind::rigid,       CouplerKind::collet,          CouplerKind::jaw,
+                                    CouplerKind::finger,      CouplerKind::universal_joint, CouplerKind::silicone_tube,
+                                    CouplerKind::flex_ferrule};
+constexpr ShaftMaterial materials[] = {
+    ShaftMaterial::stainless_steel, ShaftMaterial::spring_steel, ShaftMaterial::brass,      ShaftMaterial::aluminium,
+    ShaftMaterial::carbon_tube,     ShaftMaterial::pla_print,    ShaftMaterial::petg_print, ShaftMaterial::nylon_print};
+constexpr ShaftKind shafts[] = {ShaftKind::solid, ShaftKind::hollow, ShaftKind::flex_cable};
+constexpr BearingKind bearings[] = {BearingKind::bronze, BearingKind::ball_steel, BearingKind::ball_ceramic,
+                                    BearingKind::water_lubricated};
+
+constexpr SteeredBy steered_by[] = {SteeredBy::none,   SteeredBy::rudder,     SteeredBy::pod,
+                                    SteeredBy::nozzle, SteeredBy::air_rudder, SteeredBy::differential};
+
+/// Widgets are found by part and key: "drive_screw_pitch_m".
+QString name_of(DriveGroup group, const char* key) {
+  return QStringLiteral("drive_%1_%2").arg(drive_group_key(group), key);
 }
 
-DrivePage::DrivePage(Session* session, QWidget* parent) : Page(session, parent) {
-  heading(tr("Drive, by pitch and slip"));
+}  // namespace
+
+DrivePage::DrivePage(Session* session, OwnParts* own, QWidget* parent) : Page(session, parent), own_(own) {
+  heading(tr("Drive"));
   QStringList names;
   for (const Propulsor p : propulsors) names << tr(propulsor_name(p));
   propulsor_ = choice(tr("Driven by"), names, "propulsor");
-  count(tr("Drives"), "drive_count", &Drive::count);
-  number(tr("Motor Kv"), Dimension::speed_constant, "drive_kv", &Drive::kv);
-  number(tr("No-load current"), Dimension::current, "drive_no_load", &Drive::no_load_current);
-  number(tr("ESC, continuous"), Dimension::current, "drive_esc", &Drive::current_limit);
-  count(tr("Cells in series"), "drive_cells", &Drive::cells);
-  number(tr("Volts a cell"), Dimension::voltage, "drive_cell_voltage", &Drive::cell_voltage);
-  number(tr("Capacity"), Dimension::charge, "drive_capacity", &Drive::capacity);
-  number(tr("Battery C rating"), Dimension::none, "drive_c_rating", &Drive::discharge_rate);
-  number(tr("Used of it"), Dimension::ratio, "drive_usable", &Drive::usable);
-  number(tr("Propeller diameter"), Dimension::length, "drive_diameter", &Drive::diameter);
-  number(tr("Pitch"), Dimension::length, "drive_pitch", &Drive::pitch);
-  count(tr("Blades"), "drive_blades", &Drive::blades);
-  number(tr("Blade area of disc"), Dimension::ratio, "drive_blade_area", &Drive::blade_area);
-  number(tr("Slip"), Dimension::ratio, "drive_slip", &Drive::slip);
-  number(tr("Loaded revolutions"), Dimension::ratio, "drive_loaded", &Drive::loaded);
-  heading(tr("At full throttle"));
-  speed_ = fact(tr("Speed"));
-  revolutions_ = fact(tr("Revolutions"));
-  thrust_ = fact(tr("Thrust"));
-  current_ = fact(tr("Current"));
-  power_ = fact(tr("Power"));
-  run_time_ = fact(tr("Run time"));
-  note(tr(
-      "Revolutions are Kv times volts times the loaded share, about 80 %; speed is revolutions times pitch less slip, "
-      "10 to 20 % at speed (common practice, no source). Torque is a blade element's, good to about a third; jets and "
-      "air propellers less. The boat's resistance is not in it yet."));
+  names.clear();
+  for (const Mounting m : mountings) names << tr(mounting_name(m));
+  mounting_ = choice(tr("Carried by"), names, "mounting");
+  heading(tr("At the throttle limit"));
+  add_facts();
+  heading(tr("Its parts"));
+  group_ = choice(tr("Part"), {}, "drive_group");
+  add_catalogue();
+  for (const DriveCount& c : drive_counts()) add_count(c);
+  using G = DriveGroup;
+  add_choice(
+      G::coupler, "kind", tr("Kind"), couplers, coupler_name, +[](Drive& d) -> CouplerKind& { return d.coupler.kind; });
+  add_choice(
+      G::coupler, "material", tr("Made of"), materials, shaft_material_name,
+      +[](Drive& d) -> ShaftMaterial& { return d.coupler.material; });
+  add_choice(
+      G::shaft, "kind", tr("Kind"), shafts, shaft_kind_name, +[](Drive& d) -> ShaftKind& { return d.shaft.kind; });
+  add_choice(
+      G::shaft, "material", tr("Made of"), materials, shaft_material_name,
+      +[](Drive& d) -> ShaftMaterial& { return d.shaft.material; });
+  add_choice(
+      G::shaft, "bearing", tr("Bearings"), bearings, bearing_name,
+      +[](Drive& d) -> BearingKind& { return d.shaft.bearing; });
+  for (const DriveNumber& n : drive_numbers()) add_number(n);
+  for (const DriveSwitch& s : drive_switches()) add_switch(s);
+  add_steering();
+  joints_ = note({});
+  joints_->setObjectName("joints");
+  help_ =
+      note(tr("Speed and current come from the balance of thrust and drag; \"by slip\" is Kv times volts times the "
+              "loaded share times pitch less slip, beside it for those who trust only that. A number left at 0 is "
+              "estimated from size and rating."));
   caution_ =
-      note(tr("A propeller cuts whenever the battery is in: take it off, or hold the boat fast, for bench runs; guard "
-              "an air propeller and keep out of its plane."),
+      note(tr("A propeller cuts whenever the battery is in: take it off, or hold the boat fast, for bench runs; keep "
+              "fingers, cables and loose sleeves away; guard an air propeller and keep out of its plane. Battery out "
+              "before work on the drive."),
            true);
   connect(propulsor_, &QComboBox::activated, this, [this](int i) {
     change(tr("Drive"), [=](Drive& d) {
@@ -49,25 +80,233 @@ DrivePage::DrivePage(Session* session, QWidget* parent) : Page(session, parent) 
       d.slip = usual_slip(d.propulsor);
     });
   });
+  connect(mounting_, &QComboBox::activated, this,
+          [this](int i) { change(tr("Mounting"), [=](Drive& d) { d.mounting = mountings[i]; }); });
+  connect(group_, &QComboBox::currentIndexChanged, this, &DrivePage::show_group);
 }
 
-void DrivePage::number(const QString& label, Dimension dimension, const char* name, double Drive::*member) {
-  QuantityEdit* edit = quantity(label, dimension, name);
-  numbers_.push_back({member, edit});
+void DrivePage::add_facts() {
+  const auto add = [this](const QString& label, const char* name, auto value) {
+    QLabel* text = fact(label);
+    text->setObjectName(name);
+    facts_.push_back({text, value});
+  };
+  const auto shown = [this](bool exists, double si, Dimension d) {
+    return exists ? session_->shown({si, d}) : QString::fromUtf8("\u2013");
+  };
+  const auto power = [this]() -> const PowerReport& { return session_->seen().power; };
+  add(tr("Speed"), "drive_speed", [=, this] {
+    const PowerReport& p = power();
+    const DriveReport& slip = session_->seen().drive;
+    QString words = shown(p.full.runs(), p.full.speed, Dimension::speed);
+    if (slip.fitted) words += tr(" (by slip %1)").arg(shown(true, slip.speed, Dimension::speed));
+    return words;
+  });
+  add(tr("Propeller"), "drive_turns", [=] {
+    const RunningState& s = power().full;
+    if (!s.runs()) return QString::fromUtf8("\u2013");
+    return tr("%1, slip %2")
+        .arg(shown(true, s.revolutions, Dimension::revolutions), shown(true, s.slip, Dimension::ratio));
+  });
+  add(tr("Thrust = drag"), "drive_thrust",
+      [=] { return shown(power().full.runs(), power().full.thrust, Dimension::force); });
+  add(tr("From the battery"), "drive_power", [=] {
+    const RunningState& s = power().full;
+    if (!s.runs()) return QString::fromUtf8("\u2013");
+    return tr("%1 at %2, %3")
+        .arg(shown(true, s.shaft.battery_current, Dimension::current),
+             shown(true, s.shaft.battery_voltage, Dimension::voltage),
+             shown(true, s.battery_power(), Dimension::power));
+  });
+  add(tr("Moves the boat"), "drive_efficiency",
+      [=] { return shown(power().full.runs(), power().full.efficiency, Dimension::ratio); });
+  add(tr("Winding, can"), "drive_heat", [=] {
+    const PowerReport& p = power();
+    if (!p.full.runs()) return QString::fromUtf8("\u2013");
+    return tr("%1, %2 %3")
+        .arg(shown(true, p.winding, Dimension::temperature), shown(true, p.can, Dimension::temperature),
+             p.water_cooled ? tr("with water") : tr("without water"));
+  });
+  add(tr("Run"), "drive_run", [=] {
+    const PowerReport& p = power();
+    if (!p.full.runs()) return QString::fromUtf8("\u2013");
+    return tr("%1 at the limit; %2, %3 m with cruising")
+        .arg(shown(true, p.run_time, Dimension::duration), shown(true, p.duty.run_time, Dimension::duration))
+        .arg(p.duty.range, 0, 'f', 0);
+  });
+  add(tr("Keeps every limit"), "drive_safe", [=, this] {
+    const PowerReport& p = power();
+    if (!p.full.runs()) return QString::fromStdString(p.message);
+    const QString up_to = tr("up to %1 of throttle").arg(shown(true, p.safe_throttle, Dimension::ratio));
+    return p.limit ? up_to + tr("; then %1").arg(QString::fromUtf8(p.limit->words)) : up_to;
+  });
+}
+
+void DrivePage::add_catalogue() {
+  presets_ = choice(tr("From the list"), {}, "drive_presets");
+  connect(presets_, &QComboBox::activated, this, &DrivePage::take_preset);
+  connect(own_, &OwnParts::changed, this, &DrivePage::fill_presets);
+  own_name_ = text(tr("Keep it as"), "drive_own_name");
+  keep_ = new QPushButton(tr("Keep among your own parts"), this);
+  keep_->setObjectName("drive_keep");
+  wide(keep_);
+  connect(keep_, &QPushButton::clicked, this, &DrivePage::keep_part);
+}
+
+void DrivePage::fill_presets() {
+  const int chosen = group_->currentData().toInt();
+  offered_.clear();
+  for (const auto* list : {&own_->drive_parts(), &builtin_catalogue().drive_parts})
+    for (const DrivePreset& p : *list)
+      if (static_cast<int>(p.group) == chosen) offered_.push_back(p);
+  const QSignalBlocker quiet(presets_);
+  presets_->clear();
+  presets_->addItem(tr("choose by kind and size"));
+  for (const DrivePreset& p : offered_) presets_->addItem(QString::fromStdString(p.name));
+  const bool part = chosen != steering_group && chosen != static_cast<int>(DriveGroup::drive);
+  set_row_visible(presets_, part && !offered_.empty());
+  set_row_visible(own_name_, part);
+  keep_->setVisible(part);
+}
+
+void DrivePage::take_preset(int index) {
+  if (index < 1) return;
+  const DrivePreset& preset = offered_[static_cast<std::size_t>(index) - 1];
+  session_->perform({tr("Take %1").arg(QString::fromStdString(preset.name)).toStdString(),
+                     ChangeDrive{with_preset(session_->project().drive, preset)}});
+  refresh();
+}
+
+void DrivePage::keep_part() {
+  const std::string name = own_name_->text().trimmed().toStdString();
+  if (name.empty()) return session_->refuse(tr("Give the part a name by kind and size first."));
+  try {
+    own_->keep_drive_part(
+        preset_of(session_->project().drive, static_cast<DriveGroup>(group_->currentData().toInt()), name));
+    own_name_->clear();
+  } catch (const InvalidInput& e) {
+    session_->refuse(QString::fromStdString(e.what()));
+  }
+}
+
+void DrivePage::add_number(const DriveNumber& n) {
+  QuantityEdit* edit = quantity(tr(n.label), n.dimension, name_of(n.group, n.key).toUtf8().constData());
+  edit->setToolTip(tr(n.help));
+  add_field(n.group, n.key, edit, [edit, &n](const Drive& d) { edit->set_value(n.in(d)); });
   connect(edit, &QuantityEdit::entered, this,
-          [this, label, member](double si) { change(label, [=](Drive& d) { d.*member = si; }); });
+          [this, &n](double si) { change(tr(n.label), [&](Drive& d) { n.of(d) = si; }); });
 }
 
-void DrivePage::count(const QString& label, const char* name, std::uint32_t Drive::*member) {
-  QuantityEdit* edit = quantity(label, Dimension::none, name);
-  counts_.push_back({member, edit});
-  connect(edit, &QuantityEdit::entered, this, [this, label, member](double si) {
-    if (si < 0.5 || si > 100.0 || std::abs(si - std::round(si)) > 1e-9) {
-      session_->refuse(tr("%1: wants a whole number of one or more. The old value stays.").arg(label));
+void DrivePage::add_count(const DriveCount& c) {
+  QuantityEdit* edit = quantity(tr(c.label), Dimension::none, name_of(c.group, c.key).toUtf8().constData());
+  add_field(c.group, c.key, edit, [edit, &c](const Drive& d) { edit->set_value(c.in(d)); });
+  connect(edit, &QuantityEdit::entered, this, [this, &c](double si) {
+    if (si < c.low || si > c.high || std::abs(si - std::round(si)) > 1e-9) {
+      session_->refuse(
+          tr("%1: wants a whole number from %2 to %3. The old value stays.").arg(tr(c.label)).arg(c.low).arg(c.high));
       return refresh();
     }
-    change(label, [=](Drive& d) { d.*member = static_cast<std::uint32_t>(std::lround(si)); });
+    change(tr(c.label), [&](Drive& d) { c.of(d) = static_cast<std::uint32_t>(std::lround(si)); });
   });
+}
+
+void DrivePage::add_switch(const DriveSwitch& s) {
+  QCheckBox* box = check(tr(s.label), name_of(s.group, s.key).toUtf8().constData());
+  add_field(s.group, s.key, box, [box, &s](const Drive& d) { box->setChecked(s.in(d)); });
+  connect(box, &QCheckBox::clicked, this,
+          [this, &s](bool on) { change(tr(s.label), [&](Drive& d) { s.of(d) = on; }); });
+}
+
+template <class E, std::size_t N>
+void DrivePage::add_choice(DriveGroup group, const char* key, const QString& label, const E (&values)[N],
+                           const char* (*name)(E), E& (*of)(Drive&)) {
+  QStringList names;
+  for (const E v : values) names << tr(name(v));
+  QComboBox* box = choice(label, names, name_of(group, key).toUtf8().constData());
+  add_field(group, key, box, [box, &values, of](const Drive& d) {
+    const E now = of(const_cast<Drive&>(d));
+    for (std::size_t i = 0; i < N; ++i)
+      if (values[i] == now) box->setCurrentIndex(static_cast<int>(i));
+  });
+  connect(box, &QComboBox::activated, this,
+          [=, this, &values](int i) { change(label, [&](Drive& d) { of(d) = values[static_cast<std::size_t>(i)]; }); });
+}
+
+void DrivePage::add_field(DriveGroup group, const char* key, QWidget* widget, std::function<void(const Drive&)> fill) {
+  fields_.push_back({static_cast<int>(group), widget, [=](const Project& p) { return matters(p.drive, group, key); },
+                     [fill = std::move(fill)](const Project& p) { fill(p.drive); }});
+}
+
+void DrivePage::add_steering() {
+  QStringList names;
+  for (const SteeredBy by : steered_by) names << tr(steered_by_name(by));
+  QComboBox* by = choice(tr("Steered by"), names, "steered_by");
+  fields_.push_back({steering_group, by, [](const Project&) { return true; },
+                     [by](const Project& p) { by->setCurrentIndex(static_cast<int>(p.steering.by)); }});
+  connect(by, &QComboBox::activated, this,
+          [this](int i) { change_steering(tr("Kind"), [=](Steering& s) { s.by = steered_by[i]; }); });
+  add_steering_facts();
+  for (const SteeringNumber& n : steering_numbers()) {
+    QuantityEdit* edit =
+        quantity(tr(n.label), n.dimension, QStringLiteral("steering_%1").arg(n.key).toUtf8().constData());
+    edit->setToolTip(tr(n.help));
+    fields_.push_back({steering_group, edit, [&n](const Project& p) { return matters(p.steering, n); },
+                       [edit, &n](const Project& p) { edit->set_value(n.in(p.steering)); }});
+    connect(edit, &QuantityEdit::entered, this,
+            [this, &n](double si) { change_steering(tr(n.label), [&](Steering& s) { n.of(s) = si; }); });
+  }
+  const auto foil = [](const Steering& s) { return s.by == SteeredBy::rudder || s.by == SteeredBy::air_rudder; };
+  add_steering_switch(tr("In the propeller's wash"), "steering_in_wash", &Steering::in_wash, foil);
+  add_steering_switch(tr("Root seals against the hull"), "steering_under_hull", &Steering::under_hull, foil);
+  add_steering_switch(tr("Pull-pull cables instead of a rod"), "steering_pull_pull", &Steering::pull_pull,
+                      [](const Steering& s) { return s.by != SteeredBy::none && s.by != SteeredBy::differential; });
+}
+
+void DrivePage::add_steering_switch(const QString& label, const char* name, bool Steering::*member,
+                                    const std::function<bool(const Steering&)>& shown) {
+  QCheckBox* box = check(label, name);
+  fields_.push_back({steering_group, box, [shown](const Project& p) { return shown(p.steering); },
+                     [box, member](const Project& p) { box->setChecked(p.steering.*member); }});
+  connect(box, &QCheckBox::clicked, this,
+          [=, this](bool on) { change_steering(label, [=](Steering& s) { s.*member = on; }); });
+}
+
+void DrivePage::add_steering_facts() {
+  const auto add = [this](const QString& label, const char* name, std::function<QString(const SteeringReport&)> words) {
+    QLabel* text = fact(label);
+    text->setObjectName(name);
+    fields_.push_back({steering_group, text, [](const Project& p) { return p.steering.by != SteeredBy::none; },
+                       [this, text, words](const Project&) { text->setText(words(session_->seen().steering)); }});
+  };
+  const auto shown = [this](double si, Dimension d) { return session_->shown({si, d}); };
+  add(tr("Full angle"), "steering_angle", [=](const SteeringReport& r) {
+    return r.linkage.binds_at ? tr("%1, binds at %2 of the servo")
+                                    .arg(shown(r.angle, Dimension::angle), shown(*r.linkage.binds_at, Dimension::angle))
+                              : shown(r.angle, Dimension::angle);
+  });
+  add(tr("Side force"), "steering_force", [=](const SteeringReport& r) {
+    return tr("%1; throttle shut %2")
+        .arg(shown(r.side_force, Dimension::force), shown(r.force_without_throttle, Dimension::force));
+  });
+  add(tr("Servo is asked"), "steering_servo", [=](const SteeringReport& r) {
+    if (r.servo_margin <= 0.0) return shown(r.servo_needed, Dimension::torque);
+    return tr("%1, margin %2").arg(shown(r.servo_needed, Dimension::torque)).arg(r.servo_margin, 0, 'f', 1);
+  });
+  add(tr("Turns on"), "steering_radius", [=, this](const SteeringReport& r) {
+    if (r.turning_radius <= 0.0) return QString::fromStdString(r.message);
+    return tr("%1 to %2 m at full speed, about %3 m cruising%4")
+        .arg(r.radius_low, 0, 'f', 1)
+        .arg(r.radius_high, 0, 'f', 1)
+        .arg(r.cruise_radius, 0, 'f', 1)
+        .arg(r.heel > 0.0 ? tr(", leaning out %1").arg(session_->shown(angle_quantity(r.heel))) : QString());
+  });
+}
+
+void DrivePage::change_steering(const QString& what, const std::function<void(Steering&)>& how) {
+  Steering steering = session_->project().steering;
+  how(steering);
+  session_->perform({tr("%1 of the steering").arg(what).toStdString(), ChangeSteering{steering}});
+  refresh();
 }
 
 void DrivePage::change(const QString& what, const std::function<void(Drive&)>& how) {
@@ -77,28 +316,51 @@ void DrivePage::change(const QString& what, const std::function<void(Drive&)>& h
   refresh();
 }
 
+void DrivePage::choose_group(DriveGroup group) {
+  group_->setCurrentIndex(group_->findData(static_cast<int>(group)));
+}
+
+void DrivePage::fill_groups() {
+  std::vector<std::pair<int, QString>> wanted;
+  for (const DriveGroup g : drive_groups(session_->project().drive))
+    wanted.emplace_back(static_cast<int>(g), tr(drive_group_name(g)));
+  wanted.emplace_back(steering_group, tr("Steering"));
+  bool same = group_->count() == static_cast<int>(wanted.size());
+  for (int i = 0; same && i < group_->count(); ++i)
+    same = group_->itemData(i).toInt() == wanted[static_cast<std::size_t>(i)].first;
+  if (same) return;
+  const QVariant chosen = group_->currentData();
+  const QSignalBlocker quiet(group_);
+  group_->clear();
+  for (const auto& [group, name] : wanted) group_->addItem(name, group);
+  group_->setCurrentIndex(std::max(0, group_->findData(chosen)));
+}
+
+void DrivePage::show_group() {
+  fill_presets();
+  const int chosen = group_->currentData().toInt();
+  for (const Field& f : fields_) set_row_visible(f.widget, f.group == chosen && f.shown(session_->project()));
+}
+
 void DrivePage::refresh() {
   const Drive& d = session_->project().drive;
-  const DriveReport& r = session_->now().drive;
   propulsor_->setCurrentIndex(static_cast<int>(d.propulsor));
-  const bool fitted = d.propulsor != Propulsor::none;
-  for (const Number& n : numbers_) {
-    n.edit->set_value(d.*n.member);
-    set_row_visible(n.edit, fitted);
+  mounting_->setCurrentIndex(static_cast<int>(d.mounting));
+  set_row_visible(mounting_, d.propulsor == Propulsor::propeller);
+  for (const Field& f : fields_) f.fill(session_->project());
+  for (const Fact& f : facts_) f.label->setText(f.words());
+  fill_groups();
+  show_group();
+  QString chain;
+  for (const Joint& j : fit_chain(d)) {
+    const std::vector<Quantity> bores{length_quantity(j.inner_diameter), length_quantity(j.outer_diameter)};
+    if (!chain.isEmpty()) chain += "\n";
+    chain += j.fit == Joint::Fit::matched ? QString::fromUtf8("\u2713 ") : QString::fromUtf8("\u2715 ");
+    chain += session_->shown(j.words, bores);
+    if (!j.hint.empty()) chain += " " + QString::fromStdString(j.hint) + ".";
   }
-  for (const Count& c : counts_) {
-    c.edit->set_value(d.*c.member);
-    set_row_visible(c.edit, fitted);
-  }
-  const auto fact_of = [&](QLabel* label, double si, Dimension dimension) {
-    label->setText(r.fitted ? session_->shown({si, dimension}) : QString::fromUtf8("\u2013"));
-  };
-  fact_of(speed_, r.speed, Dimension::speed);
-  fact_of(revolutions_, r.revolutions, Dimension::revolutions);
-  fact_of(thrust_, r.thrust, Dimension::force);
-  fact_of(current_, r.current, Dimension::current);
-  fact_of(power_, r.power, Dimension::power);
-  fact_of(run_time_, r.run_time, Dimension::duration);
+  joints_->setText(chain);
+  joints_->setVisible(!chain.isEmpty());
 }
 
 }  // namespace plucky::app

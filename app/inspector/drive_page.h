@@ -1,9 +1,13 @@
-// The drive in pitch and slip: motor, battery, propeller and what they come to.
+// The drive part by part, and what it comes to with this hull.
 #pragma once
 
+#include <QPushButton>
+#include <functional>
 #include <vector>
 
+#include "drive/drive_table.h"
 #include "inspector/form.h"
+#include "own_parts/own_parts.h"
 
 namespace plucky::app {
 
@@ -11,26 +15,55 @@ class DrivePage : public Page {
   Q_OBJECT
 
  public:
-  explicit DrivePage(Session* session, QWidget* parent = nullptr);
+  DrivePage(Session* session, OwnParts* own, QWidget* parent = nullptr);
   void refresh() override;
+  /// Shows the numbers of one part of the drive.
+  void choose_group(DriveGroup group);
 
  private:
-  struct Number {
-    double Drive::*member;
-    QuantityEdit* edit;
+  /// The steering stands among the drive's parts.
+  static constexpr int steering_group = 100;
+  /// A field of one part, when it is shown and how it is filled.
+  struct Field {
+    int group;
+    QWidget* widget;
+    std::function<bool(const Project&)> shown;
+    std::function<void(const Project&)> fill;
   };
-  struct Count {
-    std::uint32_t Drive::*member;
-    QuantityEdit* edit;
+  struct Fact {
+    QLabel* label;
+    std::function<QString()> words;
   };
-  void change(const QString& what, const std::function<void(Drive&)>& how);
-  void number(const QString& label, Dimension dimension, const char* name, double Drive::*member);
-  void count(const QString& label, const char* name, std::uint32_t Drive::*member);
 
-  QComboBox* propulsor_;
-  std::vector<Number> numbers_;
-  std::vector<Count> counts_;
-  QLabel *speed_, *revolutions_, *thrust_, *current_, *power_, *run_time_, *caution_;
+  void change(const QString& what, const std::function<void(Drive&)>& how);
+  void change_steering(const QString& what, const std::function<void(Steering&)>& how);
+  void add_steering();
+  void add_steering_switch(const QString& label, const char* name, bool Steering::*member,
+                           const std::function<bool(const Steering&)>& shown);
+  void add_field(DriveGroup group, const char* key, QWidget* widget, std::function<void(const Drive&)> fill);
+  void add_steering_facts();
+  void add_number(const DriveNumber& number);
+  void add_count(const DriveCount& count);
+  void add_switch(const DriveSwitch& toggle);
+  template <class E, std::size_t N>
+  void add_choice(DriveGroup group, const char* key, const QString& label, const E (&values)[N], const char* (*name)(E),
+                  E& (*of)(Drive&));
+  void add_facts();
+  void add_catalogue();
+  void fill_presets();
+  void take_preset(int index);
+  void keep_part();
+  void fill_groups();
+  void show_group();
+
+  OwnParts* own_;
+  QComboBox *propulsor_, *mounting_, *group_, *presets_;
+  QLineEdit* own_name_;
+  QPushButton* keep_;
+  std::vector<DrivePreset> offered_;  ///< in the order of presets_, from its second row on
+  std::vector<Field> fields_;
+  std::vector<Fact> facts_;
+  QLabel *help_, *joints_, *caution_;
 };
 
 }  // namespace plucky::app

@@ -47,7 +47,9 @@ void Ledger::gather() {
         line.moved = true;
         line.better = c.better;
       }
-    if (line.now.value) words += QString::fromStdString(line.now.label) + " " + session_->shown(*line.now.value) + ". ";
+    if (line.now.value)
+      words += QString::fromStdString(line.now.label) + " " + session_->shown(*line.now.value) +
+               (line.now.stale ? tr(" (before the drag)") : QString()) + ". ";
     lines_.push_back(std::move(line));
   }
   setAccessibleDescription(words);
@@ -164,7 +166,9 @@ void Ledger::paintEvent(QPaintEvent*) {
              : bad                       ? severity_text_colour(line.now.severity)
              : line.moved && line.better ? l.reed_text
                                          : l.ink);
-    cell(now_right, 58, number(line.now.value));
+    // What waits for the end of a drag says so.
+    if (line.now.stale) p.setPen(l.muted);
+    cell(now_right, 58, (line.now.stale ? QString::fromUtf8("\u2026 ") : QString()) + number(line.now.value));
     p.setFont(ui_font(8));
     p.setPen(at_hand ? l.ink : l.muted);
     if (line.now.value)

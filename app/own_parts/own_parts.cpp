@@ -17,7 +17,9 @@ OwnParts::OwnParts(const QString& path, QObject* parent)
                            : path) {
   if (!QFile::exists(path_)) return;
   try {
-    entries_ = catalogue_from_json(read_file(path_.toStdString(), std::size_t{1} << 24)).parts;
+    Catalogue own = catalogue_from_json(read_file(path_.toStdString(), std::size_t{1} << 24));
+    entries_ = std::move(own.parts);
+    drive_parts_ = std::move(own.drive_parts);
   } catch (const InvalidInput& e) {
     QFile::rename(path_, path_ + ".damaged");
     trouble_ = tr("Your own parts could not be read (%1); the file was set aside as %2.damaged.").arg(e.what(), path_);
@@ -39,6 +41,12 @@ void OwnParts::keep(const Part& part) {
   save();
 }
 
+void OwnParts::keep_drive_part(const DrivePreset& preset) {
+  std::erase_if(drive_parts_, [&](const auto& p) { return p.group == preset.group && p.name == preset.name; });
+  drive_parts_.push_back(preset);
+  save();
+}
+
 void OwnParts::forget(const std::string& name) {
   std::erase_if(entries_, [&](const auto& e) { return e.part.name == name; });
   save();
@@ -46,7 +54,7 @@ void OwnParts::forget(const std::string& name) {
 
 void OwnParts::save() {
   QDir().mkpath(QFileInfo(path_).path());
-  write_file_atomically(path_.toStdString(), parts_to_json(entries_));
+  write_file_atomically(path_.toStdString(), parts_to_json(entries_, drive_parts_));
   emit changed();
 }
 

@@ -19,6 +19,11 @@ class OwnParts : public QObject {
   [[nodiscard]] const CatalogueEntry* find(const std::string& name) const;
   [[nodiscard]] QString trouble() const { return trouble_; }
 
+  /// The numbers of drive parts, as the catalogue has them.
+  [[nodiscard]] const std::vector<DrivePreset>& drive_parts() const { return drive_parts_; }
+  /// Adds or replaces by part and name. Throws as keep().
+  void keep_drive_part(const DrivePreset& preset);
+
   /// Adds a part, or replaces the one of the same name. Throws InvalidInput when the file cannot be written.
   void keep(const Part& part);
   void forget(const std::string& name);
@@ -30,6 +35,7 @@ class OwnParts : public QObject {
   void save();
   QString path_, trouble_;
   std::vector<CatalogueEntry> entries_;
+  std::vector<DrivePreset> drive_parts_;
 };
 
 }  // namespace plucky::app

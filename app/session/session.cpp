@@ -167,6 +167,11 @@ bool Session::is_selected(Id id) const {
   return std::find(selected_.begin(), selected_.end(), id) != selected_.end();
 }
 
+QString Session::selected_words() const {
+  const std::vector<Part> parts = selected_parts();
+  return parts.size() == 1 ? QString::fromStdString(parts.front().name) : tr("%1 parts").arg(parts.size());
+}
+
 std::vector<Part> Session::selected_parts() const {
   std::vector<Part> parts;
   for (const Id id : selected_)

@@ -23,6 +23,8 @@ class Session : public QObject {
 
   /// The assessment on the screen; it always belongs to the project on the screen.
   [[nodiscard]] const Assessment& now() const { return *now_; }
+  /// The same, to keep: it stays what it is while the boat changes.
+  [[nodiscard]] std::shared_ptr<const Assessment> state() const { return now_; }
   [[nodiscard]] const Project& project() const { return now_->project; }
   /// Before the last edit; empty after opening a boat.
   [[nodiscard]] const Assessment* before() const { return before_.get(); }
@@ -73,6 +75,8 @@ class Session : public QObject {
   [[nodiscard]] bool is_selected(Id id) const;
   /// Selected parts in the order they were chosen.
   [[nodiscard]] std::vector<Part> selected_parts() const;
+  /// The selected part's name, or how many there are.
+  [[nodiscard]] QString selected_words() const;
   /// The selected part, or nullptr.
   [[nodiscard]] const Part* selected_part() const { return project().layout.find(selection()); }
   void select(Id id);

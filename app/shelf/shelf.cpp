@@ -65,8 +65,17 @@ Shelf::Shelf(Session* session, QWidget* parent)
   connect(close, &QToolButton::clicked, this, &Shelf::closed);
 }
 
-void Shelf::add(ShelfPage* page) {
+void Shelf::set_matter(Matter matter) {
+  for (std::size_t i = 0; i < pages_.size(); ++i) {
+    const int index = static_cast<int>(i);
+    tabs_->setTabVisible(index,
+                         matters_[i] == Matter::any || matters_[i] == matter || (isVisible() && index == current()));
+  }
+}
+
+void Shelf::add(ShelfPage* page, Matter matter) {
   pages_.push_back(page);
+  matters_.push_back(matter);
   stack_->addWidget(page);
   connect(page, &ShelfPage::words_changed, this, [this, page](const QString& words) {
     if (stack_->currentWidget() == page) words_->setText(words);
@@ -80,6 +89,7 @@ int Shelf::current() const {
 
 void Shelf::show_page(int index) {
   if (index < 0 || index >= static_cast<int>(pages_.size())) return;
+  tabs_->setTabVisible(index, true);
   if (tabs_->currentIndex() != index) return tabs_->setCurrentIndex(index);  // comes back here
   stack_->setCurrentIndex(index);
   if (isVisible()) refresh();

@@ -18,7 +18,10 @@ class Shelf : public QWidget {
 
  public:
   explicit Shelf(Session* session, QWidget* parent = nullptr);
-  void add(ShelfPage* page);
+  /// What a page is about; pages of the other matter hide their tab until they are asked for.
+  enum class Matter { any, at_rest, under_power };
+  void add(ShelfPage* page, Matter matter);
+  void set_matter(Matter matter);
   [[nodiscard]] ShelfPage* page(int index) const { return pages_[static_cast<std::size_t>(index)]; }
   [[nodiscard]] int current() const;
   void show_page(int index);
@@ -42,6 +45,7 @@ class Shelf : public QWidget {
   QLabel* words_;
   QStackedWidget* stack_;
   std::vector<ShelfPage*> pages_;
+  std::vector<Matter> matters_;
   DragPace pace_;
 };
 

@@ -141,6 +141,7 @@ void MainWindow::choose_stage(Stage stage) {
   stage_ = stage;
   stem_->set_stage(stage);
   board_->set_stage(stage);
+  shelf_->set_matter(stage == Stage::drive ? Shelf::Matter::under_power : Shelf::Matter::at_rest);
   // Choosing a stage asks for its page; the selection stays on the board, its page comes back with the next click.
   visiting_ = nullptr;
   refresh_view();

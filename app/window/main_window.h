@@ -37,7 +37,7 @@ class WeighPage;
 class WhyPage;
 
 /// Pages of the shelf, in the order of their tabs.
-enum class ShelfTab { righting, areas, cg, trim, masses, trade, pins };
+enum class ShelfTab { righting, areas, cg, trim, masses, trade, drag, throttle, heat, propellers, linkage, pins };
 
 class MainWindow : public QMainWindow {
   Q_OBJECT

@@ -95,12 +95,7 @@ void MainWindow::build_edit_menu() {
     if (!session_->selected_parts().empty()) {
       Layout layout = session_->project().layout;
       std::erase_if(layout.parts, [&](const Part& p) { return session_->is_selected(p.id); });
-      session_->perform(
-          {tr("Take out %1")
-               .arg(session_->selected_parts().size() == 1 ? QString::fromStdString(session_->selected_part()->name)
-                                                           : tr("%1 parts").arg(session_->selected_parts().size()))
-               .toStdString(),
-           ChangeLayout{layout}});
+      session_->perform({tr("Take out %1").arg(session_->selected_words()).toStdString(), ChangeLayout{layout}});
     } else if (id != 0) {
       const auto users = references_to(session_->project(), id);
       if (session_->perform(remove_fitting(session_->project(), id)) && !users.empty())
@@ -133,11 +128,18 @@ void MainWindow::build_look_menu() {
   QMenu* menu = menuBar()->addMenu(tr("&Look"));
   view3d_action_ = menu->addAction(tr("In the &round"), QKeySequence("V"), this, &MainWindow::show_3d);
   view3d_action_->setCheckable(true);
-  const std::tuple<ShelfTab, QString, const char*> tabs[] = {
-      {ShelfTab::righting, tr("&Righting arm"), "R"}, {ShelfTab::areas, tr("Section &areas"), "A"},
-      {ShelfTab::cg, tr("Centre of &gravity"), "G"},  {ShelfTab::trim, tr("&Trim by battery place"), "T"},
-      {ShelfTab::masses, tr("Mass ta&ble"), "B"},     {ShelfTab::trade, tr("Gram by gra&m"), "Ctrl+G"},
-      {ShelfTab::pins, tr("&Pinned states"), "P"}};
+  const std::tuple<ShelfTab, QString, const char*> tabs[] = {{ShelfTab::righting, tr("&Righting arm"), "R"},
+                                                             {ShelfTab::areas, tr("Section &areas"), "A"},
+                                                             {ShelfTab::cg, tr("Centre of &gravity"), "G"},
+                                                             {ShelfTab::trim, tr("&Trim by battery place"), "T"},
+                                                             {ShelfTab::masses, tr("Mass ta&ble"), "B"},
+                                                             {ShelfTab::trade, tr("Gram by gra&m"), "Ctrl+G"},
+                                                             {ShelfTab::drag, tr("&Drag and thrust"), "D"},
+                                                             {ShelfTab::throttle, tr("T&hrottle"), "U"},
+                                                             {ShelfTab::heat, tr("H&eat"), "E"},
+                                                             {ShelfTab::propellers, tr("Propeller &map"), "O"},
+                                                             {ShelfTab::linkage, tr("Steering &linkage"), "L"},
+                                                             {ShelfTab::pins, tr("&Pinned states"), "P"}};
   for (const auto& [tab, label, keys] : tabs) {
     QAction* a = menu->addAction(label, QKeySequence(keys), this, [this, tab = tab](bool on) {
       if (on)

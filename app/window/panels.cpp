@@ -7,6 +7,8 @@
 #include "base/error.h"
 #include "board/board.h"
 #include "chart/charts.h"
+#include "chart/drive_charts.h"
+#include "chart/propeller_map.h"
 #include "chooser/chooser.h"
 #include "devices/weigh_page.h"
 #include "findings/findings_panel.h"
@@ -128,7 +130,7 @@ void MainWindow::build_pages() {
   auto* part = new PartPage(session_, inspector_);
   pages_[Stage::brief] = brief;
   pages_[Stage::hull] = new HullPage(session_, inspector_);
-  pages_[Stage::drive] = new DrivePage(session_, inspector_);
+  pages_[Stage::drive] = new DrivePage(session_, &own_parts_, inspector_);
   pages_[Stage::layout] = new LayoutPage(session_, &own_parts_, inspector_);
   pages_[Stage::flotation] = new FloatPage(session_, inspector_);
   pages_[Stage::trial] = new TrialPage(session_, inspector_);
@@ -178,10 +180,19 @@ void MainWindow::build_shelf() {
   shelf_ = new Shelf(session_, view_);
   auto* righting = new RightingChart(session_, shelf_);
   auto* areas = new AreasChart(session_, shelf_);
+  using M = Shelf::Matter;
+  for (ShelfPage* page : std::initializer_list<ShelfPage*>{righting, areas, new CgChart(session_, shelf_),
+                                                           new TrimChart(session_, shelf_)})
+    shelf_->add(page, M::at_rest);
+  for (ShelfPage* page :
+       std::initializer_list<ShelfPage*>{new MassTable(session_, shelf_), new TradeTable(session_, shelf_)})
+    shelf_->add(page, M::any);
   for (ShelfPage* page : std::initializer_list<ShelfPage*>{
-           righting, areas, new CgChart(session_, shelf_), new TrimChart(session_, shelf_),
-           new MassTable(session_, shelf_), new TradeTable(session_, shelf_), new PinsPage(session_, shelf_)})
-    shelf_->add(page);
+           new DragChart(session_, shelf_), new ThrottleChart(session_, shelf_), new HeatChart(session_, shelf_),
+           new PropellerMap(session_, shelf_), new LinkageChart(session_, shelf_)})
+    shelf_->add(page, M::under_power);
+  shelf_->add(new PinsPage(session_, shelf_), M::any);
+  shelf_->set_matter(M::at_rest);
   shelf_->hide();
   connect(shelf_, &Shelf::closed, this, &MainWindow::hide_shelf);
   connect(shelf_, &Shelf::page_shown, this, [this](int index) {

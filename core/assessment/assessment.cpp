@@ -8,6 +8,7 @@
 
 #include "assessment/rules.h"
 #include "base/error.h"
+#include "water/fluid.h"
 
 namespace plucky {
 
@@ -118,6 +119,32 @@ int Assessment::count(Severity severity, Stage stage) const {
   }));
 }
 
+Boat boat_of(const Assessment& a) {
+  const Project& p = a.project;
+  return {a.hull->model, p.hull.family, p.layout,
+          p.drive,       a.loading(),   a.flotation,
+          a.form,        a.density(),   p.brief.salt_water ? sea_water_viscosity : fresh_water_viscosity};
+}
+
+namespace {
+
+/// What runs and steers. With `kept` the lines are drawn anew and the rest is what it was.
+void run_boat(Assessment& a, const PowerReport* kept) {
+  const Boat boat = boat_of(a);
+  if (kept) {
+    a.power = *kept;
+    a.power.stale = true;
+    a.power.line = drive_line(boat.hull, boat.layout, boat.drive);
+    a.power.working = working_place(boat.hull, boat.layout, boat.drive, boat.loading.cg,
+                                    [&](double x) { return a.flotation.plane.z_at(x); });
+  } else {
+    a.power = power_report(boat);
+  }
+  a.steering = steering_report(a.project.steering, boat, a.power);
+}
+
+}  // namespace
+
 Assessment Assessor::assess(const Project& project, Care care) {
   if (!kept_hull_ || !(kept_design_ == project.hull)) {
     auto hull = build_hull_stage(project.hull);
@@ -148,6 +175,8 @@ Assessment Assessor::assess(const Project& project, Care care) {
     a.spread = spread.get();
   }
   a.drive = run_drive(project.drive, a.density());
+  run_boat(a, care == Care::full || !kept_power_ ? nullptr : &*kept_power_);
+  if (!a.power.stale) kept_power_ = a.power;
   for (const Part& part : project.layout.parts) {
     auto kept = kept_fits_.find(part.id);
     if (kept == kept_fits_.end() || !(kept->second.part == part)) {

@@ -1,6 +1,6 @@
 // Everything that follows from a project. In: Project. Out: Assessment, a plain value that belongs to that project.
 //
-// One direction: hull -> mass -> flotation -> drive -> fit -> findings. A stage reads the project and earlier results
+// One direction: hull -> mass -> flotation -> running -> fit -> findings. A stage reads the project and earlier results
 // only.
 #pragma once
 
@@ -20,6 +20,8 @@
 #include "layout/fit.h"
 #include "layout/mass.h"
 #include "project/project.h"
+#include "running/power.h"
+#include "steering/steering.h"
 
 namespace plucky {
 
@@ -52,8 +54,9 @@ struct CgBand {
   std::string source;
 };
 
-/// How much is worked out. `in_a_drag` keeps within a frame: findings are the same but offer no remedies, and the last
-/// righting arm foretells the next. The end of the drag looks afresh.
+/// How much is worked out. `in_a_drag` keeps within a frame: findings offer no remedies, the last righting arm
+/// foretells the next, and what runs is kept from before and marked stale; only the drive's line follows. The end of
+/// the drag looks afresh.
 enum class Care { full, in_a_drag };
 
 struct Assessment {
@@ -67,7 +70,9 @@ struct Assessment {
   Spread spread;
   CgBand cg_band;
   SwampedAnswer swamped;
-  DriveReport drive;
+  DriveReport drive;  ///< by pitch and slip
+  PowerReport power;  ///< by thrust and drag
+  SteeringReport steering;
   std::vector<PartFit> fits;
   std::vector<Finding> findings;  ///< worst first, passed checks last
   Care care = Care::full;
@@ -79,6 +84,9 @@ struct Assessment {
   [[nodiscard]] int count(Severity severity) const;
   [[nodiscard]] int count(Severity severity, Stage stage) const;
 };
+
+/// The boat as the running methods see it; refers into `a`, which must outlive it.
+[[nodiscard]] Boat boat_of(const Assessment& a);
 
 /// Computes assessments and keeps what an edit did not reach: the hull while its design is the same, a part's fit to
 /// the skin while neither moves. Not for use from two threads at once.
@@ -97,6 +105,7 @@ class Assessor {
   std::map<Id, KeptFit> kept_fits_;
   MassScatter kept_scatter_;
   std::optional<Stability> kept_stability_;
+  std::optional<PowerReport> kept_power_;
 };
 
 /// Without memory: same project, same assessment.

@@ -35,6 +35,8 @@ double visible(Dimension dimension) {
       return 0.5;
     case Dimension::speed:
       return 5e-3;
+    case Dimension::temperature:
+      return 0.5;
     default:
       return 1e-6;
   }
@@ -72,11 +74,20 @@ std::vector<LedgerRow> ledger(const Assessment& a) {
   row("wetted", "Wetted surface", afloat, a.flotation.immersion.wetted_area, Dimension::area, Sense::less_is_better,
       "");
   row("hull_speed", "Hull speed", upright, a.form.hull_speed, Dimension::speed, Sense::more_is_better, "");
-  row("speed", "Speed by slip", a.drive.fitted, a.drive.speed, Dimension::speed, Sense::more_is_better, "drive.speed");
-  row("current", "Full current", a.drive.fitted, a.drive.current, Dimension::current, Sense::less_is_better,
-      "drive.esc");
-  row("run_time", "Full run time", a.drive.fitted, a.drive.run_time, Dimension::duration, Sense::more_is_better,
-      "drive.run_time");
+  const DriveReport& slip = a.drive;
+  const RunningState& full = a.power.full;
+  const bool runs = full.runs();
+  row("speed", "Full speed", runs, full.speed, Dimension::speed, Sense::more_is_better, "drive.speed");
+  row("slip_speed", "Speed by slip", slip.fitted, slip.speed, Dimension::speed, Sense::neutral,
+      runs ? "" : "drive.speed");
+  row("current", "Full current", slip.fitted, runs ? full.shaft.battery_current : slip.current, Dimension::current,
+      Sense::less_is_better, "drive.esc");
+  row("winding", "Winding at the end", runs, a.power.winding, Dimension::temperature, Sense::less_is_better,
+      "drive.heat");
+  row("run_time", "Run time", slip.fitted, runs ? a.power.duty.run_time : slip.run_time, Dimension::duration,
+      Sense::more_is_better, "drive.run_time");
+  for (LedgerRow& r : rows)
+    if (r.key == "speed" || r.key == "current" || r.key == "winding" || r.key == "run_time") r.stale = a.power.stale;
   row("foam", "Foam if flooded", true, a.swamped.foam_volume, Dimension::volume, Sense::less_is_better,
       "float.swamped");
   return rows;

@@ -19,6 +19,7 @@ struct LedgerRow {
   std::optional<Quantity> value;
   Sense sense = Sense::neutral;
   Severity severity = Severity::fine;  ///< worst finding that is about this number
+  bool stale = false;                  ///< not worked out anew yet: a drag is on
   bool operator==(const LedgerRow&) const = default;
 };
 

@@ -1,4 +1,8 @@
-// What pitch and slip already tell: limits of ESC and battery, speed and run time against the brief.
+// What the drive asks of its parts, and speed and run time against the brief.
+#include <fmt/format.h>
+
+#include <cmath>
+
 #include "assessment/rules.h"
 
 namespace plucky {
@@ -9,34 +13,99 @@ Finding about_drive(const char* rule, Severity severity) {
   return {.id = rule, .stage = Stage::drive, .severity = severity};
 }
 
+/// What a part must stand at full throttle. `fine` and `too_much` have {0} for the number and {1} for the limit.
+void holds(const Assessment& a, const char* rule, Quantity number, Quantity limit, const char* source, const char* fine,
+           const char* too_much, std::vector<Finding>& out) {
+  Finding f = about_drive(rule, Severity::fine);
+  f.number = number;
+  f.limit = limit;
+  f.values = {number, limit};
+  f.source = source;
+  if (number.si > limit.si) f.severity = number.si > 1.35 * limit.si ? Severity::stop : Severity::watch;
+  f.text = f.severity == Severity::fine ? fine : too_much;
+  const PowerReport& p = a.power;
+  if (f.severity != Severity::fine && a.care == Care::full && p.full.runs() && p.safe_throttle >= 0.15) {
+    Drive limited = a.project.drive;
+    limited.throttle = std::floor(100.0 * p.safe_throttle) / 100.0;
+    if (limited.throttle < a.project.drive.throttle) {
+      f.remedy = Edit{"Limit the throttle to {0}", ChangeDrive{limited}};
+      f.remedy_values = {{limited.throttle, Dimension::ratio}};
+    }
+  }
+  out.push_back(f);
+}
+
 void limits(const Assessment& a, std::vector<Finding>& out) {
   const Drive& d = a.project.drive;
-  const double each = a.drive.current / d.count;
-  Finding esc = about_drive("drive.esc", Severity::fine);
-  esc.number = {each, Dimension::current};
-  esc.limit = {d.current_limit, Dimension::current};
-  esc.values = {esc.number, esc.limit};
-  esc.source = "ESC's continuous rating; torque by blade element, good to about a third";
-  if (each > d.current_limit) esc.severity = each > 1.35 * d.current_limit ? Severity::stop : Severity::watch;
-  esc.text = esc.severity == Severity::fine ? "{0} at full throttle is within the ESC's {1}."
-                                            : "{0} at full throttle; the ESC carries {1}. Less pitch, a smaller "
-                                              "propeller or fewer cells.";
-  out.push_back(esc);
+  const PowerReport& p = a.power;
+  const bool balanced = p.full.runs();
+  const double motor_current = balanced ? p.full.shaft.motor_current : a.drive.current / d.count;
+  const double battery_current = balanced ? p.full.shaft.battery_current : a.drive.current;
+  const char* by = balanced ? "balance of thrust and drag" : "pitch and slip; torque by blade element";
+  const auto amps = [](double si) { return Quantity{si, Dimension::current}; };
+  holds(a, "drive.esc", amps(motor_current), amps(d.esc.current_limit),
+        fmt::format("ESC's continuous rating; {}", by).c_str(), "{0} at full throttle is within the ESC's {1}.",
+        "{0} at full throttle; the ESC carries {1}. Less pitch, a smaller propeller or fewer cells.", out);
+  holds(a, "drive.battery", amps(battery_current), amps(d.battery.current_limit()),
+        "capacity times the battery's C rating", "The battery can give {1}; full throttle asks {0}.",
+        "Full throttle asks {0}; the battery can give {1}.", out);
+  if (d.motor.current_limit > 0.0)
+    holds(a, "drive.motor", amps(motor_current), amps(d.motor.current_limit), "motor's rating",
+          "The motor may take {1}; full throttle asks {0}.", "{0} at full throttle; the motor may take {1}.", out);
+  if (!balanced) return;
+  const Quantity winding{p.winding, Dimension::temperature}, most{d.motor.temperature_limit, Dimension::temperature};
+  holds(
+      a, "drive.heat", winding, most,
+      p.water_cooled ? "two-node heat model, with a water jacket" : "two-node heat model, without cooling water",
+      "Winding {0} at the end of a run at full throttle; up to {1}.",
+      "Winding {0} at the end of a run at full throttle; wants {1} at most. Less load, cooling water or shorter runs.",
+      out);
+  if (!d.has_shaft_line()) return;
+  const auto newton_metres = [](double si) { return Quantity{si, Dimension::torque}; };
+  holds(a, "drive.coupler_torque", newton_metres(p.full.shaft.torque / d.gearing.ratio),
+        newton_metres(coupler_strength(d.coupler)),
+        "wall in shear, or grip of a print or silicone tube; common practice, no source",
+        "The coupler carries {0} of the {1} it holds.", "{0} at full throttle; the coupler lets go at {1}.", out);
+  holds(a, "drive.shaft_torque", newton_metres(p.full.shaft.torque), newton_metres(shaft_strength(d.shaft)),
+        "torsion 16 T d / (pi d^4)", "The shaft carries {0} of the {1} at which it yields.",
+        "{0} at full throttle; the shaft yields at {1}.", out);
+}
 
-  const double most = d.discharge_rate / 3600.0 * d.capacity;
-  Finding cells = about_drive("drive.battery", Severity::fine);
-  cells.number = {a.drive.current, Dimension::current};
-  cells.limit = {most, Dimension::current};
-  cells.values = {cells.number, cells.limit};
-  cells.source = "capacity times the battery's C rating";
-  if (a.drive.current > most) cells.severity = a.drive.current > 1.35 * most ? Severity::stop : Severity::watch;
-  cells.text = cells.severity == Severity::fine ? "The battery can give {1}; full throttle asks {0}."
-                                                : "Full throttle asks {0}; the battery can give {1}.";
-  out.push_back(cells);
+void cells(const Assessment& a, std::vector<Finding>& out) {
+  const Drive& d = a.project.drive;
+  Finding f = about_drive("drive.cells", Severity::fine);
+  f.number = {static_cast<double>(d.battery.cells), Dimension::none};
+  f.limit = {static_cast<double>(d.esc.most_cells), Dimension::none};
+  f.values = {f.number, f.limit};
+  f.source = "ESC's rating";
+  if (d.battery.cells > d.esc.most_cells) f.severity = Severity::stop;
+  f.text = f.severity == Severity::stop ? "{0} cells in series; the ESC takes {1}." : "The ESC takes {1} cells.";
+  out.push_back(f);
+}
+
+void balance(const Assessment& a, std::vector<Finding>& out) {
+  const PowerReport& p = a.power;
+  Finding f = about_drive("drive.balance", Severity::fine);
+  f.source = "thrust against drag over the speed";
+  if (!p.message.empty()) {
+    f.severity = p.fitted ? Severity::stop : Severity::watch;
+    f.text = (p.fitted ? "No steady run at full throttle: " : "No balance yet: ") + p.message + ".";
+  } else if (p.full.status == RunningState::Status::under_hump) {
+    f.severity = Severity::watch;
+    f.text = "{0}: " + p.full.message + ".";
+    f.values = {{p.full.speed, Dimension::speed}};
+  } else {
+    f.text = "{0} at full throttle, slip {1}, {2} of thrust.";
+    f.values = {{p.full.speed, Dimension::speed}, {p.full.slip, Dimension::ratio}, {p.full.thrust, Dimension::force}};
+    f.number = f.values.front();
+  }
+  out.push_back(f);
 }
 
 void against_brief(const Assessment& a, std::vector<Finding>& out) {
   const Brief& b = a.project.brief;
+  const PowerReport& p = a.power;
+  const bool balanced = p.full.runs();
   const auto reaches = [&](const char* rule, double number, double wanted, Dimension dimension, const char* source,
                            const char* words) {
     if (wanted <= 0.0) return;
@@ -48,12 +117,20 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
     f.text = std::string("{0} ") + words + (f.severity == Severity::fine ? "; {1} is wanted." : "; wants {1}.");
     out.push_back(f);
   };
-  reaches("drive.speed", a.drive.speed, b.wanted_speed, Dimension::speed,
-          "brief; loaded revolutions times pitch, less slip", "by pitch and slip");
-  reaches("drive.run_time", a.drive.run_time, b.run_time, Dimension::duration,
-          "brief; usable capacity over the current at full throttle", "at full throttle");
+  if (balanced) {
+    reaches("drive.speed", p.full.speed, b.wanted_speed, Dimension::speed, "brief; balance of thrust and drag",
+            "at full throttle");
+    reaches("drive.run_time", p.duty.run_time, b.run_time, Dimension::duration,
+            "brief; usable capacity over the mean current of full throttle and cruising", "of run");
+  } else {
+    reaches("drive.speed", a.drive.speed, b.wanted_speed, Dimension::speed,
+            "brief; loaded revolutions times pitch, less slip", "by pitch and slip");
+    reaches("drive.run_time", a.drive.run_time, b.run_time, Dimension::duration,
+            "brief; usable capacity over the current at full throttle", "at full throttle");
+  }
   // A displacement hull does not reach its pitch speed: the wave it makes holds it.
-  if (b.type == BoatType::displacement && a.form.hull_speed > 0.0 && a.drive.speed > 1.3 * a.form.hull_speed) {
+  if (!balanced && b.type == BoatType::displacement && a.form.hull_speed > 0.0 &&
+      a.drive.speed > 1.3 * a.form.hull_speed) {
     Finding f = about_drive("drive.hull_speed", Severity::note);
     f.number = {a.drive.speed, Dimension::speed};
     f.limit = {a.form.hull_speed, Dimension::speed};
@@ -64,12 +141,47 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
   }
 }
 
+void behaviour(const Assessment& a, std::vector<Finding>& out) {
+  const PowerReport& p = a.power;
+  if (!p.full.runs()) return;
+  if (p.full.hull.porpoising_trim > 0.0) {
+    Finding f = about_drive("drive.porpoising", Severity::fine);
+    f.number = angle_quantity(p.full.hull.trim);
+    f.limit = angle_quantity(p.full.hull.porpoising_trim);
+    f.values = {f.number, f.limit};
+    f.source = "porpoising limit of prismatic hulls (Day & Haag's curves)";
+    f.severity = p.porpoising_margin < radians(-1.0)  ? Severity::stop
+                 : p.porpoising_margin < radians(0.5) ? Severity::watch
+                                                      : Severity::fine;
+    f.text = f.severity == Severity::fine ? "Runs at {0} of trim; porpoises above {1}."
+                                          : "Runs at {0} of trim; porpoises above {1}. CG forward or tabs down.";
+    out.push_back(f);
+  }
+  if (p.blow_over > 0.0) {
+    Finding f = about_drive("drive.blow_over", p.blow_over < 1.5   ? Severity::stop
+                                               : p.blow_over < 2.5 ? Severity::watch
+                                                                   : Severity::fine);
+    f.number = {p.blow_over, Dimension::none};
+    f.limit = {2.5, Dimension::none};
+    f.values = {f.number, f.limit};
+    f.source = "weight's moment over the air's with the bow up; low confidence";
+    f.text = f.severity == Severity::fine ? "The weight holds the bow down {0} times over at full speed."
+                                          : "The weight holds the bow down only {0} times over; wants {1}: too much "
+                                            "power for this boat, or its CG too far aft.";
+    out.push_back(f);
+  }
+}
+
 }  // namespace
 
 void drive_rules(const Assessment& a, std::vector<Finding>& out) {
   if (!a.drive.fitted) return;
   limits(a, out);
+  cells(a, out);
+  balance(a, out);
   against_brief(a, out);
+  behaviour(a, out);
+  line_rules(a, out);
 }
 
 }  // namespace plucky

@@ -74,26 +74,79 @@ void gm_lines(const Assessment& a, Lines& out) {
   out.resize(std::min<std::size_t>(out.size(), 7));
 }
 
-void speed_lines(const Assessment& a, Lines& out) {
+void slip_lines(const Assessment& a, Lines& out) {
   const Drive& d = a.project.drive;
-  out.push_back({"Kv {0} on {1}", {{d.kv, Dimension::speed_constant}, {d.voltage(), Dimension::voltage}}, 0});
+  out.push_back(
+      {"Kv {0} on {1}", {{d.motor.kv, Dimension::speed_constant}, {d.battery.voltage(), Dimension::voltage}}, 0});
   out.push_back({"Under load {0} of that: {1}",
                  {{d.loaded, Dimension::ratio}, {a.drive.revolutions, Dimension::revolutions}},
                  0});
   out.push_back({"Times pitch {0} less slip {1}: {2}",
-                 {length_quantity(d.pitch), {d.slip, Dimension::ratio}, {a.drive.speed, Dimension::speed}},
+                 {length_quantity(d.screw.pitch), {d.slip, Dimension::ratio}, {a.drive.speed, Dimension::speed}},
                  0});
+}
+
+void speed_lines(const Assessment& a, Lines& out) {
+  const RunningState& s = a.power.full;
+  const auto newtons = [](double si) { return Quantity{si, Dimension::force}; };
+  out.push_back({"Thrust {0} meets drag {1}", {newtons(s.thrust), newtons(s.hull.drag)}, 0});
+  out.push_back({"Of the drag {0} is friction, {1} waves and pressure, {2} what hangs in the water, {3} air",
+                 {newtons(s.hull.friction), newtons(s.hull.wave + s.hull.pressure), newtons(s.hull.appendages),
+                  newtons(s.hull.air)},
+                 0});
+  out.push_back(
+      {"Propeller at {0}, slip {1}", {{s.revolutions, Dimension::revolutions}, {s.slip, Dimension::ratio}}, 0});
+  if (s.share < 0.995) out.push_back({"It keeps {0} of its thrust in this water", {{s.share, Dimension::ratio}}, 0});
+  out.push_back({"Runs at {0} of trim", {angle_quantity(s.hull.trim)}, 0});
+  out.push_back({"Of the battery's {0} {1} moves the boat",
+                 {{s.battery_power(), Dimension::power}, {s.efficiency, Dimension::ratio}},
+                 0});
+  if (!s.hull.message.empty()) out.push_back({s.hull.message, {}, 0});
 }
 
 void current_lines(const Assessment& a, Lines& out) {
   const Drive& d = a.project.drive;
+  const bool runs = a.power.full.runs();
+  const RunningState& s = a.power.full;
   out.push_back({"Propeller {0} by {1} at {2}",
-                 {length_quantity(d.diameter), length_quantity(d.pitch), {a.drive.revolutions, Dimension::revolutions}},
+                 {length_quantity(d.screw.diameter),
+                  length_quantity(d.screw.pitch),
+                  {runs ? s.revolutions : a.drive.revolutions, Dimension::revolutions}},
                  0});
-  out.push_back({"Thrust {0} by blade element, good to about a third", {{a.drive.thrust, Dimension::force}}, 0});
-  out.push_back({"Power from the battery {0}", {{a.drive.power, Dimension::power}}, 0});
+  if (runs) {
+    out.push_back({"Torque {0}, {1} in the motor",
+                   {{s.shaft.torque, Dimension::torque}, {s.shaft.motor_current, Dimension::current}},
+                   0});
+    out.push_back({"The battery sags to {0}", {{s.shaft.battery_voltage, Dimension::voltage}}, 0});
+    out.push_back({"Heat: motor {0}, ESC {1}, battery {2}",
+                   {{s.shaft.motor_heat, Dimension::power},
+                    {s.shaft.esc_heat, Dimension::power},
+                    {s.shaft.battery_heat, Dimension::power}},
+                   0});
+    out.push_back({"{0} of a run at the limit, the rest at {1} of throttle: {2} on average",
+                   {{d.full_share, Dimension::ratio},
+                    {d.cruise_throttle, Dimension::ratio},
+                    {a.power.duty.current, Dimension::current}},
+                   0});
+  } else {
+    out.push_back({"Thrust {0} by blade element, good to about a third", {{a.drive.thrust, Dimension::force}}, 0});
+    out.push_back({"Power from the battery {0}", {{a.drive.power, Dimension::power}}, 0});
+  }
+  out.push_back({"Capacity {0}, of which {1} is used",
+                 {{d.battery.capacity, Dimension::charge}, {d.battery.usable, Dimension::ratio}},
+                 0});
+}
+
+void heat_lines(const Assessment& a, Lines& out) {
+  const PowerReport& p = a.power;
+  out.push_back({"{0} of loss in the motor for {1}",
+                 {{p.full.shaft.motor_heat, Dimension::power}, {p.run_time, Dimension::duration}},
+                 0});
   out.push_back(
-      {"Capacity {0}, of which {1} is used", {{d.capacity, Dimension::charge}, {d.usable, Dimension::ratio}}, 0});
+      {p.water_cooled ? "With cooling water {0}; without {1}" : "Without cooling water {1}; with a jacket {0}",
+       {{p.wet.winding.back(), Dimension::temperature}, {p.dry.winding.back(), Dimension::temperature}},
+       0});
+  out.push_back({"Can {0} at the end", {{p.can, Dimension::temperature}}, 0});
 }
 
 }  // namespace
@@ -134,8 +187,12 @@ std::vector<ReasonLine> reasons(const Assessment& a, const std::string& key) {
                        0});
   } else if (key == "hull_speed" && afloat) {
     out.push_back({"Water line {0} long", {length_quantity(a.form.waterline_length)}, 0});
-  } else if (key == "speed" && a.drive.fitted) {
+  } else if (key == "speed" && a.power.full.runs()) {
     speed_lines(a, out);
+  } else if (key == "slip_speed" && a.drive.fitted) {
+    slip_lines(a, out);
+  } else if (key == "winding" && a.power.full.runs()) {
+    heat_lines(a, out);
   } else if ((key == "current" || key == "run_time") && a.drive.fitted) {
     current_lines(a, out);
   } else if (key == "foam") {

@@ -35,6 +35,7 @@ std::vector<Finding> run_rules(const Assessment& a) {
   std::vector<Finding> findings;
   hull_rules(a, findings);
   drive_rules(a, findings);
+  steering_rules(a, findings);
   layout_rules(a, findings);
   flotation_rules(a, findings);
   if (a.flotation.status == FloatStatus::afloat) stability_rules(a, findings);

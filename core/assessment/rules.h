@@ -26,6 +26,9 @@ void stability_rules(const Assessment& a, std::vector<Finding>& out);
 void layout_rules(const Assessment& a, std::vector<Finding>& out);
 void hull_rules(const Assessment& a, std::vector<Finding>& out);
 void drive_rules(const Assessment& a, std::vector<Finding>& out);
+/// How the drive lines up and how deep it works; called by drive_rules().
+void line_rules(const Assessment& a, std::vector<Finding>& out);
+void steering_rules(const Assessment& a, std::vector<Finding>& out);
 void trial_rules(const Assessment& a, std::vector<Finding>& out);
 
 }  // namespace plucky

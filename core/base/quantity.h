@@ -22,7 +22,10 @@ enum class Dimension {
   charge,          ///< C (A s), shown in mAh
   revolutions,     ///< 1/s, shown in rpm
   speed_constant,  ///< rad/s per V, shown in rpm/V
-  force            ///< N
+  force,           ///< N
+  torque,          ///< N m
+  resistance,      ///< ohm, shown in milliohm
+  temperature      ///< degC, shown in degrees Celsius or Fahrenheit
 };
 
 /// An SI value together with what it measures.

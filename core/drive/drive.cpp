@@ -1,13 +1,6 @@
 #include "drive/drive.h"
 
-#include <fmt/format.h>
-
-#include <boost/math/tools/toms748_solve.hpp>
-#include <cmath>
-
-#include "base/error.h"
 #include "base/key_table.h"
-#include "water/fluid.h"
 
 namespace plucky {
 
@@ -17,35 +10,54 @@ constexpr std::array<KeyRow<Propulsor>, 4> propulsors{{{Propulsor::none, "none",
                                                        {Propulsor::propeller, "propeller", "water propeller"},
                                                        {Propulsor::jet, "jet", "water jet"},
                                                        {Propulsor::air_propeller, "air_propeller", "air propeller"}}};
-
-/// Lift and drag of the blades at 0.7 R when the water comes with advance ratio j (inflow included).
-PropellerCoefficients blade_element(double pitch_ratio, double blade_area, double j) {
-  constexpr double turn = 0.7 * pi;  // speed of the element over n D
-  const double angle = std::atan2(j, turn);
-  const double attack = std::atan(pitch_ratio / turn) - angle;
-  // Thin-section slope less a tenth for viscosity; lift levels off at stall, drag grows with the angle (Hoerner).
-  const double lift = 1.1 * std::tanh(0.9 * 2.0 * pi * attack / 1.1);
-  const double drag = 0.02 + 1.2 * std::sin(attack) * std::sin(attack);
-  // The 0.7 R element stands for the whole blade; root and tip carry less. The share is set so that a four-bladed screw
-  // of area 0.7 and pitch ratio 1 gives KT near 0.2 at J 0.7 (open-water series, memory).
-  constexpr double working = 0.55;
-  const double pressure = 0.5 * working * (turn * turn + j * j) * blade_area * pi / 4.0;
-  const double along = lift * std::cos(angle) - drag * std::sin(angle);
-  const double around = lift * std::sin(angle) + drag * std::cos(angle);
-  return {pressure * along, pressure * around * 0.35};
-}
+constexpr std::array<KeyRow<Mounting>, 3> mountings{{{Mounting::shaft, "shaft", "straight shaft in a tube"},
+                                                     {Mounting::strut, "strut", "strut behind the transom"},
+                                                     {Mounting::pod, "pod", "outboard pod"}}};
+constexpr std::array<KeyRow<CouplerKind>, 7> couplers{
+    {{CouplerKind::rigid, "rigid", "rigid sleeve"},
+     {CouplerKind::collet, "collet", "collet"},
+     {CouplerKind::jaw, "jaw", "jaw coupler"},
+     {CouplerKind::finger, "finger", "finger coupler"},
+     {CouplerKind::universal_joint, "universal_joint", "universal joint"},
+     {CouplerKind::silicone_tube, "silicone_tube", "silicone tube"},
+     {CouplerKind::flex_ferrule, "flex_ferrule", "cable ferrule"}}};
+constexpr std::array<KeyRow<ShaftMaterial>, 8> materials{
+    {{ShaftMaterial::stainless_steel, "stainless_steel", "stainless steel"},
+     {ShaftMaterial::spring_steel, "spring_steel", "spring steel"},
+     {ShaftMaterial::brass, "brass", "brass"},
+     {ShaftMaterial::aluminium, "aluminium", "aluminium"},
+     {ShaftMaterial::carbon_tube, "carbon_tube", "carbon tube"},
+     {ShaftMaterial::pla_print, "pla_print", "PLA print"},
+     {ShaftMaterial::petg_print, "petg_print", "PETG print"},
+     {ShaftMaterial::nylon_print, "nylon_print", "nylon print"}}};
+constexpr std::array<KeyRow<ShaftKind>, 3> shafts{{{ShaftKind::solid, "solid", "solid"},
+                                                   {ShaftKind::hollow, "hollow", "hollow"},
+                                                   {ShaftKind::flex_cable, "flex_cable", "flex cable"}}};
+constexpr std::array<KeyRow<BearingKind>, 4> bearings{
+    {{BearingKind::bronze, "bronze", "bronze bush, greased"},
+     {BearingKind::ball_steel, "ball_steel", "steel ball bearing, greased"},
+     {BearingKind::ball_ceramic, "ball_ceramic", "ceramic ball bearing"},
+     {BearingKind::water_lubricated, "water_lubricated", "plastic bush, in water"}}};
 
 }  // namespace
 
-const char* propulsor_key(Propulsor propulsor) {
-  return row_of(propulsors, propulsor).key;
-}
-const char* propulsor_name(Propulsor propulsor) {
-  return row_of(propulsors, propulsor).name;
-}
-Propulsor propulsor_from_key(const std::string& key) {
-  return value_of(propulsors, "propulsor", key);
-}
+#define PLUCKY_KEYS(E, stem, table, what)     \
+  const char* stem##_key(E value) {           \
+    return row_of(table, value).key;          \
+  }                                           \
+  const char* stem##_name(E value) {          \
+    return row_of(table, value).name;         \
+  }                                           \
+  E stem##_from_key(const std::string& key) { \
+    return value_of(table, what, key);        \
+  }
+PLUCKY_KEYS(Propulsor, propulsor, propulsors, "propulsor")
+PLUCKY_KEYS(Mounting, mounting, mountings, "mounting")
+PLUCKY_KEYS(CouplerKind, coupler, couplers, "coupler")
+PLUCKY_KEYS(ShaftMaterial, shaft_material, materials, "material")
+PLUCKY_KEYS(ShaftKind, shaft_kind, shafts, "shaft")
+PLUCKY_KEYS(BearingKind, bearing, bearings, "bearing")
+#undef PLUCKY_KEYS
 
 double usual_slip(Propulsor propulsor) {
   switch (propulsor) {
@@ -56,55 +68,6 @@ double usual_slip(Propulsor propulsor) {
     default:
       return 0.15;
   }
-}
-
-PropellerCoefficients propeller_coefficients(double pitch_ratio, double blade_area, double advance) {
-  // Inflow u (over n D): what the blades give must be what the stream takes, KT = (pi/2) u (J + u).
-  const auto excess = [&](double u) {
-    return blade_element(pitch_ratio, blade_area, advance + u).kt - 0.5 * pi * u * (advance + u);
-  };
-  double low = 0.0, high = 2.0;
-  if (excess(low) <= 0.0) return blade_element(pitch_ratio, blade_area, advance);
-  boost::uintmax_t rounds = 60;
-  const auto root =
-      boost::math::tools::toms748_solve(excess, low, high, boost::math::tools::eps_tolerance<double>(40), rounds);
-  return blade_element(pitch_ratio, blade_area, advance + 0.5 * (root.first + root.second));
-}
-
-void check_drive(const Drive& d) {
-  const auto want = [](const char* what, double value, double low, double high) {
-    if (!(value >= low && value <= high))
-      throw InvalidInput(what, fmt::format("is {:.4g} (SI); wants {:.4g} to {:.4g}", value, low, high));
-  };
-  want("motor speed constant", d.kv, 1.0, 5000.0);
-  want("cell voltage", d.cell_voltage, 0.5, 5.0);
-  want("battery capacity", d.capacity, 1.0, 1e6);
-  want("propeller diameter", d.diameter, 0.005, 1.0);
-  want("propeller pitch", d.pitch, 0.002, 2.0);
-  want("blade area", d.blade_area, 0.02, 1.2);
-  want("slip", d.slip, 0.0, 0.95);
-  want("loaded share", d.loaded, 0.2, 1.0);
-  want("no-load current", d.no_load_current, 0.0, 100.0);
-  want("usable share", d.usable, 0.05, 1.0);
-}
-
-DriveReport run_drive(const Drive& d, double water_density) {
-  DriveReport r;
-  if (d.propulsor == Propulsor::none) return r;
-  check_drive(d);
-  r.fitted = true;
-  r.revolutions = d.loaded * d.kv * d.voltage() / (2.0 * pi);
-  r.speed = r.revolutions * d.pitch * (1.0 - d.slip);
-  const double density = d.propulsor == Propulsor::air_propeller ? air_density : water_density;
-  const PropellerCoefficients k =
-      propeller_coefficients(d.pitch / d.diameter, d.blade_area, r.speed / (r.revolutions * d.diameter));
-  const double nd2 = density * r.revolutions * r.revolutions * std::pow(d.diameter, 4);
-  r.thrust = d.count * k.kt * nd2;
-  r.torque = k.kq * nd2 * d.diameter;
-  r.current = d.count * (r.torque * d.kv + d.no_load_current);
-  r.power = r.current * d.voltage();
-  r.run_time = d.usable * d.capacity / r.current;
-  return r;
 }
 
 }  // namespace plucky

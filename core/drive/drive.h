@@ -1,8 +1,8 @@
-// The drive as pitch-and-slip arithmetic sees it. In: motor, battery, propeller, slip. Out: speed, torque, current, run
-// time at full throttle.
+// What the builder decides about the drive, part by part. Plain data; drive/drive_table.h lists its numbers for the
+// file, the interface and the command line.
 //
-// Speed: V = loaded x Kv x U x pitch x (1 - slip), common practice, no source. Torque: one blade element at 0.7 R with
-// the momentum theory's inflow (Betz; Glauert), good to about a third; current from torque by the motor's Kv.
+// Where parts stand (motor, propeller, pod) is the layout's; here is what they are. A value of 0 marked "estimated"
+// means that its maker tells none: power_train.h and thermal.h then take a usual one and say so.
 #pragma once
 
 #include <cstdint>
@@ -17,51 +17,171 @@ enum class Propulsor { none, propeller, jet, air_propeller };
 [[nodiscard]] const char* propulsor_name(Propulsor propulsor);
 [[nodiscard]] Propulsor propulsor_from_key(const std::string& key);
 
-struct Drive {
-  Propulsor propulsor = Propulsor::none;
-  std::uint32_t count = 1;         ///< drives of this kind
-  double kv = 200.0;               ///< rad/s per V (rpm/V x 0.10472)
-  double no_load_current = 1.5;    ///< A
-  double current_limit = 60.0;     ///< A, of each ESC, continuous
+/// What carries a water propeller.
+enum class Mounting {
+  shaft,  ///< straight shaft in a tube
+  strut,  ///< flex cable or jointed shaft, the last length held by a strut behind the transom
+  pod     ///< outboard leg, geared or with the motor in the pod
+};
+[[nodiscard]] const char* mounting_key(Mounting mounting);
+[[nodiscard]] const char* mounting_name(Mounting mounting);
+[[nodiscard]] Mounting mounting_from_key(const std::string& key);
+
+struct Battery {
   std::uint32_t cells = 3;         ///< in series
   double cell_voltage = 3.7;       ///< V, nominal
   double capacity = 3.0 * 3600.0;  ///< C (A s)
-  double discharge_rate = 30.0;    ///< battery's continuous C rating, 1/h
+  double discharge_rate = 30.0;    ///< continuous C rating, 1/h
   double usable = 0.8;             ///< share of the capacity that is used
-  double diameter = 0.040;         ///< m
-  double pitch = 0.048;            ///< m
-  std::uint32_t blades = 2;
-  double blade_area = 0.35;  ///< of all blades, share of the disc
-  double slip = 0.15;        ///< 10-20 % at speed, common practice, no source
-  double loaded = 0.8;       ///< revolutions under load, share of Kv x U: common practice, no source
-  bool operator==(const Drive&) const = default;
+  double cell_resistance = 0.0;    ///< ohm, each; 0: estimated
+  bool operator==(const Battery&) const = default;
   [[nodiscard]] double voltage() const { return cells * cell_voltage; }
+  [[nodiscard]] double current_limit() const { return discharge_rate / 3600.0 * capacity; }
+};
+
+struct Esc {
+  double current_limit = 60.0;   ///< A, continuous
+  double burst_limit = 0.0;      ///< A, for some seconds; 0: not told
+  std::uint32_t most_cells = 6;  ///< in series
+  double resistance = 0.0;       ///< ohm; 0: estimated
+  double bec_current = 3.0;      ///< A, for receiver and servos
+  bool operator==(const Esc&) const = default;
+};
+
+struct Motor {
+  double kv = 200.0;                 ///< rad/s per V (rpm/V x 0.10472)
+  double no_load_current = 1.5;      ///< A
+  double resistance = 0.0;           ///< ohm, winding; 0: estimated from can and Kv
+  double current_limit = 0.0;        ///< A, continuous; 0: not told
+  std::uint32_t poles = 4;           ///< magnets
+  double can_diameter = 0.036;       ///< m
+  double can_length = 0.060;         ///< m
+  double shaft_diameter = 0.005;     ///< m
+  bool shaft_flat = true;            ///< has a flat for the grub screw
+  bool outrunner = false;            ///< the can turns: nothing may touch it and no jacket fits round it
+  bool wet = false;                  ///< works in the water, inside the pod
+  double temperature_limit = 100.0;  ///< degC, winding
+  double shaft_reach = 0.016;        ///< m, how far the shaft stands out of the can
+  bool operator==(const Motor&) const = default;
+};
+
+struct Gearing {
+  double ratio = 1.0;       ///< motor revolutions to one of the propeller
+  double efficiency = 1.0;  ///< 0.90 to 0.97 for gears, common practice, no source
+  bool operator==(const Gearing&) const = default;
+};
+
+struct Screw {
+  double diameter = 0.040;  ///< m; impeller of a jet
+  double pitch = 0.048;     ///< m
+  std::uint32_t blades = 2;
+  double blade_area = 0.35;   ///< of all blades, share of the disc
+  double bore = 0.004;        ///< m
+  bool surface = false;       ///< made to run half out of the water
+  double guard_radius = 0.0;  ///< m, of the guard round an air propeller; 0: none
+  bool operator==(const Screw&) const = default;
+};
+
+enum class CouplerKind { rigid, collet, jaw, finger, universal_joint, silicone_tube, flex_ferrule };
+[[nodiscard]] const char* coupler_key(CouplerKind kind);
+[[nodiscard]] const char* coupler_name(CouplerKind kind);
+[[nodiscard]] CouplerKind coupler_from_key(const std::string& key);
+
+/// What shafts and couplers are made of.
+enum class ShaftMaterial {
+  stainless_steel,
+  spring_steel,
+  brass,
+  aluminium,
+  carbon_tube,
+  pla_print,
+  petg_print,
+  nylon_print
+};
+[[nodiscard]] const char* shaft_material_key(ShaftMaterial material);
+[[nodiscard]] const char* shaft_material_name(ShaftMaterial material);
+[[nodiscard]] ShaftMaterial shaft_material_from_key(const std::string& key);
+
+struct Coupler {
+  CouplerKind kind = CouplerKind::finger;
+  ShaftMaterial material = ShaftMaterial::aluminium;
+  double bore_motor = 0.005, bore_shaft = 0.004;  ///< m
+  double diameter = 0.016;                        ///< m, outer
+  double length = 0.022;                          ///< m
+  bool grub_screws = true;                        ///< else clamped or pressed
+  bool operator==(const Coupler&) const = default;
+};
+
+enum class ShaftKind { solid, hollow, flex_cable };
+[[nodiscard]] const char* shaft_kind_key(ShaftKind kind);
+[[nodiscard]] const char* shaft_kind_name(ShaftKind kind);
+[[nodiscard]] ShaftKind shaft_kind_from_key(const std::string& key);
+
+enum class BearingKind { bronze, ball_steel, ball_ceramic, water_lubricated };
+[[nodiscard]] const char* bearing_key(BearingKind kind);
+[[nodiscard]] const char* bearing_name(BearingKind kind);
+[[nodiscard]] BearingKind bearing_from_key(const std::string& key);
+
+/// Shaft, its tube and bearings and what holds the propeller on.
+struct Shaft {
+  ShaftKind kind = ShaftKind::solid;
+  ShaftMaterial material = ShaftMaterial::stainless_steel;
+  double diameter = 0.004;  ///< m
+  double bore = 0.0;        ///< m, of a hollow shaft
+  BearingKind bearing = BearingKind::bronze;
+  double bearing_bore = 0.004;   ///< m
+  double bearing_spacing = 0.0;  ///< m, greatest free length between two bearings; 0: only one at each end of the tube
+  double dog_bore = 0.004;       ///< m, of the drive dog
+  double dog_gap = 0.001;        ///< m, between drive dog and thrust bearing, shaft at rest
+  double exit_x = 0.10;          ///< m from the transom, where the line leaves the bottom
+  double motor_tilt = 0.0;       ///< rad, of the motor's axis, after end down positive
+  double strut_angle = 0.0;      ///< rad, of the strut's barrel, after end down positive
+  bool common_plate = false;     ///< motor mount and tube brazed or glued to one plate
+  bool operator==(const Shaft&) const = default;
+};
+
+struct Pod {
+  double swing = 0.6;             ///< rad, to each side
+  double shaft_diameter = 0.004;  ///< m, of the leg's own shaft; the motor's where there is no gear
+  bool plate = true;              ///< anti-ventilation plate above the propeller
+  double cable_slack = 0.03;      ///< m, of the cable into the hull
+  bool operator==(const Pod&) const = default;
+};
+
+struct JetUnit {
+  double nozzle = 0.019;          ///< m, diameter of the outlet
+  double intake_length = 0.060;   ///< m
+  double intake_step = 0.0;       ///< m, how far its rim stands below the bottom (negative: sunk into it)
+  double nozzle_swing = 0.4;      ///< rad, to each side
+  double ride_plate_angle = 0.0;  ///< rad, down positive
+  bool operator==(const JetUnit&) const = default;
+};
+
+struct Drive {
+  Propulsor propulsor = Propulsor::none;
+  Mounting mounting = Mounting::shaft;
+  std::uint32_t count = 1;       ///< drives of this kind
+  double slip = 0.15;            ///< 10-20 % at speed, common practice, no source
+  double loaded = 0.8;           ///< revolutions under load, share of Kv x U: common practice, no source
+  double throttle = 1.0;         ///< highest throttle the radio is set to give, 0 to 1
+  double cruise_throttle = 0.5;  ///< of the calmer part of a run
+  double full_share = 0.3;       ///< share of a run that is driven at the throttle limit
+  Battery battery;
+  Esc esc;
+  Motor motor;
+  Gearing gearing;
+  Screw screw;
+  Coupler coupler;
+  Shaft shaft;
+  Pod pod;
+  JetUnit jet;
+  bool operator==(const Drive&) const = default;
+
+  /// A straight or jointed line from a motor in the hull to a water propeller.
+  [[nodiscard]] bool has_shaft_line() const { return propulsor == Propulsor::propeller && mounting != Mounting::pod; }
 };
 
 /// Slip usually seen with a kind of propulsor; low confidence for jets and air propellers.
 [[nodiscard]] double usual_slip(Propulsor propulsor);
-
-/// Thrust and torque coefficients at advance ratio J = V / (n D) by the blade element described above.
-struct PropellerCoefficients {
-  double kt = 0.0, kq = 0.0;
-};
-[[nodiscard]] PropellerCoefficients propeller_coefficients(double pitch_ratio, double blade_area, double advance);
-
-struct DriveReport {
-  bool fitted = false;
-  double revolutions = 0.0;  ///< 1/s under load
-  double speed = 0.0;        ///< m/s
-  double thrust = 0.0;       ///< N, all drives
-  double torque = 0.0;       ///< N m, each
-  double current = 0.0;      ///< A, from the battery, all drives
-  double power = 0.0;        ///< W, from the battery
-  double run_time = 0.0;     ///< s at full throttle
-};
-
-/// Throws InvalidInput for measures that are not above zero or a slip outside 0 to 95 %.
-void check_drive(const Drive& drive);
-
-/// Throws as check_drive().
-[[nodiscard]] DriveReport run_drive(const Drive& drive, double water_density);
 
 }  // namespace plucky

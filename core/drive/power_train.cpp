@@ -32,11 +32,38 @@ double free_revolutions(const PowerTrain& t, double throttle) {
   return std::max(0.0, (throttle * t.voltage - loss) * t.kv / (2.0 * pi * t.gear_ratio));
 }
 
-double likely_resistance(double diameter, double length, double kv) {
+double likely_resistance(double diameter, double length, double kv, bool outrunner) {
   // Torque per root of heat, Km = 1 / (Kv sqrt(R)), goes with the can's volume: 740 to 890 N m/sqrt(W) per m3 for
   // motors of 28 to 56 mm.
-  const double km = 780.0 * 0.25 * pi * diameter * diameter * length;
+  const double km = (outrunner ? 1100.0 : 780.0) * 0.25 * pi * diameter * diameter * length;
   return 1.0 / (kv * kv * km * km);
+}
+
+double likely_cell_resistance(double capacity) {
+  return 0.012 * 3600.0 / capacity;
+}
+
+double likely_esc_resistance(double current_limit) {
+  return 0.1 / current_limit;
+}
+
+double winding_resistance(const Motor& m) {
+  return m.resistance > 0.0 ? m.resistance : likely_resistance(m.can_diameter, m.can_length, m.kv, m.outrunner);
+}
+
+PowerTrain power_train(const Drive& d) {
+  constexpr double leads = 0.001;  // ohm: two short leads and a plug, common practice, no source
+  const Battery& b = d.battery;
+  const double cell = b.cell_resistance > 0.0 ? b.cell_resistance : likely_cell_resistance(b.capacity);
+  return {.voltage = b.voltage(),
+          .battery_resistance = b.cells * cell + leads,
+          .esc_resistance = d.esc.resistance > 0.0 ? d.esc.resistance : likely_esc_resistance(d.esc.current_limit),
+          .kv = d.motor.kv,
+          .motor_resistance = winding_resistance(d.motor),
+          .no_load_current = d.motor.no_load_current,
+          .gear_ratio = d.gearing.ratio,
+          .gear_efficiency = d.gearing.efficiency,
+          .count = d.count};
 }
 
 }  // namespace plucky

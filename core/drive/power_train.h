@@ -6,6 +6,8 @@
 
 #include <cstdint>
 
+#include "drive/drive.h"
+
 namespace plucky {
 
 struct PowerTrain {
@@ -41,8 +43,21 @@ struct ShaftState {
 [[nodiscard]] double free_revolutions(const PowerTrain& train, double throttle);
 
 /// A winding resistance for a motor whose maker tells none, ohm: copper of the usual filling for the can's volume and
-/// Kv. From can diameter and length in m and Kv in rad/s per V. An estimate to about a factor of two: common practice,
-/// no source.
-[[nodiscard]] double likely_resistance(double diameter, double length, double kv);
+/// Kv. From can diameter and length in m and Kv in rad/s per V; outrunners give more torque for their volume. An
+/// estimate to about a factor of two: common practice, no source.
+[[nodiscard]] double likely_resistance(double diameter, double length, double kv, bool outrunner = false);
+
+/// Of one cell, ohm, from its capacity in C: 12 mohm at 1 Ah, falling with the capacity. Common practice, no source;
+/// half to twice is possible, and cold or old cells have more.
+[[nodiscard]] double likely_cell_resistance(double capacity);
+
+/// Of an ESC, ohm, from its continuous rating in A: about 0.1 V lost at the rating. Common practice, no source.
+[[nodiscard]] double likely_esc_resistance(double current_limit);
+
+/// The drive's train; what its makers do not tell is taken from the functions above. Throttle limit not in it.
+[[nodiscard]] PowerTrain power_train(const Drive& drive);
+
+/// Winding resistance told or estimated, ohm.
+[[nodiscard]] double winding_resistance(const Motor& motor);
 
 }  // namespace plucky

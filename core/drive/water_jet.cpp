@@ -10,8 +10,9 @@ JetState jet_state(const WaterJet& j, double n, double speed, double density) {
   JetState s;
   if (n <= 0.0) return s;
   const double area = 0.25 * pi * j.nozzle * j.nozzle, d3 = j.diameter * j.diameter * j.diameter;
-  // Shut-off head 0.55 of the tip speed's square over g; no head is left when the axial speed reaches the pitch's.
-  const double most_flow = 0.25 * pi * d3 * j.pitch_ratio, shut_off = 0.55 * pi * pi;
+  // Shut-off head by Euler at 0.7 R with half of it reached; none is left at the flow Q / (n D^3) of the pitch through
+  // the ring round a hub of 0.4 D.
+  const double most_flow = 0.25 * pi * (1.0 - 0.16) * j.pitch_ratio, shut_off = 0.5 * (0.7 * pi) * (0.7 * pi);
   const double fall = shut_off / (most_flow * most_flow);
   const double inflow = (1.0 - j.wake) * speed;
   // n^2 D^2 a - b Q^2 / D^4 + (1 - k) u^2 / 2 = (1 + m) Q^2 / (2 A^2)

@@ -7,13 +7,13 @@
 namespace plucky {
 
 struct WaterJet {
-  double diameter = 0.028;       ///< m, impeller
-  double nozzle = 0.019;         ///< m, diameter of the outlet
-  double pitch_ratio = 1.2;      ///< of the impeller
-  double wake = 0.05;            ///< share by which the water at the intake is slower than the boat
-  double intake_loss = 0.25;     ///< share of the intake's dynamic head that is lost
-  double nozzle_loss = 0.04;     ///< share of the jet's dynamic head
-  double pump_efficiency = 0.5;  ///< small impellers 0.4 to 0.6, common practice, no source
+  double diameter = 0.028;        ///< m, impeller
+  double nozzle = 0.019;          ///< m, diameter of the outlet
+  double pitch_ratio = 1.2;       ///< of the impeller
+  double wake = 0.05;             ///< share by which the water at the intake is slower than the boat
+  double intake_loss = 0.25;      ///< share of the intake's dynamic head that is lost
+  double nozzle_loss = 0.15;      ///< share of the jet's dynamic head, stator and duct with it
+  double pump_efficiency = 0.45;  ///< small impellers 0.4 to 0.6, common practice, no source
 };
 
 struct JetState {

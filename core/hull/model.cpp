@@ -222,6 +222,11 @@ const Section& HullModel::section_near(double x) const {
   return x - (it - 1)->x < it->x - x ? *(it - 1) : *it;
 }
 
+double HullModel::bottom_height(double x, double y) const {
+  const std::vector<double> z = section_near(x).crossings(0, y);
+  return z.empty() ? box.low.z() : *std::min_element(z.begin(), z.end());
+}
+
 double HullModel::deck_height(double x, double y) const {
   const auto it =
       std::lower_bound(sections.begin(), sections.end(), x, [](const Section& s, double at) { return s.x < at; });

@@ -56,6 +56,8 @@ struct HullModel {
   [[nodiscard]] const Section& section_near(double x) const;
   /// Height of the deck at (x, y), m; the hull's top where (x, y) lies outside it.
   [[nodiscard]] double deck_height(double x, double y) const;
+  /// Height of the bottom at (x, y), m; the hull's lowest point where (x, y) lies outside it.
+  [[nodiscard]] double bottom_height(double x, double y) const;
 };
 
 /// Builds the model. Throws InvalidInput for parameters that cannot be lofted, for hatches, cabins, chambers or

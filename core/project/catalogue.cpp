@@ -5,7 +5,7 @@
 #include <algorithm>
 
 #include "base/error.h"
-#include "project/json_fields.h"
+#include "project/drive_fields.h"
 
 namespace plucky {
 
@@ -47,6 +47,47 @@ void describe(V& v, CatalogueEntry& e) {
   v("lithium", e.part.lithium);
 }
 
+Drive with_preset(const Drive& drive, const DrivePreset& preset) {
+  Drive out = drive;
+  DrivePart part{out, preset.group};
+  UnknownFields unknown;
+  JsonReader v(preset.numbers, preset.name, unknown);
+  describe(v, part);
+  v.keep_rest();
+  if (!unknown.empty()) throw InvalidInput(unknown.begin()->first, "is not a number of this part");
+  check_drive(out);
+  return out;
+}
+
+DrivePreset preset_of(const Drive& drive, DriveGroup group, const std::string& name) {
+  Drive copy = drive;
+  DrivePart part{copy, group};
+  const UnknownFields none;
+  JsonWriter v("", none);
+  describe(v, part);
+  return {name, group, v.finish()};
+}
+
+namespace {
+
+DrivePreset read_preset(const Json& item, const std::string& where) {
+  UnknownFields unknown;
+  JsonReader v(item, where, unknown);
+  DrivePreset p;
+  v("name", p.name);
+  v.choice("part", p.group, drive_group_key, drive_group_from_key);
+  if (item.contains("numbers")) p.numbers = item["numbers"];
+  if (!p.numbers.is_object()) throw InvalidInput(where + "/numbers", "wants an object");
+  try {
+    (void)with_preset({}, p);
+  } catch (const InvalidInput& e) {
+    throw e.within(where + "/numbers");
+  }
+  return p;
+}
+
+}  // namespace
+
 Catalogue catalogue_from_json(const std::string& text) {
   const Json json = parse(text);
   Catalogue catalogue;
@@ -58,6 +99,10 @@ Catalogue catalogue_from_json(const std::string& text) {
     describe(v, e);
     catalogue.parts.push_back(std::move(e));
   }
+  index = 0;
+  if (json.contains("drive_parts"))
+    for (const Json& item : list_at(json, "drive_parts"))
+      catalogue.drive_parts.push_back(read_preset(item, fmt::format("catalogue/drive_parts/{}", index++)));
   if (!json.contains("materials")) return catalogue;  // the builder's own parts come without
   index = 0;
   for (const Json& item : list_at(json, "materials")) {
@@ -72,7 +117,7 @@ Catalogue catalogue_from_json(const std::string& text) {
   return catalogue;
 }
 
-std::string parts_to_json(std::vector<CatalogueEntry> parts) {
+std::string parts_to_json(std::vector<CatalogueEntry> parts, const std::vector<DrivePreset>& drive_parts) {
   Json list = Json::array();
   const UnknownFields none;
   for (CatalogueEntry& e : parts) {
@@ -83,6 +128,9 @@ std::string parts_to_json(std::vector<CatalogueEntry> parts) {
   Json out = Json::object();
   out["about"] = "Own parts, kept across boats.";
   out["parts"] = std::move(list);
+  out["drive_parts"] = Json::array();
+  for (const DrivePreset& p : drive_parts)
+    out["drive_parts"].push_back({{"name", p.name}, {"part", drive_group_key(p.group)}, {"numbers", p.numbers}});
   return out.dump(1) + "\n";
 }
 

@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "base/error.h"
+#include "running/drive_line.h"
 
 namespace plucky {
 
@@ -83,7 +84,23 @@ void run(Project& p, const ChangeParts& e) {
 }
 
 void run(Project& p, const ChangeDrive& e) {
+  const Drive old = p.drive;
   p.drive = e.drive;
+  run(p, ChangeParts{e.parts});
+  const DriveParts stands = drive_parts(p.layout, p.drive);
+  const Motor& m = p.drive.motor;
+  if (stands.motor && (m.can_diameter != old.motor.can_diameter || m.can_length != old.motor.can_length))
+    part_of(p, stands.motor->id).size = {m.can_length, m.can_diameter, m.can_diameter};
+  const Screw& s = p.drive.screw;
+  if (stands.propulsor && stands.propulsor->kind == PartKind::propeller &&
+      (s.diameter != old.screw.diameter || s.guard_radius != old.screw.guard_radius)) {
+    Vec3& size = part_of(p, stands.propulsor->id).size;
+    size.y() = size.z() = std::max(s.diameter, 2.0 * s.guard_radius);
+  }
+}
+
+void run(Project& p, const ChangeSteering& e) {
+  p.steering = e.steering;
 }
 
 void run(Project& p, const ChangeTrial& e) {

@@ -53,9 +53,16 @@ struct ChangeParts {
   std::vector<Part> parts;
   bool operator==(const ChangeParts&) const = default;
 };
+/// `parts`: parts of the drive that move with the change. Where the drive's measures of motor can or propeller change,
+/// their parts in the layout take the new size.
 struct ChangeDrive {
   Drive drive;
+  std::vector<Part> parts = {};
   bool operator==(const ChangeDrive&) const = default;
+};
+struct ChangeSteering {
+  Steering steering;
+  bool operator==(const ChangeSteering&) const = default;
 };
 struct ChangeTrial {
   TrialLog trial;
@@ -79,7 +86,7 @@ struct Rename {
 struct Edit {
   std::string label;
   std::variant<MovePart, ChangePart, AddPart, RemovePart, SetHullParameter, ChangeHull, ChangeBrief, ChangeLayout,
-               ChangeParts, ChangeDrive, ChangeTrial, ChangeIgnored, ReplaceBoat, Rename>
+               ChangeParts, ChangeDrive, ChangeSteering, ChangeTrial, ChangeIgnored, ReplaceBoat, Rename>
       change;
   bool operator==(const Edit&) const = default;
 };

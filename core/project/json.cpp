@@ -5,7 +5,7 @@
 #include <algorithm>
 
 #include "base/error.h"
-#include "project/json_fields.h"
+#include "project/drive_fields.h"
 
 namespace plucky {
 
@@ -162,21 +162,47 @@ void describe(V& v, Layout& l) {
 template <class V>
 void describe(V& v, Drive& d) {
   v.choice("propulsor", d.propulsor, propulsor_key, propulsor_from_key);
-  v("count", d.count);
-  v("kv_rad_s_v", d.kv, {1.0, 5000.0});
-  v("no_load_current_a", d.no_load_current, {0.0, 100.0});
-  v("current_limit_a", d.current_limit, {0.0, 10000.0});
-  v("cells", d.cells);
-  v("cell_voltage_v", d.cell_voltage, {0.5, 5.0});
-  v("capacity_c", d.capacity, {1.0, 1e6});
-  v("discharge_rate_per_h", d.discharge_rate, {0.1, 1000.0});
-  v("usable", d.usable, {0.05, 1.0});
-  v("diameter_m", d.diameter, {0.005, 1.0});
-  v("pitch_m", d.pitch, {0.002, 2.0});
-  v("blades", d.blades);
-  v("blade_area", d.blade_area, {0.02, 1.2});
-  v("slip", d.slip, {0.0, 0.95});
-  v("loaded", d.loaded, {0.2, 1.0});
+  v.choice("mounting", d.mounting, mounting_key, mounting_from_key);
+  DrivePart itself{d, DriveGroup::drive};
+  describe(v, itself);
+  for (auto group : {DriveGroup::battery, DriveGroup::esc, DriveGroup::motor, DriveGroup::gearing, DriveGroup::coupler,
+                     DriveGroup::shaft, DriveGroup::pod, DriveGroup::jet, DriveGroup::screw}) {
+    DrivePart part{d, group};
+    v.object(drive_group_key(group), part);
+  }
+}
+
+template <class V>
+void describe(V& v, Steering& s) {
+  v.choice("by", s.by, steered_by_key, steered_by_from_key);
+  v("rudders", s.blades);
+  for (const SteeringNumber& n : steering_numbers()) v(n.key, n.of(s), {n.low, n.high});
+  v("in_wash", s.in_wash);
+  v("under_hull", s.under_hull);
+  v("pull_pull", s.pull_pull);
+}
+
+/// Version 1 kept the drive's numbers side by side; version 2 keeps them by part.
+void bring_up_from_1(Json& boat) {
+  if (!boat.contains("drive") || !boat["drive"].is_object()) return;
+  static constexpr std::pair<const char*, const char*> moved[] = {{"kv_rad_s_v", "motor"},
+                                                                  {"no_load_current_a", "motor"},
+                                                                  {"current_limit_a", "esc"},
+                                                                  {"cells", "battery"},
+                                                                  {"cell_voltage_v", "battery"},
+                                                                  {"capacity_c", "battery"},
+                                                                  {"discharge_rate_per_h", "battery"},
+                                                                  {"usable", "battery"},
+                                                                  {"diameter_m", "screw"},
+                                                                  {"pitch_m", "screw"},
+                                                                  {"blades", "screw"},
+                                                                  {"blade_area", "screw"}};
+  Json& drive = boat["drive"];
+  for (const auto& [key, part] : moved)
+    if (drive.contains(key)) {
+      drive[part][key] = drive[key];
+      drive.erase(key);
+    }
 }
 
 template <class V>
@@ -255,6 +281,7 @@ void describe(V& v, Project& p) {
   v.object("brief", p.brief);
   v.object("hull", p.hull);
   v.object("drive", p.drive);
+  v.object("steering", p.steering);
   v.object("layout", p.layout);
   v.object("trial", p.trial);
   v.list("ignored_findings", p.ignored);
@@ -288,6 +315,7 @@ Project project_from_json(const std::string& text) {
                        fmt::format("is of version {}; this program reads up to version {}: use a newer one",
                                    version->get<int>(), project_format_version));
   if (version->get<int>() < 1) throw InvalidInput("boat.json", fmt::format("has version {}", version->get<int>()));
+  if (version->get<int>() < 2) bring_up_from_1(json);
   json.erase("format");
   json.erase("version");
   Project project;

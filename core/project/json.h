@@ -8,7 +8,7 @@
 namespace plucky {
 
 /// Version of the project file this program writes. Files of a later version are refused; earlier ones are brought up.
-inline constexpr int project_format_version = 1;
+inline constexpr int project_format_version = 2;
 
 /// The project as JSON text. An imported mesh is not part of it; the archive keeps it beside (io/project_file.h).
 [[nodiscard]] std::string project_to_json(const Project& project);

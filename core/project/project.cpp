@@ -6,6 +6,7 @@
 #include <set>
 
 #include "base/error.h"
+#include "drive/drive_table.h"
 
 namespace plucky {
 
@@ -29,12 +30,8 @@ void check_project(const Project& project) {
   }
   for (const auto& f : project.ignored)
     if (f.reason.empty()) throw InvalidInput("ignored finding \"" + f.rule + "\"", "wants a reason");
-  if (project.drive.cells < 1 || project.drive.cells > 24)
-    throw InvalidInput("drive", fmt::format("has {} cells in series; wants 1 to 24", project.drive.cells));
-  if (project.drive.blades < 2 || project.drive.blades > 8)
-    throw InvalidInput("drive", fmt::format("has {} propeller blades; wants 2 to 8", project.drive.blades));
-  if (project.drive.count < 1 || project.drive.count > 4)
-    throw InvalidInput("drive", fmt::format("has {} drives; wants 1 to 4", project.drive.count));
+  check_drive(project.drive);
+  check_steering(project.steering);
   for (const auto& p : project.layout.parts) {
     const std::string place = "part \"" + p.name + "\"";
     claim(place, p.id);

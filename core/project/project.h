@@ -10,6 +10,7 @@
 #include "drive/drive.h"
 #include "hull/design.h"
 #include "layout/part.h"
+#include "steering/design.h"
 #include "trial/trial_log.h"
 
 namespace plucky {
@@ -33,6 +34,7 @@ struct Project {
   Brief brief;
   HullDesign hull;
   Drive drive;
+  Steering steering;
   Layout layout;
   TrialLog trial;
   std::vector<IgnoredFinding> ignored;

@@ -28,6 +28,7 @@ RunningPoint displacement(const RunningHull& h, double speed) {
   p.appendages = head * h.bottom.appendage_area;
   p.air = 0.5 * air_density * speed * speed * h.bottom.air_area;
   p.trim = h.rest_trim;
+  p.draught = h.rest_draught;
   p.wetted_length = h.waterline_length;
   p.drag = p.friction + p.wave + p.pressure + p.appendages + p.air;
   const double froude = speed / std::sqrt(gravity * h.waterline_length);
@@ -59,15 +60,21 @@ RunningPoint planing(const RunningHull& h, double speed) {
 RunningPoint mixed(const RunningPoint& a, const RunningPoint& b, double w) {
   RunningPoint p = b;
   const auto mix = [&](double RunningPoint::*m) { p.*m = (1.0 - w) * a.*m + w * b.*m; };
-  for (double RunningPoint::*m : {&RunningPoint::drag, &RunningPoint::friction, &RunningPoint::wave,
-                                  &RunningPoint::pressure, &RunningPoint::appendages, &RunningPoint::air,
-                                  &RunningPoint::trim, &RunningPoint::wetted_length, &RunningPoint::draught})
+  for (double RunningPoint::*m :
+       {&RunningPoint::drag, &RunningPoint::friction, &RunningPoint::wave, &RunningPoint::pressure,
+        &RunningPoint::appendages, &RunningPoint::air, &RunningPoint::trim, &RunningPoint::wetted_length,
+        &RunningPoint::draught, &RunningPoint::transom_dry})
     mix(m);
   p.planing_share = w;
   return p;
 }
 
 }  // namespace
+
+double RunningPoint::water_at(double x) const {
+  const double level = draught - x * std::tan(trim);
+  return x >= 0.0 ? level : (1.0 - transom_dry) * level + transom_dry * std::min(level, 0.0);
+}
 
 RunningPoint run_at(const RunningHull& h, double speed) {
   if (!(speed > 0.0)) throw InvalidInput("speed", fmt::format("is {} m/s; wants more than zero", speed));
@@ -90,6 +97,10 @@ RunningPoint run_at(const RunningHull& h, double speed) {
   }
   p.speed = speed;
   p.volumetric_froude = number;
+  // A transom runs dry at a Froude number of its draught near 2.5 (common practice in ship hydrodynamics, memory).
+  const double transom = speed / std::sqrt(gravity * std::max(h.rest_draught, 1e-3));
+  const double s = std::clamp((transom - 1.5) / 2.0, 0.0, 1.0);
+  p.transom_dry = s * s * (3.0 - 2.0 * s);
   return p;
 }
 
@@ -98,7 +109,12 @@ ResistanceCurve::ResistanceCurve(const RunningHull& hull, double most, int point
   for (int i = 0; i < points; ++i) {
     // Closer at low speeds, where the humps are.
     const double s = static_cast<double>(i) / (points - 1);
-    points_.push_back(run_at(hull, most * (0.02 + 0.98 * s * (0.5 + 0.5 * s))));
+    RunningPoint p = run_at(hull, most * (0.02 + 0.98 * s * (0.5 + 0.5 * s)));
+    if (!p.holds) {
+      ends_because_ = p.message;
+      return;
+    }
+    points_.push_back(std::move(p));
   }
 }
 

@@ -27,6 +27,7 @@ struct RunningHull {
   double transom_beam = 0.0;      ///< m, at the water
   double waterplane = 0.8;        ///< coefficient
   double rest_trim = 0.0;         ///< rad
+  double rest_draught = 0.0;      ///< m, of the transom's keel at rest; negative when it is clear of the water
   bool planes = false;            ///< has a bottom that Savitsky's method can take
   PlaningHull bottom;
   double density = 0.0, viscosity = 0.0;
@@ -43,9 +44,14 @@ struct RunningPoint {
   double drag = 0.0, friction = 0.0, wave = 0.0, pressure = 0.0, appendages = 0.0, air = 0.0;
   double trim = 0.0;             ///< rad, keel to the water
   double wetted_length = 0.0;    ///< m
-  double draught = 0.0;          ///< m, of the keel at the transom below the running water; 0 in displacement
+  double draught = 0.0;          ///< m, of the transom's keel below the running water
+  double transom_dry = 0.0;      ///< 0 to 1: does the water leave the transom clear?
   double planing_share = 0.0;    ///< 0 to 1, weight of the planing method
   double porpoising_trim = 0.0;  ///< rad; 0 where unknown
+
+  /// Height of the water over the transom's keel in boat axes at x, m: the undisturbed level under the boat; behind a
+  /// transom that has run dry the hollow that begins at its edge and goes on with the bottom.
+  [[nodiscard]] double water_at(double x) const;
 };
 
 /// One speed. Throws InvalidInput for a speed that is not above zero.
@@ -55,11 +61,14 @@ struct RunningPoint {
 class ResistanceCurve {
  public:
   ResistanceCurve() = default;
-  /// `points` speeds from 2 % to 100 % of `most`. Throws InvalidInput for a speed that is not above zero.
+  /// `points` speeds from 2 % to 100 % of `most`; the curve ends before the first that no attitude carries. Throws
+  /// InvalidInput for a speed that is not above zero.
   ResistanceCurve(const RunningHull& hull, double most, int points = 40);
 
   [[nodiscard]] const std::vector<RunningPoint>& points() const { return points_; }
   [[nodiscard]] double most_speed() const { return points_.empty() ? 0.0 : points_.back().speed; }
+  /// Why it ends before the speed asked for, in words; empty when it does not.
+  [[nodiscard]] const std::string& ends_because() const { return ends_because_; }
   /// N, linear between the points over the square of the speed; beyond the last point it goes on with that square.
   [[nodiscard]] double drag(double speed) const;
   /// The point nearest below, carried to the speed.
@@ -67,6 +76,7 @@ class ResistanceCurve {
 
  private:
   std::vector<RunningPoint> points_;
+  std::string ends_because_;
 };
 
 }  // namespace plucky

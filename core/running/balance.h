@@ -2,6 +2,7 @@
 // resistance curve, throttle. Out: speed, revolutions, currents, heat, run time, or why there is none.
 #pragma once
 
+#include <functional>
 #include <string>
 #include <vector>
 
@@ -15,6 +16,8 @@ namespace plucky {
 struct Interaction {
   double wake = 0.0;              ///< share by which the water at the propulsor is slower than the boat
   double thrust_deduction = 0.0;  ///< share of the thrust the hull loses to the suction
+  /// Share of thrust and torque that the propulsor keeps in the water of a running point; none: all of it.
+  std::function<double(const RunningPoint&)> working_share;
 };
 
 struct RunningState {
@@ -30,6 +33,7 @@ struct RunningState {
   double revolutions = 0.0;  ///< 1/s, propeller
   double thrust = 0.0;       ///< N, of all drives, before the thrust deduction
   double slip = 0.0;         ///< 1 - V / (n pitch)
+  double share = 1.0;        ///< of thrust and torque that the propulsor keeps in this water
   double efficiency = 0.0;   ///< drag times speed over the battery's power
   ShaftState shaft;          ///< of one drive
   RunningPoint hull;
@@ -54,6 +58,6 @@ struct HeldThrust {
   double thrust = 0.0, revolutions = 0.0;
 };
 [[nodiscard]] HeldThrust thrust_at(const PowerTrain& train, const Propulsion& propulsion, double throttle,
-                                   double water_speed);
+                                   double water_speed, double share = 1.0);
 
 }  // namespace plucky

@@ -7,6 +7,7 @@
 
 #include "bench.h"
 #include "devices/weigh_page.h"
+#include "drive/drive_table.h"
 #include "hull_import/import_job.h"
 #include "inspector/quantity_edit.h"
 #include "io/file.h"
@@ -201,20 +202,33 @@ TEST_F(Bench, TheBriefWorksOutSizesAndMakesTheBoat) {
 TEST_F(Bench, TheDriveTellsSpeedAndCurrentAndRefusesHalfACell) {
   window->choose_stage(Stage::drive);
   settle();
-  const double speed = session.now().drive.speed;
-  type(find<QLineEdit>("drive_pitch"), "60 mm");
-  EXPECT_NEAR(session.now().drive.speed, speed * 60.0 / 50.0, 1e-9);
-  type(find<QLineEdit>("drive_cells"), "4.5");
+  const auto choose = [&](DriveGroup group) {
+    auto* box = find<QComboBox>("drive_group");
+    box->setCurrentIndex(box->findData(static_cast<int>(group)));
+    settle();
+  };
+  const double slip_speed = session.now().drive.speed, speed = session.now().power.full.speed,
+               current = session.now().power.full.shaft.battery_current;
+  choose(DriveGroup::screw);
+  type(find<QLineEdit>("drive_screw_pitch_m"), "60 mm");
+  EXPECT_NEAR(session.now().drive.speed, slip_speed * 60.0 / 50.0, 1e-9);
+  EXPECT_GT(session.now().power.full.shaft.battery_current, current);
+  EXPECT_NE(session.now().power.full.speed, speed);
+  EXPECT_FALSE(find<QLineEdit>("drive_esc_current_limit_a")->isVisible());
+  choose(DriveGroup::battery);
+  type(find<QLineEdit>("drive_battery_cells"), "4.5");
   EXPECT_TRUE(notice().contains("whole number"));
-  EXPECT_EQ(session.project().drive.cells, 4u);
-  type(find<QLineEdit>("drive_esc"), "5 A");
-  EXPECT_NE(finding("drive.esc"), nullptr);
+  EXPECT_EQ(session.project().drive.battery.cells, 4u);
+  choose(DriveGroup::esc);
+  type(find<QLineEdit>("drive_esc_current_limit_a"), "5 A");
+  ASSERT_NE(finding("drive.esc"), nullptr);
+  EXPECT_EQ(finding("drive.esc")->severity, Severity::stop);
   auto* kind = find<QComboBox>("propulsor");
   kind->setCurrentIndex(0);
   emit kind->activated(0);
   settle();
   EXPECT_FALSE(session.now().drive.fitted);
-  EXPECT_FALSE(find<QLineEdit>("drive_pitch")->isVisible());
+  EXPECT_FALSE(find<QLineEdit>("drive_esc_current_limit_a")->isVisible());
 }
 
 TEST_F(Bench, OwnPartsAreKeptAcrossBoats) {

@@ -216,9 +216,9 @@ TEST_F(Bench, FittingsAreAddedChangedAndTakenOut) {
 TEST_F(Bench, SlidingAndBallastAnswerTheQuestionsTurnedRound) {
   window->choose_stage(Stage::flotation);
   settle();
-  type(find<QLineEdit>("wanted_trim"), "0.2");
+  type(find<QLineEdit>("wanted_trim"), "-0.4");
   find<QPushButton>("slide_for_trim")->click();
-  EXPECT_NEAR(degrees(session.now().flotation.plane.attitude.trim), 0.2, 0.01);
+  EXPECT_NEAR(degrees(session.now().flotation.plane.attitude.trim), -0.4, 0.01);
   session.select(0);
   settle();
   type(find<QLineEdit>("wanted_waterline"), "55 mm");

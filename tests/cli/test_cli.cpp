@@ -9,6 +9,7 @@
 
 #include "io/file.h"
 #include "io/mesh_file.h"
+#include "io/project_file.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -179,6 +180,62 @@ TEST_F(Cli, GivesTheWholeRightingArmOfASphereUntilItsBeamEnds) {
                      .json();
   for (const auto& p : j["righting_arm"])
     EXPECT_NEAR(p["gz_m"].get<double>(), 0.02 * std::sin(radians(p["heel_deg"].get<double>())), 2e-5);
+}
+
+TEST_F(Cli, SolvesAPlaningHullAndSaysWhenItCannot) {
+  const auto j =
+      run("planing --beam 4.27 --deadrise 10 --mass 27216 --lcg 8.84 --vcg 0.61 --speed 20.58 --thrust-angle 4 "
+          "--thrust-offset 0.15 --density 1026 --viscosity 1.19e-6")
+          .json();
+  EXPECT_EQ(j["status"], "solved");
+  // Lift and weight agree but for the thrust's share.
+  EXPECT_NEAR(j["lift_n"].get<double>(), 27216 * 9.80665, 0.05 * 27216 * 9.80665);
+  EXPECT_GT(j["trim_deg"], 2.0);
+  EXPECT_GT(j["drag_n"], j["friction_n"]);
+  const auto none =
+      run("planing --beam 0.2 --deadrise 15 --mass 2 --lcg 1.4 --vcg 0.05 --speed 9 --thrust-offset -0.4").json();
+  EXPECT_EQ(none["status"], "no_balance");
+  EXPECT_TRUE(none["drag_n"].is_null());
+  EXPECT_NE(none["message"], "");
+  expect_refusal(run("planing --beam -1 --deadrise 15 --mass 2 --lcg 0.2 --vcg 0.05 --speed 9"), "beam");
+}
+
+TEST_F(Cli, TellsOpenWaterLinkageAndShaft) {
+  const auto screw = run("propeller --blades 4 --area-ratio 0.55 --pitch-ratio 1.0 --advance 0.7").json();
+  EXPECT_EQ(screw["method"], "B-series");
+  EXPECT_NEAR(screw["efficiency"].get<double>(), 0.7 * screw["kt"].get<double>() / (2 * pi * screw["kq"].get<double>()),
+              1e-12);
+  EXPECT_EQ(run("propeller --blades 4 --pitch-ratio 1.8 --advance 0.7").json()["status"], "outside_range");
+  EXPECT_TRUE(run("propeller --advance 1.5").json()["efficiency"].is_null());
+  const auto link = run("linkage --servo-arm 0.015 --horn-arm 0.015 --throw 60").json();
+  EXPECT_EQ(link["status"], "binds");
+  EXPECT_NEAR(link["binds_at_deg"].get<double>(), 50.0, 1.5);
+  EXPECT_TRUE(run("linkage --servo-arm 0.012 --horn-arm 0.015 --throw 30").json()["binds_at_deg"].is_null());
+  expect_refusal(run("linkage --servo-arm 0"), "servo arm");
+  const auto rod = run("shaft --diameter 0.004 --spacing 0.2 --torque 0.3").json();
+  EXPECT_NEAR(rod["shear_stress_pa"].get<double>(), 16 * 0.3 / (pi * 64e-9), 1.0);
+  EXPECT_TRUE(rod["holds"].get<bool>());
+  expect_refusal(run("shaft --diameter 0.004 --spacing 0.2 --material cheese"), "stainless_steel");
+}
+
+TEST_F(Cli, RunsABoatAndSearchesItsPropeller) {
+  save_project(powered_boat(), file("b.plucky"));
+  const auto j = run("run " + file("b.plucky") + " --throttle 0.5,1").json();
+  ASSERT_EQ(j["runs"].size(), 2u);
+  EXPECT_LT(j["runs"][0]["speed_m_s"], j["runs"][1]["speed_m_s"]);
+  EXPECT_NEAR(j["runs"][1]["thrust_n"].get<double>() * 0.98, j["runs"][1]["drag_n"].get<double>(), 0.05);
+  EXPECT_EQ(run("run " + file("b.plucky")).json()["runs"].size(), 20u);
+  const auto s =
+      run("search " + file("b.plucky") + " --diameter 0.03:0.05:4 --pitch 0.03:0.07:5 --aim run_time").json();
+  EXPECT_EQ(s["cells"].size(), 20u);
+  for (const auto& cell : s["cells"])
+    if (cell["breaks"].is_null() && cell["status"] == "solved") {
+      EXPECT_LE(cell["run_time_s"].get<double>(), s["best"]["run_time_s"].get<double>());
+    }
+  expect_refusal(run("run " + file("b.plucky") + " --throttle 1.5"), "0 to 1");
+  expect_refusal(run("search " + file("b.plucky") + " --diameter 5 --pitch 0.03:0.07:5"), "low:high:count");
+  save_project(sample_boat(), file("none.plucky"));
+  expect_refusal(run("run " + file("none.plucky")), "no drive");
 }
 
 TEST_F(Cli, ReadsABoatItsOwnWriterMadeAndRefusesADamagedOne) {

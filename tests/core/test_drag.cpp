@@ -23,7 +23,8 @@ Project coarse_boat() {
 std::set<std::string> rules_broken(const Assessment& a) {
   std::set<std::string> out;
   for (const Finding& f : a.findings)
-    if (f.severity != Severity::fine) out.insert(f.id + "#" + std::to_string(f.subject));
+    // What runs waits for the end of the drag, and says so.
+    if (f.severity != Severity::fine && f.stage != Stage::drive) out.insert(f.id + "#" + std::to_string(f.subject));
   return out;
 }
 

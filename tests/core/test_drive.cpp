@@ -7,7 +7,8 @@
 #include "assessment/assessment.h"
 #include "assessment/consequence.h"
 #include "base/error.h"
-#include "drive/drive.h"
+#include "drive/drive_table.h"
+#include "drive/pitch_and_slip.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -16,12 +17,14 @@ using namespace plucky::test;
 namespace {
 
 Drive racer(double kv_rpm, double volts, double diameter_mm, double pitch_ratio) {
-  return {.propulsor = Propulsor::propeller,
-          .kv = kv_rpm * pi / 30.0,
-          .cells = 1,
-          .cell_voltage = volts,
-          .diameter = 1e-3 * diameter_mm,
-          .pitch = 1e-3 * diameter_mm * pitch_ratio};
+  Drive d;
+  d.propulsor = Propulsor::propeller;
+  d.motor.kv = kv_rpm * pi / 30.0;
+  d.battery.cells = 1;
+  d.battery.cell_voltage = volts;
+  d.screw.diameter = 1e-3 * diameter_mm;
+  d.screw.pitch = 1e-3 * diameter_mm * pitch_ratio;
+  return d;
 }
 
 const Finding* finding(const Assessment& a, const std::string& id) {
@@ -35,13 +38,13 @@ const Finding* finding(const Assessment& a, const std::string& id) {
 TEST(Drive, PitchAndSlipGiveTheSpeedsThatRacersReport) {
   // Common practice, no source: three boats with 80 % loaded revolutions and 15 % slip, each within 6 %.
   Drive d = racer(1520, 22.2 / 5, 44, 1.4);
-  d.cells = 5;
+  d.battery.cells = 5;
   EXPECT_NEAR(run_drive(d, 998.2).speed * 3.6, 85.0, 0.06 * 85.0);
   d = racer(1520, 29.6 / 7, 45, 1.4);
-  d.cells = 7;
+  d.battery.cells = 7;
   EXPECT_NEAR(run_drive(d, 998.2).speed * 3.6, 112.0, 0.06 * 112.0);
   d = racer(2800, 3.7, 34, 1.4);
-  d.cells = 4;
+  d.battery.cells = 4;
   EXPECT_NEAR(run_drive(d, 998.2).speed * 3.6, 76.0, 0.06 * 76.0);
 }
 
@@ -68,11 +71,11 @@ RC_GTEST_PROP(Drive, APropellerNeverGivesMoreThanItTakes, ()) {
 
 TEST(Drive, CurrentAndRunTimeFollowFromTorqueAndCapacity) {
   Drive d = racer(900, 3.7, 42, 1.2);
-  d.cells = 4;
-  d.capacity = 5.0 * 3600.0;
+  d.battery.cells = 4;
+  d.battery.capacity = 5.0 * 3600.0;
   const DriveReport one = run_drive(d, 998.2);
-  EXPECT_NEAR(one.current, one.torque * d.kv + d.no_load_current, 1e-9);
-  EXPECT_NEAR(one.run_time * one.current, d.usable * d.capacity, 1e-6);
+  EXPECT_NEAR(one.current, one.torque * d.motor.kv + d.motor.no_load_current, 1e-9);
+  EXPECT_NEAR(one.run_time * one.current, d.battery.usable * d.battery.capacity, 1e-6);
   d.count = 2;
   const DriveReport two = run_drive(d, 998.2);
   EXPECT_NEAR(two.current, 2.0 * one.current, 1e-9);
@@ -81,31 +84,31 @@ TEST(Drive, CurrentAndRunTimeFollowFromTorqueAndCapacity) {
 
 TEST(Drive, RefusesWhatCannotBe) {
   Drive d = racer(900, 14.8, 42, 1.2);
-  d.diameter = 0.0;
+  d.screw.diameter = 0.0;
   EXPECT_THROW((void)run_drive(d, 998.2), InvalidInput);
   d = racer(900, 14.8, 42, 1.2);
   d.slip = 1.0;
   EXPECT_THROW((void)run_drive(d, 998.2), InvalidInput);
   EXPECT_FALSE(run_drive({}, 998.2).fitted);
   Project p = sample_boat();
-  p.drive.cells = 0;
+  p.drive.battery.cells = 0;
   EXPECT_THROW(check_project(p), InvalidInput);
 }
 
 TEST(Drive, FindingsTellWhatBreaksALimit) {
   Project p = sample_boat();
   p.drive = racer(900, 3.7, 42, 1.2);
-  p.drive.cells = 4;
+  p.drive.battery.cells = 4;
   p.brief.wanted_speed = 30.0;
   Assessment a = assess(p);
   EXPECT_EQ(finding(a, "drive.esc")->severity, Severity::fine);
   EXPECT_EQ(finding(a, "drive.speed")->severity, Severity::watch);
   bool in_ledger = false;
   for (const LedgerRow& r : ledger(a))
-    in_ledger = in_ledger || (r.key == "speed" && r.value && r.severity == Severity::watch);
+    in_ledger = in_ledger || (r.key == "slip_speed" && r.value && r.severity == Severity::watch);
   EXPECT_TRUE(in_ledger);
-  p.drive.current_limit = 0.5 * a.drive.current;
-  p.drive.discharge_rate = 1.0;
+  p.drive.esc.current_limit = 0.5 * a.drive.current;
+  p.drive.battery.discharge_rate = 1.0;
   p.brief.run_time = 10.0 * a.drive.run_time;
   a = assess(p);
   EXPECT_EQ(finding(a, "drive.esc")->severity, Severity::stop);

@@ -1,6 +1,8 @@
 // Mass, fit, hatches.
 #include <gtest/gtest.h>
+
 #include <rapidcheck/gtest.h>
+#include <set>
 
 #include "layout/fit.h"
 #include "layout/mass.h"
@@ -141,6 +143,38 @@ TEST(Rail, HoldsItsPartsOnItsLineAndWithinItsTravel) {
   p.rail = 3;
   const Vec3 place = constrained_place(layout, p, {0.7, 0.5, 0.5});
   EXPECT_NEAR((place - Vec3(0.3, 0.01, 0.035)).norm(), 0.0, 1e-12);
+}
+
+TEST(Catalogue, DrivePartsFillInTheirNumbersAndLeaveTheOthers) {
+  const Catalogue& c = builtin_catalogue();
+  std::set<DriveGroup> groups;
+  int changed = 0;
+  Drive d;
+  d.slip = 0.22;
+  d.motor.temperature_limit = 95.0;
+  for (const DrivePreset& p : c.drive_parts) {
+    groups.insert(p.group);
+    const Drive with = with_preset(d, p);
+    EXPECT_EQ(with.slip, 0.22) << p.name;
+    changed += with != d;
+    // Kept again and taken again it is the same.
+    EXPECT_EQ(with_preset(d, preset_of(with, p.group, "mine")), with) << p.name;
+  }
+  EXPECT_GE(groups.size(), 8u);
+  EXPECT_GE(changed, 85);  // a few are what a fresh drive begins with
+  EXPECT_GE(c.drive_parts.size(), 90u);
+  const DrivePreset odd{"odd", DriveGroup::motor, {{"kv_rad_s_v", 100}, {"colour", 3}}};
+  EXPECT_NE(refusal_of([&] { return with_preset(d, odd); }).find("colour"), std::string::npos);
+  const std::string own = parts_to_json({}, {preset_of(d, DriveGroup::esc, "My ESC")});
+  const Catalogue back = catalogue_from_json(own);
+  ASSERT_EQ(back.drive_parts.size(), 1u);
+  EXPECT_EQ(back.drive_parts[0].name, "My ESC");
+  EXPECT_NE(refusal_of([] {
+              return catalogue_from_json(
+                  "{\"parts\": [], \"drive_parts\": [{\"name\": \"x\", \"part\": \"esc\", \"numbers\": "
+                  "{\"current_limit_a\": -4}}]}");
+            }).find("drive_parts/0/numbers"),
+            std::string::npos);
 }
 
 TEST(Catalogue, HoldsEveryKindABuilderReachesFor) {

@@ -39,13 +39,17 @@ RunningHull fast_monohull(double mass) {
   return h;
 }
 
+Interaction in_part(double share) {
+  return {.working_share = [=](const RunningPoint&) { return share; }};
+}
+
 Drive screw(double diameter, double pitch_ratio, unsigned blades = 2) {
   Drive d;
   d.propulsor = Propulsor::propeller;
-  d.diameter = diameter;
-  d.pitch = pitch_ratio * diameter;
-  d.blades = blades;
-  d.blade_area = blades >= 3 ? 0.5 : 0.35;
+  d.screw.diameter = diameter;
+  d.screw.pitch = pitch_ratio * diameter;
+  d.screw.blades = blades;
+  d.screw.blade_area = blades >= 3 ? 0.5 : 0.35;
   return d;
 }
 
@@ -119,13 +123,13 @@ RC_GTEST_PROP(Balance, ThrustIsDragAndTorquesAgreeAtEverySteadyPoint, ()) {
   const double throttle = *rc::gen::inRange(15, 101) / 100.0;
   const Drive d =
       screw(*rc::gen::inRange(34, 48) / 1000.0, *rc::gen::inRange(10, 15) / 10.0, *rc::gen::inRange(2u, 4u));
-  const Propulsion p(d, fresh_water_density, 0.6);
+  const Propulsion p(d, fresh_water_density);
   const PowerTrain t = train(1520, 22.2);
   const ResistanceCurve curve(fast_monohull(2.6), 40.0);
-  const RunningState s = run_steady(t, p, d.pitch, curve, throttle);
+  const RunningState s = run_steady(t, p, d.screw.pitch, curve, throttle, in_part(0.6));
   RC_PRE(s.runs());
   RC_ASSERT(std::abs(s.thrust - s.hull.drag) < 1e-3 * s.hull.drag);
-  RC_ASSERT(std::abs(s.shaft.torque - p.at(s.revolutions, s.speed).torque) < 1e-6 * s.shaft.torque);
+  RC_ASSERT(std::abs(s.shaft.torque - p.at(s.revolutions, s.speed, 0.6).torque) < 1e-6 * s.shaft.torque);
   RC_ASSERT(s.efficiency > 0.0);
   RC_ASSERT(s.efficiency < 0.9);
 }
@@ -137,7 +141,8 @@ TEST(Balance, TheCommonPracticeMonohullIsWithinAThird) {
   const ResistanceCurve curve(fast_monohull(2.8), 60.0);
   for (const auto& [volts, diameter, kmh] : {std::tuple{22.2, 0.044, 85.0}, {29.6, 0.045, 112.0}}) {
     const Drive d = screw(diameter, 1.4);
-    const RunningState s = run_steady(train(1520, volts), Propulsion(d, fresh_water_density, 0.5), d.pitch, curve, 1.0);
+    const RunningState s =
+        run_steady(train(1520, volts), Propulsion(d, fresh_water_density), d.screw.pitch, curve, 1.0, in_part(0.5));
     ASSERT_TRUE(s.runs()) << s.message;
     EXPECT_NEAR(3.6 * s.speed / kmh, 1.0, 0.33)
         << 3.6 * s.speed << " km/h, slip " << s.slip << " n " << s.revolutions << " " << s.shaft.battery_current;
@@ -152,24 +157,25 @@ TEST(Balance, TellsThatTheHumpHolds) {
   const PowerTrain t = train(1400, 14.8);
   bool told = false;
   for (double u = 0.3; u <= 1.0; u += 0.02) {
-    const RunningState s = run_steady(t, Propulsion(d, fresh_water_density, 0.6), d.pitch, curve, u);
+    const RunningState s = run_steady(t, Propulsion(d, fresh_water_density), d.screw.pitch, curve, u, in_part(0.6));
     if (s.status != RunningState::Status::under_hump) continue;
     told = true;
     EXPECT_NE(s.message.find("cannot get over the hump"), std::string::npos);
     EXPECT_LT(s.hull.planing_share, 1.0);
   }
   EXPECT_TRUE(told);
-  EXPECT_NE(run_steady(t, Propulsion(d, fresh_water_density), d.pitch, curve, 0.0).message.find("does not turn"),
+  EXPECT_NE(run_steady(t, Propulsion(d, fresh_water_density), d.screw.pitch, curve, 0.0).message.find("does not turn"),
             std::string::npos);
 }
 
 RC_GTEST_PROP(Balance, MoreThrottleIsNeverSlower, ()) {
   static const ResistanceCurve curve(fast_monohull(2.6), 40.0);
   const Drive d = screw(*rc::gen::inRange(34, 48) / 1000.0, *rc::gen::inRange(9, 15) / 10.0, *rc::gen::inRange(2u, 5u));
-  const Propulsion p(d, fresh_water_density, *rc::gen::inRange(4, 11) / 10.0);
+  const Propulsion p(d, fresh_water_density);
+  const Interaction between = in_part(*rc::gen::inRange(4, 11) / 10.0);
   const PowerTrain t = train(*rc::gen::inRange(800, 2000), 22.2);
   double before = 0.0;
-  for (const RunningState& s : throttle_sweep(t, p, d.pitch, curve, {0.2, 0.35, 0.5, 0.65, 0.8, 1.0})) {
+  for (const RunningState& s : throttle_sweep(t, p, d.screw.pitch, curve, {0.2, 0.35, 0.5, 0.65, 0.8, 1.0}, between)) {
     RC_PRE(s.runs());
     RC_ASSERT(s.speed > before);
     before = s.speed;
@@ -210,9 +216,8 @@ TEST(Balance, GearsTradeRevolutionsForTorque) {
 TEST(Propulsion, SaysWhatItsMethodCannotPromise) {
   EXPECT_TRUE(Propulsion(screw(0.04, 1.0, 4), fresh_water_density).doubt().empty());
   EXPECT_NE(Propulsion(screw(0.04, 1.6, 4), fresh_water_density).doubt().find("outside the series"), std::string::npos);
-  EXPECT_NE(Propulsion(screw(0.04, 1.4, 2), fresh_water_density, 0.5).doubt().find("immersed disc"), std::string::npos);
   Drive wrong = screw(0.04, 1.0);
-  wrong.diameter = 0.0;
+  wrong.screw.diameter = 0.0;
   EXPECT_THROW((void)Propulsion(wrong, fresh_water_density), InvalidInput);
 }
 
@@ -223,6 +228,6 @@ TEST(Propulsion, AnAirPropellerIsAsMuchWeakerAsAirIsThinner) {
   const double ratio = Propulsion(water, fresh_water_density).at(100.0, 3.0).thrust /
                        Propulsion(air, fresh_water_density).at(100.0, 3.0).thrust;
   EXPECT_NEAR(ratio, fresh_water_density / air_density, 1e-6 * ratio);
-  EXPECT_NEAR(Propulsion(water, fresh_water_density, 0.5).at(100.0, 3.0).torque,
+  EXPECT_NEAR(Propulsion(water, fresh_water_density).at(100.0, 3.0, 0.5).torque,
               0.5 * Propulsion(water, fresh_water_density).at(100.0, 3.0).torque, 1e-12);
 }

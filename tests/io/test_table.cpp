@@ -80,7 +80,7 @@ TEST(Table, PastingChangesAddsAndRefusesWithPlace) {
 }
 
 RC_GTEST_PROP(Units, WhatIsShownIsReadAsTheSame, ()) {
-  const auto d = static_cast<Dimension>(*rc::gen::inRange(0, static_cast<int>(Dimension::force) + 1));
+  const auto d = static_cast<Dimension>(*rc::gen::inRange(0, static_cast<int>(Dimension::temperature) + 1));
   const auto system = *rc::gen::element(UnitSystem::metric, UnitSystem::inch);
   const double si = std::pow(10.0, *rc::gen::inRange(-300, 300) / 100.0) * (*rc::gen::arbitrary<bool>() ? 1 : -1);
   const std::string text = show({si, d}, system).joined();
@@ -90,7 +90,8 @@ RC_GTEST_PROP(Units, WhatIsShownIsReadAsTheSame, ()) {
   const auto point = shown.number.find('.');
   const double digit =
       point == std::string::npos ? 1.0 : std::pow(10.0, -static_cast<double>(shown.number.size() - point - 1));
-  const double unit = parse_quantity("1 " + shown.unit, d, system);
+  const auto of = [&](const char* number) { return parse_quantity(number + (" " + shown.unit), d, system); };
+  const double unit = of("1") - of("0");
   RC_ASSERT(std::abs(back - si) <= 0.5000001 * digit * unit + 1e-9 * std::abs(si));
 }
 
@@ -108,6 +109,9 @@ TEST(Units, SaysWhatWasExpected) {
   EXPECT_NEAR(parse_quantity("50 oz", Dimension::mass, UnitSystem::metric), 50 * 0.028349523125, 1e-12);
   EXPECT_NEAR(parse_quantity("90 s", Dimension::duration, UnitSystem::metric), 90.0, 1e-12);
   EXPECT_NEAR(parse_quantity("5000 mAh", Dimension::charge, UnitSystem::metric), 18000.0, 1e-9);
+  EXPECT_NEAR(parse_quantity("150 F", Dimension::temperature, UnitSystem::metric), 65.56, 0.01);
+  EXPECT_EQ(show({100.0, Dimension::temperature}, UnitSystem::inch).joined(), "212 \u00b0F");
+  EXPECT_NEAR(parse_quantity("5 kgf cm", Dimension::torque, UnitSystem::metric), 0.4903, 1e-4);
   EXPECT_NEAR(parse_quantity("900 rpm/V", Dimension::speed_constant, UnitSystem::metric), 900 * pi / 30, 1e-9);
 }
 

@@ -1,6 +1,9 @@
 #include "shapes.h"
 
 #include <cmath>
+#include <stdexcept>
+
+#include "hull/model.h"
 
 namespace plucky::test {
 
@@ -106,6 +109,36 @@ Project sample_boat() {
   part("ESC", PartKind::esc, {0.060, 0.030, 0.018}, {0.30, 0.0, 0.080}, 0.058);
   part("Receiver", PartKind::receiver, {0.042, 0.022, 0.012}, {0.10, 0.03, 0.085}, 0.010);
   return p;
+}
+
+Project powered_boat() {
+  Project p = sample_boat();
+  p.drive.propulsor = Propulsor::propeller;
+  p.drive.motor.kv = 94.2;
+  p.drive.motor.no_load_current = 0.8;
+  p.drive.battery.cells = 4;
+  p.drive.battery.capacity = 18000.0;
+  p.drive.esc.current_limit = 100.0;
+  p.drive.shaft.exit_x = 0.06;
+  p.drive.shaft.bearing_spacing = 0.08;
+  const HullModel hull = build_hull(p.hull);
+  const Vec3 exit(0.06, 0.0, hull.bottom_height(0.06, 0.0)), disc(-0.07, 0.0, -0.034);
+  const Vec3 along = (exit - disc).normalized();
+  p.drive.shaft.motor_tilt = std::atan2(along.z(), along.x());
+  part_of(p, PartKind::motor).place = disc + 0.27 * along;
+  Part propeller{.id = p.take_id(), .name = "Propeller", .kind = PartKind::propeller, .shape = PartShape::cylinder_x};
+  propeller.size = {0.014, 0.040, 0.040};
+  propeller.mass = 0.02;
+  propeller.place = disc;
+  propeller.outside = true;
+  p.layout.parts.push_back(propeller);
+  return p;
+}
+
+Part& part_of(Project& project, PartKind kind) {
+  for (Part& part : project.layout.parts)
+    if (part.kind == kind) return part;
+  throw std::runtime_error("no part of this kind");
 }
 
 HullDesign usual_hull(HullFamily family) {

@@ -25,6 +25,12 @@ TriangleMesh wigley(double L, double B, double T, double height, int nx, int nz)
 /// A small complete boat: deep-V hull of 620 mm with battery on a rail, motor, ESC and receiver, floating upright.
 Project sample_boat();
 
+/// The sample boat with motor and 40 mm propeller on one straight shaft through the bottom, the disc deep enough.
+Project powered_boat();
+
+/// The first part of a kind. Throws std::runtime_error when there is none.
+Part& part_of(Project& project, PartKind kind);
+
 /// A hull of a family's usual measures.
 HullDesign usual_hull(HullFamily family);
 

@@ -1,0 +1,296 @@
+#include "chart/drive_charts.h"
+
+#include <qcustomplot.h>
+
+#include <cmath>
+
+#include "theme/theme.h"
+
+namespace plucky::app {
+
+namespace {
+
+constexpr double nothing = std::numeric_limits<double>::quiet_NaN();
+
+/// What the pages say while the boat moves under the hand, or why there is nothing to show.
+QString no_curve(const PowerReport& p) {
+  return p.message.empty() ? QObject::tr("No curve.") : QObject::tr("No curve: %1.").arg(QString::fromStdString(p.message));
+}
+
+QString with_state(const PowerReport& p, const QString& words) {
+  return p.stale ? QObject::tr("As it was before the drag. ") + words : words;
+}
+
+std::string number(double value) {
+  return std::isfinite(value) ? QString::number(value, 'g', 6).toStdString() : std::string();
+}
+
+struct SpeedUnit {
+  double si;
+  QString name;
+};
+SpeedUnit speed_unit(const Session& session) {
+  return session.units() == UnitSystem::metric ? SpeedUnit{1.0 / 3.6, "km/h"} : SpeedUnit{0.44704, "mph"};
+}
+
+}  // namespace
+
+DragChart::DragChart(Session* session, QWidget* parent) : ChartPage(session, tr("Drag"), "drag_plot", parent) {
+  thrust_ = plot_->addGraph();
+  friction_ = plot_->addGraph();
+}
+
+void DragChart::refresh() {
+  restyle();
+  const Look& l = look();
+  thrust_->setPen(QPen(l.brass, 2.2));
+  friction_->setPen(QPen(l.muted, 1.4, Qt::DashLine));
+  const PowerReport& p = session_->seen().power;
+  const SpeedUnit unit = speed_unit(*session_);
+  QVector<double> v, drag, friction, thrust;
+  if (p.fitted) {
+    const double most = 1.25 * std::max(p.full.runs() ? p.full.speed : 0.0, 1.0);
+    for (const RunningPoint& point : p.curve.points()) {
+      if (point.speed > most) break;
+      v << point.speed / unit.si;
+      drag << point.drag;
+      friction << point.friction;
+    }
+    for (const ThrustPoint& t : p.thrust) {
+      if (t.speed > most) break;
+      thrust << t.thrust;
+    }
+  }
+  curve_->setData(v, drag);
+  friction_->setData(v, friction);
+  thrust_->setData(v.mid(0, thrust.size()), thrust);
+  const RunningState& s = p.full;
+  tell(v.isEmpty() ? no_curve(p)
+                   : with_state(p, s.runs() ? tr("Blue: drag, of it friction dashed. Brass: thrust at the throttle limit. They meet at %1, %2.%3")
+                                                  .arg(session_->shown({s.speed, Dimension::speed}),
+                                                       session_->shown({s.hull.drag, Dimension::force}),
+                                                       s.hull.message.empty()
+                                                           ? QString()
+                                                           : " " + QString::fromStdString(s.hull.message) + ".")
+                                            : QString::fromStdString(p.message)));
+  finish(tr("speed, %1").arg(unit.name), tr("N"),
+         s.runs() ? QPointF(s.speed / unit.si, s.hull.drag) : QPointF(nothing, nothing));
+  plot_->yAxis->setRangeLower(0.0);
+}
+
+QString DragChart::value_words(double x, double y) const {
+  const double v = x * speed_unit(*session_).si;
+  const RunningPoint p = session_->seen().power.curve.at(v);
+  return tr("At %1 the drag is %2, the trim %3").arg(session_->shown({v, Dimension::speed}),
+                                                   session_->shown({y, Dimension::force}),
+                                                   session_->shown(angle_quantity(p.trim))) +
+         (p.message.empty() ? QString() : " (" + QString::fromStdString(p.message) + ")");
+}
+
+TableRows DragChart::table() const {
+  TableRows rows{{"speed, m/s", "drag, N", "friction, N", "waves, N", "pressure, N", "appendages, N", "air, N",
+                  "trim, deg", "note"}};
+  for (const RunningPoint& p : session_->now().power.curve.points())
+    rows.push_back({number(p.speed), number(p.drag), number(p.friction), number(p.wave), number(p.pressure),
+                    number(p.appendages), number(p.air), number(degrees(p.trim)), p.message});
+  return rows;
+}
+
+ThrottleChart::ThrottleChart(Session* session, QWidget* parent)
+    : ChartPage(session, tr("Throttle"), "throttle_plot", parent) {
+  plot_->yAxis2->setVisible(true);
+  current_ = plot_->addGraph(plot_->xAxis, plot_->yAxis2);
+  safe_ = plot_->addGraph();
+}
+
+void ThrottleChart::refresh() {
+  restyle();
+  const Look& l = look();
+  current_->setPen(QPen(l.brass, 2.0));
+  safe_->setPen(QPen(l.buoy, 1.4, Qt::DashLine));
+  for (QCPAxis* axis : {plot_->yAxis2}) {
+    axis->setBasePen(QPen(l.muted));
+    axis->setTickPen(QPen(l.muted));
+    axis->setSubTickPen(Qt::NoPen);
+    axis->setTickLabelColor(l.ink);
+    axis->setLabelColor(l.muted);
+    axis->setTickLabelFont(ui_font(8.5));
+    axis->setLabelFont(ui_font(8.5));
+    axis->setLabel(tr("battery, A"));
+  }
+  const PowerReport& p = session_->seen().power;
+  const SpeedUnit unit = speed_unit(*session_);
+  QVector<double> u, v, amps;
+  for (const RunningState& s : p.sweep) {
+    u << 100.0 * s.throttle;
+    v << (s.runs() ? s.speed / unit.si : nothing);
+    amps << (s.runs() ? s.shaft.battery_current : nothing);
+  }
+  curve_->setData(u, v);
+  current_->setData(u, amps);
+  double top = 0.0;
+  for (double each : v)
+    if (std::isfinite(each)) top = std::max(top, each);
+  if (p.limit)
+    safe_->setData({100.0 * p.safe_throttle, 100.0 * p.safe_throttle}, {0.0, top});
+  else
+    safe_->setData({}, {});
+  const RunningState& s = p.full;
+  tell(u.isEmpty() ? no_curve(p)
+                   : with_state(p, p.limit ? tr("Blue: speed. Brass: current. Above %1 it breaks %2.")
+                                                .arg(session_->shown({p.safe_throttle, Dimension::ratio}),
+                                                     QString::fromUtf8(p.limit->words))
+                                          : tr("Blue: speed. Brass: current. Every limit is kept up to %1.")
+                                                .arg(session_->shown({p.safe_throttle, Dimension::ratio}))));
+  finish(tr("throttle, %"), tr("speed, %1").arg(unit.name),
+         s.runs() ? QPointF(100.0 * s.throttle, s.speed / unit.si) : QPointF(nothing, nothing));
+  plot_->yAxis->setRangeLower(0.0);
+  plot_->yAxis2->rescale();
+  plot_->yAxis2->setRangeLower(0.0);
+}
+
+QString ThrottleChart::value_words(double x, double y) const {
+  const auto& sweep = session_->seen().power.sweep;
+  if (sweep.empty()) return {};
+  const auto i = std::clamp<std::ptrdiff_t>(std::lround(x / 5.0) - 1, 0, std::ssize(sweep) - 1);
+  const RunningState& s = sweep[static_cast<std::size_t>(i)];
+  if (!s.runs()) return tr("%1 % of throttle: %2").arg(x, 0, 'f', 0).arg(QString::fromStdString(s.message));
+  return tr("At %1 % of throttle %2 with %3 in the motor, %4 of slip%5")
+      .arg(x, 0, 'f', 0)
+      .arg(session_->shown({y * speed_unit(*session_).si, Dimension::speed}),
+           session_->shown({s.shaft.motor_current, Dimension::current}), session_->shown({s.slip, Dimension::ratio}),
+           s.message.empty() ? QString() : "; " + QString::fromStdString(s.message));
+}
+
+TableRows ThrottleChart::table() const {
+  TableRows rows{{"throttle", "speed, m/s", "revolutions, 1/s", "slip", "thrust, N", "battery, A", "battery, V",
+                  "motor, A", "efficiency", "note"}};
+  for (const RunningState& s : session_->now().power.sweep)
+    if (s.runs())
+      rows.push_back({number(s.throttle), number(s.speed), number(s.revolutions), number(s.slip), number(s.thrust),
+                      number(s.shaft.battery_current), number(s.shaft.battery_voltage), number(s.shaft.motor_current),
+                      number(s.efficiency), s.message});
+    else
+      rows.push_back({number(s.throttle), "", "", "", "", "", "", "", "", s.message});
+  return rows;
+}
+
+HeatChart::HeatChart(Session* session, QWidget* parent) : ChartPage(session, tr("Heat"), "heat_plot", parent) {
+  wet_ = plot_->addGraph();
+  can_ = plot_->addGraph();
+  limit_ = plot_->addGraph();
+}
+
+void HeatChart::refresh() {
+  restyle();
+  const Look& l = look();
+  const PowerReport& p = session_->seen().power;
+  const bool fahrenheit = session_->units() == UnitSystem::inch;
+  const auto shown = [&](double c) { return fahrenheit ? 32.0 + 1.8 * c : c; };
+  const auto fill = [&](QCPGraph* graph, const HeatCourse& course, const std::vector<double>& y) {
+    QVector<double> t, c;
+    for (std::size_t i = 0; i < y.size(); ++i) {
+      t << course.time[i] / 60.0;
+      c << shown(y[i]);
+    }
+    graph->setData(t, c);
+  };
+  // Solid as the boat is cooled, dashed the other way.
+  const HeatCourse &is = p.water_cooled ? p.wet : p.dry, &other = p.water_cooled ? p.dry : p.wet;
+  fill(curve_, is, is.winding);
+  fill(wet_, other, other.winding);
+  fill(can_, is, is.can);
+  curve_->setPen(QPen(l.buoy, 2.2));
+  wet_->setPen(QPen(l.buoy, 1.4, Qt::DashLine));
+  can_->setPen(QPen(l.muted, 1.6));
+  limit_->setPen(QPen(l.brass, 1.4, Qt::DotLine));
+  const double limit = session_->seen().project.drive.motor.temperature_limit;
+  if (is.time.empty())
+    limit_->setData({}, {});
+  else
+    limit_->setData({0.0, std::max(is.time.back(), other.time.back()) / 60.0}, {shown(limit), shown(limit)});
+  const double after = is.time_to(limit);
+  tell(is.time.empty()
+           ? no_curve(p)
+           : with_state(p, tr("Winding %1 (other dashed), can grey, limit dotted. %2")
+                               .arg(p.water_cooled ? tr("with water") : tr("without water"),
+                                    after < 0.0 ? tr("It stays under %1 for the whole run at the throttle limit.")
+                                                      .arg(session_->shown({limit, Dimension::temperature}))
+                                                : tr("It passes %1 after %2.")
+                                                      .arg(session_->shown({limit, Dimension::temperature}),
+                                                           session_->shown({after, Dimension::duration})))));
+  finish(tr("minutes at the throttle limit"), fahrenheit ? tr("\u00b0F") : tr("\u00b0C"),
+         is.time.empty() ? QPointF(nothing, nothing) : QPointF(is.time.back() / 60.0, shown(is.winding.back())));
+}
+
+QString HeatChart::value_words(double x, double y) const {
+  const double c = session_->units() == UnitSystem::inch ? (y - 32.0) / 1.8 : y;
+  return tr("After %1 the winding has %2")
+      .arg(session_->shown({60.0 * x, Dimension::duration}), session_->shown({c, Dimension::temperature}));
+}
+
+TableRows HeatChart::table() const {
+  const PowerReport& p = session_->now().power;
+  TableRows rows{{"cooling", "time, s", "winding, degC", "can, degC"}};
+  for (const auto& [name, course] : {std::pair{"without water", &p.dry}, std::pair{"with water", &p.wet}})
+    for (std::size_t i = 0; i < course->time.size(); ++i)
+      rows.push_back({name, number(course->time[i]), number(course->winding[i]), number(course->can[i])});
+  return rows;
+}
+
+LinkageChart::LinkageChart(Session* session, QWidget* parent)
+    : ChartPage(session, tr("Linkage"), "linkage_plot", parent) {
+  transmission_ = plot_->addGraph();
+  least_ = plot_->addGraph();
+  binds_ = plot_->addGraph();
+}
+
+void LinkageChart::refresh() {
+  restyle();
+  const Look& l = look();
+  transmission_->setPen(QPen(l.muted, 1.6, Qt::DashLine));
+  least_->setPen(QPen(l.brass, 1.4, Qt::DotLine));
+  binds_->setPen(QPen(l.buoy, 1.6));
+  const SteeringReport& r = session_->seen().steering;
+  const Linkage& k = session_->seen().project.steering.linkage;
+  QVector<double> servo, horn, transmission;
+  for (const LinkageStep& s : r.linkage.steps) {
+    servo << degrees(s.servo);
+    horn << degrees(s.horn);
+    transmission << degrees(s.transmission);
+  }
+  curve_->setData(servo, horn);
+  transmission_->setData(servo, transmission);
+  const double side = degrees(k.servo_throw), least = degrees(least_transmission);
+  if (servo.isEmpty())
+    least_->setData({}, {});
+  else
+    least_->setData({-side, side}, {least, least});
+  QVector<double> x, y;
+  if (r.linkage.binds_at)
+    for (const double at : {-degrees(*r.linkage.binds_at), degrees(*r.linkage.binds_at)}) {
+      x << at << at << at;
+      y << -90.0 << 90.0 << nothing;
+    }
+  binds_->setData(x, y);
+  tell(servo.isEmpty() ? tr("No linkage: %1.").arg(QString::fromStdString(r.message))
+       : r.linkage.binds_at
+           ? tr("Blue: horn. Dashed: angle between rod and horn, wants 40\u00b0 or more. It binds at %1 of the servo's %2.")
+                 .arg(session_->shown(angle_quantity(*r.linkage.binds_at)), session_->shown(angle_quantity(k.servo_throw)))
+           : tr("Blue: horn. Dashed: angle between rod and horn, wants 40\u00b0 or more. The rod strokes %1 and sweeps %2.")
+                 .arg(session_->shown(length_quantity(r.linkage.stroke)), session_->shown(length_quantity(r.linkage.hole))));
+  finish(tr("servo, degrees"), tr("degrees"), {nothing, nothing});
+}
+
+QString LinkageChart::value_words(double x, double y) const {
+  return tr("Servo %1, horn %2").arg(session_->shown(angle_quantity(radians(x))), session_->shown(angle_quantity(radians(y))));
+}
+
+TableRows LinkageChart::table() const {
+  TableRows rows{{"servo, deg", "horn, deg", "transmission, deg", "leverage"}};
+  for (const LinkageStep& s : session_->now().steering.linkage.steps)
+    rows.push_back({number(degrees(s.servo)), number(degrees(s.horn)), number(degrees(s.transmission)), number(s.leverage)});
+  return rows;
+}
+
+}  // namespace plucky::app

@@ -1,0 +1,182 @@
+#include "drive/drive_table.h"
+
+#include <fmt/format.h>
+
+#include <array>
+#include <cstring>
+
+#include "base/error.h"
+#include "base/key_table.h"
+
+namespace plucky {
+
+namespace {
+
+using G = DriveGroup;
+using D = Dimension;
+
+constexpr std::array<KeyRow<G>, 10> groups{{{G::drive, "drive", "Drive"},
+                                            {G::battery, "battery", "Battery"},
+                                            {G::esc, "esc", "ESC"},
+                                            {G::motor, "motor", "Motor"},
+                                            {G::gearing, "gearing", "Gearing"},
+                                            {G::coupler, "coupler", "Coupler"},
+                                            {G::shaft, "shaft", "Shaft line"},
+                                            {G::pod, "pod", "Pod"},
+                                            {G::jet, "jet", "Jet unit"},
+                                            {G::screw, "screw", "Propeller"}}};
+
+#define OF(member) [](Drive & d) -> double& { return d.member; }
+constexpr DriveNumber numbers[] = {
+    {G::drive, "slip", "Slip", D::ratio, 0.0, 0.95, OF(slip), false, "10 to 20 % at speed: common practice"},
+    {G::drive, "loaded", "Loaded revolutions", D::ratio, 0.2, 1.0, OF(loaded), false,
+     "revolutions under load, share of Kv times volts"},
+    {G::drive, "throttle", "Throttle limit", D::ratio, 0.05, 1.0, OF(throttle), false,
+     "highest throttle the radio is set to give"},
+    {G::drive, "cruise_throttle", "Cruising throttle", D::ratio, 0.05, 1.0, OF(cruise_throttle)},
+    {G::drive, "full_share", "Time at the limit", D::ratio, 0.0, 1.0, OF(full_share), false,
+     "share of a run that is driven at the throttle limit; the rest is cruised"},
+    {G::battery, "cell_voltage_v", "Volts a cell", D::voltage, 0.5, 5.0, OF(battery.cell_voltage)},
+    {G::battery, "capacity_c", "Capacity", D::charge, 1.0, 1e6, OF(battery.capacity)},
+    {G::battery, "discharge_rate_per_h", "C rating", D::none, 0.1, 1000.0, OF(battery.discharge_rate)},
+    {G::battery, "usable", "Used of it", D::ratio, 0.05, 1.0, OF(battery.usable)},
+    {G::battery, "cell_resistance_ohm", "Cell resistance", D::resistance, 1e-5, 1.0, OF(battery.cell_resistance), true,
+     "of one cell; 0: estimated from its capacity"},
+    {G::esc, "current_limit_a", "Continuous", D::current, 0.1, 10000.0, OF(esc.current_limit)},
+    {G::esc, "burst_limit_a", "Burst", D::current, 0.1, 10000.0, OF(esc.burst_limit), true, "0: not told"},
+    {G::esc, "resistance_ohm", "Resistance", D::resistance, 1e-5, 1.0, OF(esc.resistance), true,
+     "0: estimated from its rating"},
+    {G::esc, "bec_current_a", "BEC", D::current, 0.0, 100.0, OF(esc.bec_current)},
+    {G::motor, "kv_rad_s_v", "Kv", D::speed_constant, 1.0, 5000.0, OF(motor.kv)},
+    {G::motor, "no_load_current_a", "No-load current", D::current, 0.0, 100.0, OF(motor.no_load_current)},
+    {G::motor, "resistance_ohm", "Winding", D::resistance, 1e-5, 10.0, OF(motor.resistance), true,
+     "resistance; 0: estimated from can and Kv"},
+    {G::motor, "current_limit_a", "Most current", D::current, 0.1, 10000.0, OF(motor.current_limit), true,
+     "0: not told"},
+    {G::motor, "temperature_limit_c", "Winding up to", D::temperature, 40.0, 220.0, OF(motor.temperature_limit)},
+    {G::motor, "can_diameter_m", "Can diameter", D::length, 0.005, 0.2, OF(motor.can_diameter)},
+    {G::motor, "can_length_m", "Can length", D::length, 0.005, 0.3, OF(motor.can_length)},
+    {G::motor, "shaft_diameter_m", "Shaft", D::length, 0.001, 0.02, OF(motor.shaft_diameter)},
+    {G::motor, "shaft_reach_m", "Shaft reach", D::length, 0.0, 0.1, OF(motor.shaft_reach), false,
+     "how far it stands out of the can"},
+    {G::gearing, "ratio", "Ratio", D::none, 0.2, 20.0, OF(gearing.ratio), false, "motor turns to one of the propeller"},
+    {G::gearing, "efficiency", "Efficiency", D::ratio, 0.3, 1.0, OF(gearing.efficiency)},
+    {G::coupler, "bore_motor_m", "Bore, motor side", D::length, 0.0005, 0.03, OF(coupler.bore_motor)},
+    {G::coupler, "bore_shaft_m", "Bore, shaft side", D::length, 0.0005, 0.03, OF(coupler.bore_shaft)},
+    {G::coupler, "diameter_m", "Outer diameter", D::length, 0.002, 0.08, OF(coupler.diameter)},
+    {G::coupler, "length_m", "Length", D::length, 0.004, 0.15, OF(coupler.length)},
+    {G::shaft, "diameter_m", "Diameter", D::length, 0.001, 0.03, OF(shaft.diameter)},
+    {G::shaft, "bore_m", "Bore of the shaft", D::length, 0.0, 0.028, OF(shaft.bore)},
+    {G::shaft, "bearing_bore_m", "Bearing bore", D::length, 0.001, 0.03, OF(shaft.bearing_bore)},
+    {G::shaft, "bearing_spacing_m", "Bearings apart", D::length, 0.005, 3.0, OF(shaft.bearing_spacing), true,
+     "0: one at each end of the tube"},
+    {G::shaft, "exit_x_m", "Leaves the hull at", D::length, -0.5, 5.0, OF(shaft.exit_x), false, "from the transom"},
+    {G::shaft, "motor_tilt_rad", "Motor tilt", D::angle, -1.0, 1.0, OF(shaft.motor_tilt), false,
+     "after end down is positive"},
+    {G::shaft, "strut_angle_rad", "Strut angle", D::angle, -1.0, 1.0, OF(shaft.strut_angle), false,
+     "after end down is positive"},
+    {G::shaft, "dog_bore_m", "Drive dog bore", D::length, 0.0005, 0.03, OF(shaft.dog_bore)},
+    {G::shaft, "dog_gap_m", "Dog gap at rest", D::length, 0.0, 0.02, OF(shaft.dog_gap)},
+    {G::pod, "swing_rad", "Swing to a side", D::angle, 0.0, 3.2, OF(pod.swing)},
+    {G::pod, "shaft_diameter_m", "Leg's shaft", D::length, 0.001, 0.02, OF(pod.shaft_diameter)},
+    {G::pod, "cable_slack_m", "Cable slack", D::length, 0.0, 1.0, OF(pod.cable_slack)},
+    {G::jet, "nozzle_m", "Nozzle", D::length, 0.003, 0.2, OF(jet.nozzle)},
+    {G::jet, "intake_length_m", "Intake length", D::length, 0.005, 0.5, OF(jet.intake_length)},
+    {G::jet, "intake_step_m", "Intake rim below skin", D::length, -0.02, 0.02, OF(jet.intake_step)},
+    {G::jet, "nozzle_swing_rad", "Nozzle to a side", D::angle, 0.0, 1.5, OF(jet.nozzle_swing)},
+    {G::jet, "ride_plate_rad", "Ride plate", D::angle, -0.3, 0.5, OF(jet.ride_plate_angle), false, "down is positive"},
+    {G::screw, "diameter_m", "Diameter", D::length, 0.005, 1.0, OF(screw.diameter)},
+    {G::screw, "pitch_m", "Pitch", D::length, 0.002, 2.0, OF(screw.pitch)},
+    {G::screw, "blade_area", "Blade area of disc", D::ratio, 0.02, 1.2, OF(screw.blade_area)},
+    {G::screw, "bore_m", "Bore", D::length, 0.0005, 0.03, OF(screw.bore)},
+    {G::screw, "guard_radius_m", "Guard radius", D::length, 0.01, 1.0, OF(screw.guard_radius), true, "0: no guard"},
+};
+#undef OF
+
+#define OF(member) [](Drive & d) -> std::uint32_t& { return d.member; }
+constexpr DriveCount counts[] = {
+    {G::drive, "count", "Drives", 1, 4, OF(count)},
+    {G::battery, "cells", "Cells in series", 1, 24, OF(battery.cells)},
+    {G::esc, "most_cells", "Up to cells", 1, 24, OF(esc.most_cells)},
+    {G::motor, "poles", "Magnet poles", 2, 40, OF(motor.poles)},
+    {G::screw, "blades", "Blades", 2, 8, OF(screw.blades)},
+};
+#undef OF
+
+#define OF(member) [](Drive & d) -> bool& { return d.member; }
+constexpr DriveSwitch switches[] = {
+    {G::motor, "outrunner", "Outrunner", OF(motor.outrunner)},
+    {G::motor, "shaft_flat", "Flat on the shaft", OF(motor.shaft_flat)},
+    {G::motor, "wet", "Runs in the water", OF(motor.wet)},
+    {G::coupler, "grub_screws", "Grub screws", OF(coupler.grub_screws)},
+    {G::shaft, "common_plate", "On one plate with the motor", OF(shaft.common_plate)},
+    {G::pod, "plate", "Anti-ventilation plate", OF(pod.plate)},
+    {G::screw, "surface", "Runs half out of the water", OF(screw.surface)},
+};
+#undef OF
+
+}  // namespace
+
+const char* drive_group_key(DriveGroup group) {
+  return row_of(groups, group).key;
+}
+const char* drive_group_name(DriveGroup group) {
+  return row_of(groups, group).name;
+}
+
+DriveGroup drive_group_from_key(const std::string& key) {
+  return value_of(groups, "part of the drive", key);
+}
+
+std::vector<DriveGroup> drive_groups(const Drive& d) {
+  switch (d.propulsor) {
+    case Propulsor::none:
+      return {};
+    case Propulsor::jet:
+      return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::jet, G::screw};
+    case Propulsor::air_propeller:
+      return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::screw};
+    case Propulsor::propeller:
+      break;
+  }
+  if (d.mounting == Mounting::pod) return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::pod, G::screw};
+  return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::coupler, G::shaft, G::screw};
+}
+
+std::span<const DriveNumber> drive_numbers() {
+  return numbers;
+}
+std::span<const DriveCount> drive_counts() {
+  return counts;
+}
+std::span<const DriveSwitch> drive_switches() {
+  return switches;
+}
+
+bool matters(const Drive& d, DriveGroup group, const char* key) {
+  const auto is = [&](const char* other) { return std::strcmp(key, other) == 0; };
+  if (group == G::pod && is("shaft_diameter_m")) return d.gearing.ratio != 1.0;
+  if (group == G::shaft && is("strut_angle_rad")) return d.mounting == Mounting::strut;
+  if (group == G::shaft && is("bore_m")) return d.shaft.kind == ShaftKind::hollow;
+  if (group == G::screw && is("guard_radius_m")) return d.propulsor == Propulsor::air_propeller;
+  if (group == G::screw && is("surface")) return d.has_shaft_line();
+  if (group == G::motor && is("wet")) return d.mounting == Mounting::pod && d.propulsor == Propulsor::propeller;
+  return true;
+}
+
+void check_drive(const Drive& d) {
+  for (const DriveNumber& n : numbers) {
+    const double value = n.in(d);
+    if ((n.zero_is_estimated && value == 0.0) || (value >= n.low && value <= n.high)) continue;
+    throw InvalidInput(fmt::format("{}: {}", drive_group_name(n.group), n.label),
+                       fmt::format("is {:.4g} (SI); wants {:.4g} to {:.4g}", value, n.low, n.high));
+  }
+  for (const DriveCount& c : counts)
+    if (c.in(d) < c.low || c.in(d) > c.high)
+      throw InvalidInput(fmt::format("{}: {}", drive_group_name(c.group), c.label),
+                         fmt::format("is {}; wants {} to {}", c.in(d), c.low, c.high));
+  if (d.shaft.bore > 0.95 * d.shaft.diameter)
+    throw InvalidInput("Shaft line: Bore of the shaft", "leaves no wall");
+}
+
+}  // namespace plucky

@@ -1,0 +1,32 @@
+// Does each part fit the next? In: the drive. Out: its joints from motor shaft to propeller, each matched or the
+// adapter named, in words.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "base/quantity.h"
+#include "drive/drive.h"
+
+namespace plucky {
+
+/// Two parts that meet on one diameter.
+struct Joint {
+  enum class Fit {
+    matched,
+    adapter,  ///< goes with a sleeve or by drilling; `words` name it
+    misfit    ///< the inner part is too large: something must be changed
+  };
+  const char* key;           ///< e.g. "motor-coupler"
+  std::string inner, outer;  ///< e.g. "motor shaft", "coupler bore"
+  double inner_diameter = 0.0, outer_diameter = 0.0;  ///< m
+  Fit fit = Fit::matched;
+  /// A sentence with the diameters' places {0} and {1}: what to do and what happens if it is not done.
+  std::string words;
+  std::string hint;  ///< flats, grub screws, thread lock, access; may be empty
+};
+
+/// Tolerance: bores up to 0.05 mm over the shaft are a fit; more wants a sleeve.
+[[nodiscard]] std::vector<Joint> fit_chain(const Drive& drive);
+
+}  // namespace plucky

@@ -1,0 +1,142 @@
+#include "running/boat.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "resistance/friction.h"
+
+namespace plucky {
+
+namespace {
+
+/// Drag areas in the water and the air, and where they act.
+struct DragAreas {
+  double water = 0.0, water_z = 0.0, air = 0.0, air_z = 0.0;
+  void add_water(double area, double z) { water += area, water_z += area * z; }
+  void add_air(double area, double z) { air += area, air_z += area * z; }
+};
+
+/// A thin upright foil that pierces the surface: friction both sides, thickness, spray 0.24 t^2 (Hoerner).
+double foil_drag_area(double chord, double thickness, double span) {
+  const double ratio = thickness / chord;
+  return 2.0 * chord * span * 0.006 * (1.0 + 2.0 * ratio + 60.0 * std::pow(ratio, 4)) + 0.24 * thickness * thickness;
+}
+
+void add_part(const Boat& b, const Part& p, DragAreas& areas) {
+  const Box3 box = p.box();
+  const double water = b.rest.plane.z_at(p.place.x()), wet = std::clamp(water - box.low.z(), 0.0, p.size.z());
+  const double dry = p.size.z() - wet, wet_z = box.low.z() + 0.5 * wet, dry_z = box.high.z() - 0.5 * dry;
+  if (wet > 0.0) switch (p.kind) {
+      case PartKind::propeller:
+        break;  // its drag is the propulsor's
+      case PartKind::rudder:
+        areas.add_water(foil_drag_area(p.size.x(), p.size.y(), wet), wet_z);
+        break;
+      case PartKind::drive_line:
+        if (b.drive.propulsor == Propulsor::jet) break;  // lies in the bottom
+        if (b.drive.has_shaft_line()) {
+          // A shaft or tube meets the stream at a slant.
+          areas.add_water(0.10 * p.size.y() * std::min(wet, p.size.x() + wet), wet_z);
+        } else {
+          // A faired nacelle round the motor and a leg of 12 mm, whatever the box with its bracket measures.
+          const double nacelle = 1.2 * b.drive.motor.can_diameter;
+          areas.add_water(0.1 * 0.25 * pi * nacelle * nacelle + 0.12 * 0.012 * wet + 0.24 * 0.012 * 0.012, wet_z);
+        }
+        break;
+      default:
+        areas.add_water(0.4 * p.size.y() * wet, wet_z);
+    }
+  if (dry > 0.0) {
+    // Guards and blades let the air through; rudders stand edge on.
+    const double blocks = p.kind == PartKind::propeller ? 0.15 : p.kind == PartKind::rudder ? 0.1 : 0.9;
+    areas.add_air(blocks * p.size.y() * dry, dry_z);
+  }
+}
+
+}  // namespace
+
+PlaningBottom planing_bottom(const HullModel& hull) {
+  PlaningBottom out;
+  constexpr double at[] = {0.05, 0.2, 0.35, 0.5};
+  for (double share : at) {
+    const Section& s = hull.section_near(hull.box.low.x() + share * hull.length());
+    Vec2 chine(0.0, 0.0);
+    double keel = 1e300, best = -1e300;
+    for (const SectionLoop& loop : s.loops)
+      for (const Vec2& p : loop.points) {
+        keel = std::min(keel, p.y());
+        const double out_and_down = std::abs(p.x()) - p.y();
+        if (out_and_down > best) best = out_and_down, chine = {std::abs(p.x()), p.y()};
+      }
+    if (chine.x() <= 0.0) continue;
+    out.beam += 2.0 * chine.x() / std::size(at);
+    out.deadrise += std::atan2(chine.y() - keel, chine.x()) / std::size(at);
+  }
+  return out;
+}
+
+bool planes(HullFamily family) {
+  return family != HullFamily::round_bilge;
+}
+
+WakeShares wake_shares(const Boat& b) {
+  if (b.drive.propulsor == Propulsor::air_propeller || b.drive.propulsor == Propulsor::jet) return {};
+  if (planes(b.family)) return {0.02, 0.02};
+  const double w = std::max(0.0, 0.5 * b.form.block - 0.05);
+  return {w, 0.6 * w};
+}
+
+RunningHull running_hull(const Boat& b) {
+  RunningHull h;
+  const Immersion& im = b.rest.immersion;
+  const double water = b.rest.plane.z_at(im.centre_of_buoyancy().x()), keel = b.hull.box.low.z();
+  h.offsets = offsets_below(b.hull, water);
+  h.waterline_length = b.form.waterline_length;
+  h.wetted_area = im.wetted_area;
+  h.volume = im.volume;
+  h.waterplane = b.form.waterplane;
+  h.rest_trim = b.rest.plane.attitude.trim;
+  h.rest_draught = b.rest.plane.z_at(0.0) - b.hull.outline.keel.front();
+  h.form = form_factor({.length = b.form.waterline_length,
+                        .beam = b.form.waterline_beam,
+                        .draught = b.form.draught,
+                        .volume = im.volume,
+                        .prismatic = std::clamp(b.form.prismatic, 0.3, 0.95),
+                        .lcb = (b.form.lcb - 0.5 * (im.waterline.low.x() + im.waterline.high.x())) /
+                               b.form.waterline_length});
+  const Section& transom = b.hull.sections.front();
+  h.transom_area = std::max(0.0, transom.area_below(b.rest.plane.z_at(0.0)));
+  const std::vector<double> edges = transom.crossings(1, b.rest.plane.z_at(0.0));
+  if (edges.size() >= 2)
+    h.transom_beam = *std::max_element(edges.begin(), edges.end()) - *std::min_element(edges.begin(), edges.end());
+  if (h.transom_beam <= 0.0) h.transom_area = 0.0;
+  h.density = b.density;
+  h.viscosity = b.viscosity;
+
+  DragAreas areas;
+  const double top = b.hull.box.high.z();
+  areas.add_air(0.6 * b.hull.beam() * std::max(0.0, top - water), 0.5 * (top + water));
+  for (const Part& p : b.layout.parts)
+    if (p.outside) add_part(b, p, areas);
+  const Vec3& cg = b.loading.cg;
+  PlaningHull& bottom = h.bottom;
+  bottom.appendage_area = areas.water;
+  if (areas.water > 0.0) bottom.appendage_depth = cg.z() - areas.water_z / areas.water;
+  bottom.air_area = areas.air;
+  if (areas.air > 0.0) bottom.air_height = areas.air_z / areas.air - cg.z();
+  const PlaningBottom v = planing_bottom(b.hull);
+  bottom.beam = v.beam;
+  bottom.deadrise = std::clamp(v.deadrise, 0.0, radians(40.0));
+  bottom.mass = b.loading.mass;
+  bottom.lcg = cg.x() - b.hull.box.low.x();
+  bottom.vcg = cg.z() - keel;
+  // Where the method cannot go the displacement method stands alone.
+  h.planes = planes(b.family) && bottom.beam > 0.0 && bottom.lcg > 0.0 && bottom.lcg < 8.0 * bottom.beam;
+  if (const auto w = working_place(b.hull, b.layout, b.drive, cg, [&](double x) { return b.rest.plane.z_at(x); })) {
+    bottom.thrust_angle = w->thrust_angle;
+    bottom.thrust_offset = w->thrust_offset;
+  }
+  return h;
+}
+
+}  // namespace plucky

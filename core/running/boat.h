@@ -1,0 +1,44 @@
+// The boat as the running methods see it. In: hull, layout, drive, how it floats. Out: offsets, planing bottom,
+// appendages, air drag.
+#pragma once
+
+#include "flotation/equilibrium.h"
+#include "flotation/form.h"
+#include "running/drive_line.h"
+#include "resistance/running.h"
+
+namespace plucky {
+
+/// What running needs to know; references must outlive it.
+struct Boat {
+  const HullModel& hull;
+  HullFamily family;
+  const Layout& layout;
+  const Drive& drive;
+  Loading loading;
+  const Equilibrium& rest;       ///< afloat and upright
+  const FormCoefficients& form;  ///< at rest
+  double density, viscosity;
+};
+
+/// The V that Savitsky's method takes for this bottom, averaged over the after half where a boat planes.
+struct PlaningBottom {
+  double beam = 0.0;      ///< m, over the chines
+  double deadrise = 0.0;  ///< rad
+};
+/// The chine of a section is the point that stands out furthest downward and outward at once.
+[[nodiscard]] PlaningBottom planing_bottom(const HullModel& hull);
+
+/// Families with a bottom that planes; a round bilge is taken by the displacement method alone.
+[[nodiscard]] bool planes(HullFamily family);
+
+[[nodiscard]] RunningHull running_hull(const Boat& boat);
+
+/// Wake and thrust deduction: Taylor's w = 0.5 Cb - 0.05 and t = 0.6 w for hulls that do not plane (memory), 0.02 for
+/// both where they do; none for an air propeller.
+struct WakeShares {
+  double wake = 0.0, thrust_deduction = 0.0;
+};
+[[nodiscard]] WakeShares wake_shares(const Boat& boat);
+
+}  // namespace plucky

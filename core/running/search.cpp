@@ -1,0 +1,68 @@
+#include "running/search.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "base/error.h"
+
+namespace plucky {
+
+const SearchCell* SearchMap::best(Aim aim) const {
+  const auto worth = [&](const SearchCell& c) {
+    switch (aim) {
+      case Aim::speed:
+        return c.full.speed;
+      case Aim::run_time:
+        return c.run_time;
+      case Aim::efficiency:
+        return c.full.efficiency;
+      case Aim::coolness:
+        return -c.winding;
+    }
+    return 0.0;
+  };
+  const SearchCell* best = nullptr;
+  for (const SearchCell& c : cells)
+    if (c.allowed() && (!best || worth(c) > worth(*best))) best = &c;
+  return best;
+}
+
+std::vector<double> steps_between(double low, double high, int count) {
+  if (count < 1 || count > 100 || high < low)
+    throw InvalidInput("range", fmt::format("{} to {} in {} steps: wants 1 to 100 steps and the lower end first", low,
+                                            high, count));
+  std::vector<double> out;
+  for (int i = 0; i < count; ++i) out.push_back(count == 1 ? low : low + (high - low) * i / (count - 1));
+  return out;
+}
+
+SearchMap search_propellers(const Boat& boat, const std::vector<double>& diameters, const std::vector<double>& pitches,
+                            const std::function<bool(double)>& going_on) {
+  SearchMap map{diameters, pitches, {}};
+  if (diameters.empty() || pitches.empty()) return map;
+  Drive longest = boat.drive;
+  longest.screw.pitch = *std::max_element(pitches.begin(), pitches.end());
+  const ResistanceCurve curve(running_hull(boat), greatest_speed(longest));
+  const PoweredBoat powered(boat, curve);
+  const std::size_t all = diameters.size() * pitches.size();
+  for (double diameter : diameters)
+    for (double pitch : pitches) {
+      if (going_on && map.cells.size() % 16 == 0 && !going_on(static_cast<double>(map.cells.size()) / static_cast<double>(all))) return map;
+      SearchCell c{.diameter = diameter, .pitch = pitch};
+      Drive drive = boat.drive;
+      drive.screw.diameter = diameter;
+      drive.screw.pitch = pitch;
+      const PoweredBoat tried = powered.with(drive);
+      c.full = tried.at(drive.throttle);
+      if (c.full.runs()) {
+        c.run_time = tried.run_time(c.full.shaft.battery_current);
+        c.winding = tried.winding_after(c.full, c.run_time);
+        c.broken = broken_limit(drive, c.full, c.winding);
+      }
+      map.cells.push_back(std::move(c));
+    }
+  return map;
+}
+
+}  // namespace plucky

@@ -1,0 +1,157 @@
+#include "steering/steering.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "base/error.h"
+#include "water/fluid.h"
+
+namespace plucky {
+
+namespace {
+
+/// Thrust that shares the disc with the stream: the race behind it, m/s.
+double race(double speed, double thrust, double diameter, double density) {
+  const double disc = 0.25 * pi * diameter * diameter;
+  return std::sqrt(std::max(0.0, speed * speed + 2.0 * thrust / (density * disc)));
+}
+
+struct TurnInput {
+  double length, beam, draught, block, mass, lever, force, speed, density;
+};
+
+/// Radius of the steady turn under a side force at `lever` aft of the CG, m; 0 when there is none.
+double turn_radius(const TurnInput& in) {
+  const double l = in.length, t = in.draught, b = in.beam, f = t / l, k = pi * f * f;
+  const double half = 0.5 * in.density * l * l * in.speed * in.speed;
+  const double yv = -k * (1.0 + 0.40 * in.block * b / t), yr = -k * (-0.5 + 2.2 * b / l - 0.080 * b / t);
+  const double nv = -k * (0.5 + 2.4 * f), nr = -k * (0.25 + 0.039 * b / t - 0.56 * b / l);
+  const double mass = in.mass / (0.5 * in.density * l * l * l);
+  const double y = in.force / half, n = -in.force * in.lever / (half * l);
+  // yv v + (yr - m) r = -y, nv v + nr r = -n
+  const double det = yv * nr - (yr - mass) * nv;
+  const double r = (yv * -n + nv * y) / det;
+  return std::abs(r) > 1e-9 ? l / std::abs(r) : 0.0;
+}
+
+/// Side force at an angle, and what the stock feels.
+FoilForce steer_force(const Steering& s, const Boat& b, const RunningState& run, double angle, double stream,
+                      bool throttle) {
+  FoilForce f;
+  const double thrust = throttle ? run.thrust : 0.0;
+  switch (s.by) {
+    case SteeredBy::rudder:
+      f = foil_force(s.foil(), angle, stream, b.density);
+      break;
+    case SteeredBy::air_rudder:
+      f = foil_force(s.foil(), angle, stream, air_density);
+      break;
+    case SteeredBy::pod: {
+      // The thrust turns with the leg; the leg itself is a stubby foil.
+      f = foil_force({.chord = 0.02, .span = 0.04, .balance = 0.35}, angle, stream, b.density);
+      f.lift += thrust * std::sin(angle);
+      break;
+    }
+    case SteeredBy::nozzle:
+      f.lift = thrust * std::sin(angle);
+      // The jet leaves the nozzle about a third of its length behind the pivot.
+      f.torque = 0.3 * b.drive.jet.nozzle * f.lift;
+      break;
+    case SteeredBy::differential:
+      break;
+    case SteeredBy::none:
+      break;
+  }
+  f.lift *= s.blades;
+  f.torque *= s.blades;
+  return f;
+}
+
+double stream_of(const Steering& s, const Boat& b, const RunningState& run) {
+  const double each = run.thrust / b.drive.count;
+  if (s.by == SteeredBy::air_rudder)
+    return s.in_wash ? race(run.speed, each, b.drive.screw.diameter, air_density) : run.speed;
+  if (s.by == SteeredBy::rudder && s.in_wash && b.drive.propulsor == Propulsor::propeller)
+    return race(run.speed, each, b.drive.screw.diameter, b.density);
+  return run.speed;
+}
+
+TurnInput turn_input(const Boat& b, const RunningState& run, double force, double lever) {
+  const RunningPoint& p = run.hull;
+  // Running wetted length and a mean draught of it: wedge under the running trim where the boat planes.
+  const double length = std::clamp(p.wetted_length, 0.2 * b.hull.length(), b.form.waterline_length);
+  const double wedge = std::max(0.005, 0.5 * std::max(p.draught, length * std::tan(std::max(0.0, p.trim))));
+  const double draught = (1.0 - p.planing_share) * b.form.draught + p.planing_share * wedge;
+  return {length, b.form.waterline_beam, draught, b.form.block, b.loading.mass, lever, force, run.speed, b.density};
+}
+
+}  // namespace
+
+SteeringReport steering_report(const Steering& s, const Boat& b, const PowerReport& power) {
+  SteeringReport r;
+  if (s.by == SteeredBy::none) {
+    r.message = "nothing steers the boat yet";
+    return r;
+  }
+  try {
+    r.linkage = linkage_course(s.linkage);
+  } catch (const InvalidInput& e) {
+    r.message = e.what();
+    return r;
+  }
+  r.fitted = true;
+  const double reach = std::min(std::abs(r.linkage.horn_port), std::abs(r.linkage.horn_starboard));
+  r.angle = s.pull_pull ? s.linkage.servo_throw * s.linkage.servo_arm / s.linkage.horn_arm : reach;
+  r.time_across = s.linkage.servo_throw / s.servo_speed;
+  if (!power.full.runs()) {
+    r.message = power.message.empty() ? "the boat does not run" : power.message;
+    return r;
+  }
+  const RunningState& run = power.full;
+  const double x = power.working ? power.working->place.x() : 0.0;
+  double lever = b.loading.cg.x() - x;
+  for (const Part& p : b.layout.parts)
+    if (p.kind == PartKind::rudder && (s.by == SteeredBy::rudder || s.by == SteeredBy::air_rudder))
+      lever = b.loading.cg.x() - p.place.x();
+  r.stream = stream_of(s, b, run);
+  if (s.by == SteeredBy::differential) {
+    // One drive off: a couple instead of a force at the stern.
+    r.side_force = 0.0;
+    const double couple = 0.5 * run.thrust * 0.5 * s.spacing;
+    TurnInput in = turn_input(b, run, couple / std::max(0.05, lever), lever);
+    r.turning_radius = turn_radius(in);
+  } else {
+    for (int i = 1; i <= 20; ++i)
+      r.stock_torque =
+          std::max(r.stock_torque, std::abs(steer_force(s, b, run, r.angle * i / 20, r.stream, true).torque));
+    const FoilForce f = steer_force(s, b, run, r.angle, r.stream, true);
+    r.side_force = f.lift;
+    r.stalled = f.stalled;
+    r.force_without_throttle = steer_force(s, b, run, r.angle, run.speed, false).lift;
+    const double leverage = s.pull_pull ? s.linkage.horn_arm / s.linkage.servo_arm : r.linkage.least_leverage;
+    if (leverage > 0.0) r.servo_needed = r.stock_torque / leverage;
+    if (r.servo_needed > 0.0) r.servo_margin = s.servo_torque / r.servo_needed;
+    r.turning_radius = turn_radius(turn_input(b, run, r.side_force, lever));
+    if (s.set_crooked != 0.0) {
+      const double radius =
+          turn_radius(turn_input(b, run, steer_force(s, b, run, s.set_crooked, r.stream, true).lift, lever));
+      if (radius > 0.0) r.drift = 10.0 * 10.0 / (2.0 * radius);
+    }
+  }
+  r.radius_low = 0.6 * r.turning_radius;
+  r.radius_high = 1.4 * r.turning_radius;
+  // Sweep's nearest throttle to cruising.
+  const auto cruise = std::min_element(power.sweep.begin(), power.sweep.end(), [&](const auto& p, const auto& q) {
+    return std::abs(p.throttle - b.drive.cruise_throttle) < std::abs(q.throttle - b.drive.cruise_throttle);
+  });
+  if (cruise != power.sweep.end() && cruise->runs() && s.by != SteeredBy::differential)
+    r.cruise_radius = turn_radius(turn_input(
+        b, *cruise, steer_force(s, b, *cruise, r.angle, stream_of(s, b, *cruise), true).lift, lever));
+  if (!planes(b.family) && r.turning_radius > 0.0 && b.rest.gm_transverse > 0.0) {
+    const double sideways = run.speed * run.speed / (gravity * r.turning_radius);
+    r.heel = std::atan(sideways * (b.loading.cg.z() - 0.5 * b.form.draught) / b.rest.gm_transverse);
+  }
+  return r;
+}
+
+}  // namespace plucky

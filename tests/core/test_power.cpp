@@ -1,0 +1,268 @@
+// The boat under power: balance, limits, search, steering, findings of the drive.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include <cmath>
+
+#include "assessment/assessment.h"
+#include "running/search.h"
+#include "shapes.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+const Finding& finding(const Assessment& a, const std::string& id) {
+  for (const Finding& f : a.findings)
+    if (f.id == id) return f;
+  throw std::runtime_error("no finding " + id);
+}
+
+/// The boat of powered_boat() on a coarser hull, for properties.
+Project coarse() {
+  Project p = powered_boat();
+  p.hull.fineness = 0.4;
+  return p;
+}
+
+}  // namespace
+
+TEST(Power, TheReportAgreesWithItselfAtEverySteadyPoint) {
+  const Assessment a = assess(powered_boat());
+  const PowerReport& r = a.power;
+  ASSERT_TRUE(r.fitted);
+  ASSERT_TRUE(r.full.runs()) << r.message;
+  ASSERT_EQ(r.sweep.size(), 20u);
+  double before = 0.0;
+  for (const RunningState& s : r.sweep) {
+    if (!s.runs()) continue;
+    // Thrust less its deduction is drag; what the battery gives is what the shaft takes and the heat.
+    EXPECT_NEAR(s.thrust * (1.0 - 0.02), s.hull.drag, 0.002 * s.hull.drag) << s.throttle;
+    const double out = 2.0 * pi * s.revolutions * s.shaft.torque + s.shaft.motor_heat + s.shaft.esc_heat +
+                       s.shaft.gear_heat + s.shaft.battery_heat;
+    EXPECT_NEAR(out, s.shaft.battery_current * 4 * 3.7, 0.002 * out) << s.throttle;
+    EXPECT_GT(s.speed, before);
+    before = s.speed;
+  }
+  EXPECT_NEAR(r.run_time * r.full.shaft.battery_current, 0.8 * 18000.0, 1e-6);
+  EXPECT_GT(r.duty.run_time, r.run_time);
+  EXPECT_LT(r.duty.current, r.full.shaft.battery_current);
+  // By pitch and slip it is within a third of the balance: the two schools stand beside each other.
+  EXPECT_NEAR(r.full.speed, a.drive.speed, a.drive.speed / 3.0);
+}
+
+TEST(Power, SaysWhyThereIsNoAnswer) {
+  Project p = powered_boat();
+  std::erase_if(p.layout.parts, [](const Part& part) { return part.kind == PartKind::propeller; });
+  EXPECT_NE(assess(p).power.message.find("no water propeller stands"), std::string::npos);
+  EXPECT_EQ(finding(assess(p), "drive.balance").severity, Severity::watch);
+  p.drive.propulsor = Propulsor::none;
+  EXPECT_NE(assess(p).power.message.find("no drive"), std::string::npos);
+  p = powered_boat();
+  p.layout.parts[0].mass = 60.0;
+  EXPECT_FALSE(assess(p).power.fitted);
+  // A propeller high in the air moves nothing, and says so instead of a number.
+  p = powered_boat();
+  part_of(p, PartKind::propeller).place.z() = 0.3;
+  const Assessment a = assess(p);
+  EXPECT_FALSE(a.power.full.runs());
+  EXPECT_NE(finding(a, "drive.balance").text.find("no thrust"), std::string::npos);
+}
+
+TEST(Power, ABoatWhoseBowGoesUnderHasNoSpeedBeyond) {
+  // A light sled with an air propeller far too high and strong.
+  Project p = powered_boat();
+  p.drive.propulsor = Propulsor::air_propeller;
+  p.drive.screw = {.diameter = 0.30, .pitch = 0.20, .blades = 2, .blade_area = 0.12, .bore = 0.005};
+  p.drive.motor.can_diameter = 0.05;
+  part_of(p, PartKind::propeller).place = {0.02, 0.0, 0.55};
+  const Assessment a = assess(p);
+  EXPECT_GE(finding(a, "drive.thrust_line").severity, Severity::watch);
+  for (const RunningPoint& point : a.power.curve.points()) EXPECT_TRUE(point.holds);
+}
+
+TEST(Power, LimitsAreNamedByTheirWorst) {
+  Drive d;
+  d.propulsor = Propulsor::propeller;
+  d.esc.current_limit = 50.0;
+  RunningState s;
+  s.status = RunningState::Status::solved;
+  s.shaft.motor_current = 55.0;
+  s.shaft.battery_current = 40.0;
+  s.shaft.torque = 0.1;
+  ASSERT_TRUE(broken_limit(d, s, 60.0));
+  EXPECT_STREQ(broken_limit(d, s, 60.0)->key, "esc");
+  EXPECT_STREQ(broken_limit(d, s, 160.0)->key, "heat");
+  s.shaft.motor_current = 45.0;
+  EXPECT_FALSE(broken_limit(d, s, 60.0));
+  d.coupler.kind = CouplerKind::silicone_tube;
+  EXPECT_STREQ(broken_limit(d, s, 60.0)->key, "coupler");
+}
+
+// The throttle that is said to keep every limit does keep them, and a little more breaks one.
+RC_GTEST_PROP(Power, TheSafeThrottleIsTheHighestThatBreaksNothing, ()) {
+  static const Project base = coarse();
+  Project p = base;
+  p.drive.esc.current_limit = *rc::gen::inRange(4, 30);
+  p.drive.motor.temperature_limit = *rc::gen::inRange(45, 120);
+  const Assessment a = assess(p);
+  RC_ASSERT(a.power.full.runs());
+  const PoweredBoat powered(boat_of(a), a.power.curve);
+  const auto broken = [&](double u) {
+    const RunningState s = powered.at(u);
+    return s.runs() && broken_limit(p.drive, s, powered.winding_after(s, powered.run_time(s.shaft.battery_current)));
+  };
+  if (a.power.safe_throttle > 0.05) RC_ASSERT(!broken(a.power.safe_throttle));
+  if (a.power.limit) RC_ASSERT(broken(std::min(1.0, a.power.safe_throttle + 0.01)));
+}
+
+TEST(Power, ADragKeepsWhatRanBeforeAndSaysSo) {
+  Assessor assessor;
+  Project p = powered_boat();
+  const Assessment before = assessor.assess(p);
+  EXPECT_FALSE(before.power.stale);
+  part_of(p, PartKind::motor).place.z() += 0.001;
+  const Assessment during = assessor.assess(p, Care::in_a_drag);
+  EXPECT_TRUE(during.power.stale);
+  EXPECT_EQ(during.power.full.speed, before.power.full.speed);
+  EXPECT_GT(during.power.line.coupler_offset, 0.0009);  // the line itself follows
+  EXPECT_FALSE(assessor.assess(p).power.stale);
+}
+
+TEST(Search, FindsTheBestAllowedPropellerAndTellsWhatTheOthersBreak) {
+  Project p = powered_boat();
+  p.drive.esc.current_limit = 12.0;
+  const Assessment a = assess(p);
+  const SearchMap map = search_propellers(boat_of(a), steps_between(0.03, 0.055, 6), steps_between(0.03, 0.08, 6));
+  ASSERT_EQ(map.cells.size(), 36u);
+  const SearchCell* fastest = map.best(Aim::speed);
+  ASSERT_NE(fastest, nullptr);
+  int broken = 0;
+  for (const SearchCell& c : map.cells) {
+    if (c.broken) {
+      ++broken;
+      EXPECT_GT(c.broken->number.si, c.broken->limit.si);
+    }
+    if (c.allowed()) {
+      EXPECT_LE(c.full.speed, fastest->full.speed);
+      EXPECT_LE(c.full.shaft.motor_current, 12.0);
+    }
+  }
+  EXPECT_GT(broken, 0);
+  EXPECT_GE(map.best(Aim::run_time)->run_time, fastest->run_time);
+  EXPECT_LE(map.best(Aim::coolness)->winding, fastest->winding);
+  // The same propeller aboard runs the same.
+  p.drive.screw.diameter = fastest->diameter;
+  p.drive.screw.pitch = fastest->pitch;
+  EXPECT_NEAR(assess(p).power.full.speed, fastest->full.speed, 0.02 * fastest->full.speed);
+}
+
+TEST(Search, StopsWhenToldAndRefusesImpossibleRanges) {
+  const Assessment a = assess(coarse());
+  int asked = 0;
+  const SearchMap map = search_propellers(boat_of(a), steps_between(0.03, 0.05, 10), steps_between(0.03, 0.08, 10),
+                                          [&](double) { return ++asked < 3; });
+  EXPECT_LT(map.cells.size(), 100u);
+  EXPECT_EQ(asked, 3);
+  EXPECT_NE(refusal_of([] { return steps_between(2.0, 1.0, 5); }).find("lower end first"), std::string::npos);
+  EXPECT_EQ(steps_between(0.5, 0.9, 1).size(), 1u);
+}
+
+TEST(DriveRules, ACouplerOutOfLineGetsAMountThatMendsIt) {
+  Project p = powered_boat();
+  EXPECT_EQ(finding(assess(p), "drive.coupler").severity, Severity::fine);
+  part_of(p, PartKind::motor).place.z() -= 0.0006 / std::cos(p.drive.shaft.motor_tilt);
+  const Finding f = finding(assess(p), "drive.coupler");
+  EXPECT_GE(f.severity, Severity::watch);
+  EXPECT_NEAR(f.number.si, 0.0006, 2e-6);
+  ASSERT_TRUE(f.remedy);
+  EXPECT_EQ(f.remedy->label.rfind("Raise", 0), 0u);
+  const Project mended = apply(p, *f.remedy);
+  EXPECT_EQ(finding(assess(mended), "drive.coupler").severity, Severity::fine);
+}
+
+TEST(DriveRules, EveryOfferOfTheDriveMendsItsFinding) {
+  struct Fault {
+    const char* rule;
+    std::function<void(Project&)> make;
+  };
+  const Fault faults[] = {
+      {"drive.strut", [](Project& p) { p.drive.mounting = Mounting::strut, p.drive.shaft.strut_angle = radians(3.0); }},
+      {"drive.immersion", [](Project& p) { part_of(p, PartKind::propeller).place.z() = -0.022; }},
+      {"drive.whirling", [](Project& p) { p.drive.shaft.bearing_spacing = 0.24; }},
+      {"drive.esc", [](Project& p) { p.drive.esc.current_limit = 6.0; }},
+      {"drive.dog_gap",
+       [](Project& p) {
+         p.drive.mounting = Mounting::strut;
+         p.drive.shaft.kind = ShaftKind::flex_cable;
+         p.drive.shaft.dog_gap = 0.0;
+       }},
+  };
+  for (const Fault& fault : faults) {
+    Project p = powered_boat();
+    fault.make(p);
+    const Finding f = finding(assess(p), fault.rule);
+    EXPECT_GE(f.severity, Severity::watch) << fault.rule;
+    ASSERT_TRUE(f.remedy) << fault.rule;
+    EXPECT_EQ(finding(assess(apply(p, *f.remedy)), fault.rule).severity, Severity::fine) << fault.rule;
+  }
+}
+
+TEST(DriveRules, TooManyCellsAndPartsThatDoNotFitAreStops) {
+  Project p = powered_boat();
+  p.drive.battery.cells = 8;
+  p.drive.coupler.bore_motor = 0.003;
+  const Assessment a = assess(p);
+  EXPECT_EQ(finding(a, "drive.cells").severity, Severity::stop);
+  EXPECT_EQ(finding(a, "drive.fit.motor-coupler").severity, Severity::stop);
+}
+
+TEST(DriveEdits, MeasuresOfTheDriveReachThePartsInTheBoat) {
+  const Project p = powered_boat();
+  Drive d = p.drive;
+  d.screw.diameter = 0.046;
+  d.motor.can_diameter = 0.042;
+  Project next = apply(p, {"", ChangeDrive{d}});
+  EXPECT_NEAR(part_of(next, PartKind::propeller).size.y(), 0.046, 1e-12);
+  EXPECT_NEAR(part_of(next, PartKind::motor).size.z(), 0.042, 1e-12);
+  // What the drive did not change stays as the builder set it.
+  part_of(next, PartKind::motor).size = {0.07, 0.05, 0.05};
+  d.screw.pitch = 0.06;
+  next = apply(next, {"", ChangeDrive{d}});
+  EXPECT_NEAR(part_of(next, PartKind::motor).size.x(), 0.07, 1e-12);
+}
+
+TEST(SteeringReport, ALargerRudderTurnsTighterAndAPodDoesNotSteerWithoutThrottle) {
+  Project p = powered_boat();
+  p.steering = {.by = SteeredBy::rudder, .chord = 0.03, .span = 0.04, .balance = 0.28};
+  p.steering.linkage.servo_throw = radians(20.0);
+  const SteeringReport small = assess(p).steering;
+  ASSERT_GT(small.turning_radius, 0.0);
+  EXPECT_LT(small.radius_low, small.turning_radius);
+  EXPECT_GT(small.radius_high, small.turning_radius);
+  EXPECT_GT(small.force_without_throttle, 0.25 * small.side_force);
+  p.steering.span = 0.06;
+  const SteeringReport large = assess(p).steering;
+  EXPECT_LT(large.turning_radius, small.turning_radius);
+  EXPECT_GT(large.stock_torque, small.stock_torque);
+  p.steering.servo_torque = 1.2 * large.servo_needed;
+  EXPECT_EQ(finding(assess(p), "steer.servo").severity, Severity::watch);
+  p.steering.set_crooked = radians(2.0);
+  EXPECT_GT(assess(p).steering.drift, 0.0);
+  p.steering = {.by = SteeredBy::nozzle};
+  const Assessment nozzle = assess(p);
+  EXPECT_EQ(nozzle.steering.force_without_throttle, 0.0);
+  EXPECT_NE(finding(nozzle, "steer.throttle").text.find("no throttle, no steering"), std::string::npos);
+}
+
+TEST(SteeringRules, ABindingLinkageIsLimitedByItsOffer) {
+  Project p = powered_boat();
+  p.steering = {.by = SteeredBy::rudder};
+  p.steering.linkage = {.servo_arm = 0.0163, .horn_arm = 0.010, .distance = 0.3, .servo_throw = radians(36.0)};
+  const Finding f = finding(assess(p), "steer.linkage");
+  EXPECT_EQ(f.severity, Severity::watch);
+  EXPECT_NEAR(degrees(f.number.si), 28.0, 1.1);
+  ASSERT_TRUE(f.remedy);
+  EXPECT_EQ(finding(assess(apply(p, *f.remedy)), "steer.linkage").severity, Severity::fine);
+}
