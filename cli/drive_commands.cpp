@@ -82,8 +82,7 @@ std::vector<double> range(const std::string& text, const std::string& where) {
   const std::vector<std::string> parts = split(text, ':');
   if (parts.size() != 3) throw InvalidInput(where, "\"" + text + "\" wants the form low:high:count");
   try {
-    return steps_between(number(parts[0], where), number(parts[1], where),
-                         static_cast<int>(number(parts[2], where)));
+    return steps_between(number(parts[0], where), number(parts[1], where), static_cast<int>(number(parts[2], where)));
   } catch (const InvalidInput& e) {
     throw InvalidInput(where, e.reason());
   }
@@ -129,7 +128,8 @@ Json propeller(const PropellerOptions& o) {
     kq = k.kq;
   }
   Json j{{"method", series ? "B-series" : "blade element"}};
-  const bool inside = !series || (o.pitch_ratio >= 0.5 && o.pitch_ratio <= 1.4 && o.area_ratio >= 0.3 && o.area_ratio <= 1.05);
+  const bool inside =
+      !series || (o.pitch_ratio >= 0.5 && o.pitch_ratio <= 1.4 && o.area_ratio >= 0.3 && o.area_ratio <= 1.05);
   j["status"] = inside ? "solved" : "outside_range";
   j["kt"] = kt;
   j["kq"] = kq;
@@ -180,10 +180,8 @@ Json run_boat(const std::string& path, const std::string& throttles) {
 Json search_boat(const std::string& path, const std::string& diameter, const std::string& pitch,
                  const std::string& aim) {
   const Assessment a = powered(path);
-  static constexpr std::pair<const char*, Aim> aims[] = {{"speed", Aim::speed},
-                                                         {"run_time", Aim::run_time},
-                                                         {"efficiency", Aim::efficiency},
-                                                         {"coolness", Aim::coolness}};
+  static constexpr std::pair<const char*, Aim> aims[] = {
+      {"speed", Aim::speed}, {"run_time", Aim::run_time}, {"efficiency", Aim::efficiency}, {"coolness", Aim::coolness}};
   const auto wanted = std::find_if(std::begin(aims), std::end(aims), [&](const auto& x) { return aim == x.first; });
   if (wanted == std::end(aims))
     throw InvalidInput("--aim", "\"" + aim + "\" is not one of speed, run_time, efficiency, coolness");

@@ -35,10 +35,11 @@ void paint_running_water(Canvas& c) {
   p.drawPolyline(line);
   p.setFont(ui_font(8.5, QFont::DemiBold));
   const RunningState& s = power.full;
-  c.labels.place(p, line[36],
-                 QObject::tr("running %1, trim %2")
-                     .arg(c.session.in_words({s.speed, Dimension::speed}), c.session.in_words(angle_quantity(s.hull.trim))),
-                 {{0, 14}, {40, 18}, {-60, 16}, {0, 30}, {80, 30}});
+  c.labels.place(
+      p, line[36],
+      QObject::tr("running %1, trim %2")
+          .arg(c.session.in_words({s.speed, Dimension::speed}), c.session.in_words(angle_quantity(s.hull.trim))),
+      {{0, 14}, {40, 18}, {-60, 16}, {0, 30}, {80, 30}});
 }
 
 void paint_line(Canvas& c, const DriveLine& line) {
@@ -107,8 +108,8 @@ void paint_depth(Canvas& c, const Working& w) {
   for (const QPointF& end : {from, to}) p.drawLine(end - QPointF(5, 0), end + QPointF(5, 0));
   p.setFont(ui_font(8.5, QFont::DemiBold));
   c.labels.place(p, 0.5 * (from + to),
-                 water >= top ? QObject::tr("%1 of water over the disc").arg(c.session.in_words(length_quantity(water - top)))
-                              : QObject::tr("disc %1 out of the water").arg(c.session.in_words(length_quantity(top - water))),
+                 water >= top ? QObject::tr("disc %1 under").arg(c.session.in_words(length_quantity(water - top)))
+                              : QObject::tr("disc %1 out").arg(c.session.in_words(length_quantity(top - water))),
                  {{-80, 0}, {80, -18}, {-70, -24}, {-70, 24}, {0, -40}});
 }
 
@@ -130,7 +131,8 @@ void paint_thrust(Canvas& c, const Working& w) {
   p.drawPolygon(head);
   p.setFont(ui_font(8.5, QFont::DemiBold));
   p.setPen(fresh(c, l.buoy_text));
-  c.labels.place(p, to, c.session.in_words({power.full.thrust, Dimension::force}), {{26, 10}, {26, -12}, {0, 20}, {0, -22}});
+  c.labels.place(p, to, c.session.in_words({power.full.thrust, Dimension::force}),
+                 {{26, 10}, {26, -12}, {0, 20}, {0, -22}});
 }
 
 void paint_grip(Canvas& c, const QPointF& at, const QString& name) {
@@ -164,7 +166,9 @@ void paint_drive(Canvas& c) {
   for (const DriveGrip& g : drive_grips(c.a()))
     paint_grip(c, in_profile(c, g.place),
                g.kind == Grip::Kind::exit
-                   ? QObject::tr("leaves the hull at %1, %2").arg(c.session.in_words(length_quantity(s.exit_x)), c.session.in_words(angle_quantity(power.line.shaft_angle)))
+                   ? QObject::tr("leaves the hull at %1, %2")
+                         .arg(c.session.in_words(length_quantity(s.exit_x)),
+                              c.session.in_words(angle_quantity(power.line.shaft_angle)))
                    : QObject::tr("strut %1").arg(c.session.in_words(angle_quantity(s.strut_angle))));
 }
 

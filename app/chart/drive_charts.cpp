@@ -14,7 +14,8 @@ constexpr double nothing = std::numeric_limits<double>::quiet_NaN();
 
 /// What the pages say while the boat moves under the hand, or why there is nothing to show.
 QString no_curve(const PowerReport& p) {
-  return p.message.empty() ? QObject::tr("No curve.") : QObject::tr("No curve: %1.").arg(QString::fromStdString(p.message));
+  return p.message.empty() ? QObject::tr("No curve.")
+                           : QObject::tr("No curve: %1.").arg(QString::fromStdString(p.message));
 }
 
 QString with_state(const PowerReport& p, const QString& words) {
@@ -66,12 +67,13 @@ void DragChart::refresh() {
   thrust_->setData(v.mid(0, thrust.size()), thrust);
   const RunningState& s = p.full;
   tell(v.isEmpty() ? no_curve(p)
-                   : with_state(p, s.runs() ? tr("Blue: drag, of it friction dashed. Brass: thrust at the throttle limit. They meet at %1, %2.%3")
+                   : with_state(p, s.runs() ? tr("Blue: drag, of it friction dashed. Brass: thrust at the throttle "
+                                                 "limit. They meet at %1, %2.%3")
                                                   .arg(session_->shown({s.speed, Dimension::speed}),
                                                        session_->shown({s.hull.drag, Dimension::force}),
                                                        s.hull.message.empty()
                                                            ? QString()
-                                                           : " " + QString::fromStdString(s.hull.message) + ".")
+                                                           : " (" + QString::fromStdString(s.hull.message) + ")")
                                             : QString::fromStdString(p.message)));
   finish(tr("speed, %1").arg(unit.name), tr("N"),
          s.runs() ? QPointF(s.speed / unit.si, s.hull.drag) : QPointF(nothing, nothing));
@@ -81,9 +83,9 @@ void DragChart::refresh() {
 QString DragChart::value_words(double x, double y) const {
   const double v = x * speed_unit(*session_).si;
   const RunningPoint p = session_->seen().power.curve.at(v);
-  return tr("At %1 the drag is %2, the trim %3").arg(session_->shown({v, Dimension::speed}),
-                                                   session_->shown({y, Dimension::force}),
-                                                   session_->shown(angle_quantity(p.trim))) +
+  return tr("At %1 the drag is %2, the trim %3")
+             .arg(session_->shown({v, Dimension::speed}), session_->shown({y, Dimension::force}),
+                  session_->shown(angle_quantity(p.trim))) +
          (p.message.empty() ? QString() : " (" + QString::fromStdString(p.message) + ")");
 }
 
@@ -99,6 +101,7 @@ TableRows DragChart::table() const {
 ThrottleChart::ThrottleChart(Session* session, QWidget* parent)
     : ChartPage(session, tr("Throttle"), "throttle_plot", parent) {
   plot_->yAxis2->setVisible(true);
+  plot_->xAxis->setRange(0, 102);
   current_ = plot_->addGraph(plot_->xAxis, plot_->yAxis2);
   safe_ = plot_->addGraph();
 }
@@ -138,12 +141,12 @@ void ThrottleChart::refresh() {
   const RunningState& s = p.full;
   tell(u.isEmpty() ? no_curve(p)
                    : with_state(p, p.limit ? tr("Blue: speed. Brass: current. Above %1 it breaks %2.")
-                                                .arg(session_->shown({p.safe_throttle, Dimension::ratio}),
-                                                     QString::fromUtf8(p.limit->words))
-                                          : tr("Blue: speed. Brass: current. Every limit is kept up to %1.")
-                                                .arg(session_->shown({p.safe_throttle, Dimension::ratio}))));
+                                                 .arg(session_->shown({p.safe_throttle, Dimension::ratio}),
+                                                      QString::fromUtf8(p.limit->words))
+                                           : tr("Blue: speed. Brass: current. Every limit is kept up to %1.")
+                                                 .arg(session_->shown({p.safe_throttle, Dimension::ratio}))));
   finish(tr("throttle, %"), tr("speed, %1").arg(unit.name),
-         s.runs() ? QPointF(100.0 * s.throttle, s.speed / unit.si) : QPointF(nothing, nothing));
+         s.runs() ? QPointF(100.0 * s.throttle, s.speed / unit.si) : QPointF(nothing, nothing), false);
   plot_->yAxis->setRangeLower(0.0);
   plot_->yAxis2->rescale();
   plot_->yAxis2->setRangeLower(0.0);
@@ -273,23 +276,28 @@ void LinkageChart::refresh() {
       y << -90.0 << 90.0 << nothing;
     }
   binds_->setData(x, y);
-  tell(servo.isEmpty() ? tr("No linkage: %1.").arg(QString::fromStdString(r.message))
-       : r.linkage.binds_at
-           ? tr("Blue: horn. Dashed: angle between rod and horn, wants 40\u00b0 or more. It binds at %1 of the servo's %2.")
-                 .arg(session_->shown(angle_quantity(*r.linkage.binds_at)), session_->shown(angle_quantity(k.servo_throw)))
-           : tr("Blue: horn. Dashed: angle between rod and horn, wants 40\u00b0 or more. The rod strokes %1 and sweeps %2.")
-                 .arg(session_->shown(length_quantity(r.linkage.stroke)), session_->shown(length_quantity(r.linkage.hole))));
+  tell(servo.isEmpty()      ? tr("No linkage: %1.").arg(QString::fromStdString(r.message))
+       : r.linkage.binds_at ? tr("Blue: horn. Dashed: angle between rod and horn, wants 40\u00b0 or more. It binds at "
+                                 "%1 of the servo's %2.")
+                                  .arg(session_->shown(angle_quantity(*r.linkage.binds_at)),
+                                       session_->shown(angle_quantity(k.servo_throw)))
+                            : tr("Blue: horn. Dashed: angle between rod and horn, wants 40\u00b0 or more. The rod "
+                                 "strokes %1 and sweeps %2.")
+                                  .arg(session_->shown(length_quantity(r.linkage.stroke)),
+                                       session_->shown(length_quantity(r.linkage.hole))));
   finish(tr("servo, degrees"), tr("degrees"), {nothing, nothing});
 }
 
 QString LinkageChart::value_words(double x, double y) const {
-  return tr("Servo %1, horn %2").arg(session_->shown(angle_quantity(radians(x))), session_->shown(angle_quantity(radians(y))));
+  return tr("Servo %1, horn %2")
+      .arg(session_->shown(angle_quantity(radians(x))), session_->shown(angle_quantity(radians(y))));
 }
 
 TableRows LinkageChart::table() const {
   TableRows rows{{"servo, deg", "horn, deg", "transmission, deg", "leverage"}};
   for (const LinkageStep& s : session_->now().steering.linkage.steps)
-    rows.push_back({number(degrees(s.servo)), number(degrees(s.horn)), number(degrees(s.transmission)), number(s.leverage)});
+    rows.push_back(
+        {number(degrees(s.servo)), number(degrees(s.horn)), number(degrees(s.transmission)), number(s.leverage)});
   return rows;
 }
 

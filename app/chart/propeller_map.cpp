@@ -18,10 +18,10 @@ namespace plucky::app {
 namespace {
 
 constexpr int steps = 20;
-constexpr std::pair<Aim, const char*> aims[] = {{Aim::speed, QT_TR_NOOP("Speed")},
-                                                {Aim::run_time, QT_TR_NOOP("Run time")},
-                                                {Aim::efficiency, QT_TR_NOOP("Efficiency")},
-                                                {Aim::coolness, QT_TR_NOOP("Coolness")}};
+constexpr std::pair<Aim, const char*> aims[] = {{Aim::speed, QT_TR_NOOP("Best by speed")},
+                                                {Aim::run_time, QT_TR_NOOP("Best by run time")},
+                                                {Aim::efficiency, QT_TR_NOOP("Best by efficiency")},
+                                                {Aim::coolness, QT_TR_NOOP("Best by coolness")}};
 
 double worth(const SearchCell& c, Aim aim) {
   switch (aim) {
@@ -205,7 +205,7 @@ class PropellerMap::Field : public QWidget {
   std::size_t under_ = static_cast<std::size_t>(-1);
 };
 
-PropellerMap::PropellerMap(Session* session, QWidget* parent) : ShelfPage(session, tr("Propellers"), parent) {
+PropellerMap::PropellerMap(Session* session, QWidget* parent) : ShelfPage(session, tr("Props"), parent) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   field_ = new Field(this);
@@ -217,13 +217,13 @@ PropellerMap::PropellerMap(Session* session, QWidget* parent) : ShelfPage(sessio
   for (const auto& [aim, name] : aims) aim_->addItem(tr(name));
   auto* best = new QPushButton(tr("Take the best"), this);
   best->setObjectName("propeller_best");
-  auto* legend = new QLabel(
-      tr("Darker is better.\nBrass: the best.\nStruck out: breaks a limit.\nDot: no steady run.\nRing: the boat's own.\n"
-         "A click takes one aboard."),
-      this);
+  auto* legend = new QLabel(tr("Darker is better, brass best. Struck out breaks a limit, a dot does not run. Ring: the "
+                               "boat's own. A click takes one."),
+                            this);
+  legend->setWordWrap(true);
+  legend->setFixedWidth(150);
   legend->setFont(ui_font(8.5));
   legend->setProperty("muted", true);
-  side->addWidget(new QLabel(tr("Best by"), this));
   side->addWidget(aim_);
   side->addWidget(best);
   side->addWidget(legend);
@@ -283,14 +283,14 @@ void PropellerMap::start() {
   const Screw& s = a.project.drive.screw;
   tell(tr("Trying %1 propellers \u2026").arg(steps * steps));
   worker_ = std::jthread([this, run, state = searched_, s](const std::stop_token& stopped) {
-    SearchMap map = search_propellers(
-        boat_of(*state), steps_between(0.7 * s.diameter, 1.4 * s.diameter, steps),
-        steps_between(0.6 * s.pitch, 1.6 * s.pitch, steps), [&](double done) {
-          QMetaObject::invokeMethod(this, [this, run, done] {
-            if (run == run_ && searching_) tell(tr("Trying propellers: %1 %").arg(100.0 * done, 0, 'f', 0));
-          });
-          return !stopped.stop_requested();
-        });
+    SearchMap map = search_propellers(boat_of(*state), steps_between(0.7 * s.diameter, 1.4 * s.diameter, steps),
+                                      steps_between(0.6 * s.pitch, 1.6 * s.pitch, steps), [&](double done) {
+                                        QMetaObject::invokeMethod(this, [this, run, done] {
+                                          if (run == run_ && searching_)
+                                            tell(tr("Trying propellers: %1 %").arg(100.0 * done, 0, 'f', 0));
+                                        });
+                                        return !stopped.stop_requested();
+                                      });
     if (stopped.stop_requested()) return;
     QMetaObject::invokeMethod(this, [this, run, map = std::move(map)]() mutable {
       if (run != run_) return;
@@ -313,8 +313,8 @@ void PropellerMap::stop() {
 }
 
 QString PropellerMap::words_of(const SearchCell& c) const {
-  const QString size = tr("%1 by %2: ").arg(session_->shown(length_quantity(c.diameter)),
-                                            session_->shown(length_quantity(c.pitch)));
+  const QString size =
+      tr("%1 by %2: ").arg(session_->shown(length_quantity(c.diameter)), session_->shown(length_quantity(c.pitch)));
   if (!c.full.runs()) return size + QString::fromStdString(c.full.message);
   QString words = size + tr("%1, %2, winding %3, %4 at the throttle limit")
                              .arg(session_->shown({c.full.speed, Dimension::speed}),
@@ -333,8 +333,7 @@ QString PropellerMap::words_of(const SearchCell& c) const {
 void PropellerMap::tell_best() {
   if (map_.cells.empty()) return;
   const SearchCell* c = map_.best(aim());
-  tell(c ? tr("Best by %1: ").arg(aim_->currentText().toLower()) + words_of(*c)
-         : tr("None of these propellers keeps every limit."));
+  tell(c ? aim_->currentText() + ": " + words_of(*c) : tr("None of these propellers keeps every limit."));
 }
 
 QRectF PropellerMap::cell_rect(std::size_t diameter, std::size_t pitch) const {

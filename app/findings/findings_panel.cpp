@@ -40,7 +40,7 @@ FindingRow::FindingRow(QWidget* parent) : QWidget(parent) {
   words->addWidget(text_);
   words->addWidget(source_);
   row_->addLayout(words, 1);
-  auto* buttons = new QHBoxLayout;
+  auto* buttons = buttons_ = new QHBoxLayout;
   buttons->setSpacing(6);
   buttons->addStretch();
   const auto button = [&](const QString& label, const char* name, bool quiet) {
@@ -128,10 +128,14 @@ std::optional<Edit> FindingRow::remedy(const Session& session) const {
   return edit;
 }
 
-void FindingRow::resizeEvent(QResizeEvent* event) {
-  QWidget::resizeEvent(event);
-  // Buttons go below the sentence where they would squeeze it.
-  row_->setDirection(width() < 720 ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
+/// Room that the list leaves for its bar.
+constexpr int scroll_bar = 14;
+
+void FindingRow::fit_into(int room) {
+  constexpr int sentence = 240, margins = 60;
+  const int beside = std::max(sentence, source_->sizeHint().width());
+  row_->setDirection(room < beside + buttons_->sizeHint().width() + margins ? QBoxLayout::TopToBottom
+                                                                            : QBoxLayout::LeftToRight);
 }
 
 void FindingRow::paintEvent(QPaintEvent* event) {
@@ -249,7 +253,13 @@ void FindingsPanel::refresh() {
     }
     const bool first = by_stage_->isChecked() && (i == 0 || shown[i - 1].stage != shown[i].stage);
     rows_[i]->show_finding(*session_, shown[i], first ? tr(stage_name(shown[i].stage)) : QString());
+    rows_[i]->fit_into(width() - scroll_bar);
   }
+}
+
+void FindingsPanel::resizeEvent(QResizeEvent* event) {
+  QWidget::resizeEvent(event);
+  for (FindingRow* row : rows_) row->fit_into(width() - scroll_bar);
 }
 
 }  // namespace plucky::app

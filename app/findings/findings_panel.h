@@ -7,6 +7,7 @@
 
 #include "session/drag_pace.h"
 
+class QHBoxLayout;
 class QBoxLayout;
 class QCheckBox;
 class QLabel;
@@ -24,6 +25,9 @@ class FindingsPanel : public QWidget {
  public:
   explicit FindingsPanel(Session* session, QWidget* parent = nullptr);
   [[nodiscard]] QSize sizeHint() const override { return {600, 190}; }
+
+ protected:
+  void resizeEvent(QResizeEvent* event) override;
 
  signals:
   void show_me(const plucky::Finding& finding);
@@ -54,6 +58,8 @@ class FindingRow : public QWidget {
   [[nodiscard]] const Finding& finding() const { return finding_; }
   /// The finding's edit with its label in words.
   [[nodiscard]] std::optional<Edit> remedy(const Session& session) const;
+  /// Puts the buttons below the sentence where they would squeeze it.
+  void fit_into(int room);
 
  signals:
   void show_clicked();
@@ -64,13 +70,13 @@ class FindingRow : public QWidget {
 
  protected:
   void paintEvent(QPaintEvent* event) override;
-  void resizeEvent(QResizeEvent* event) override;
   bool eventFilter(QObject* object, QEvent* event) override;
 
  private:
   void ask_reason(bool on);
 
   QBoxLayout* row_;
+  QHBoxLayout* buttons_;
   Finding finding_;
   QLabel *heading_, *text_, *source_;
   QPushButton *show_, *do_, *ignore_;

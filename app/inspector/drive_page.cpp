@@ -63,6 +63,8 @@ DrivePage::DrivePage(Session* session, OwnParts* own, QWidget* parent) : Page(se
   for (const DriveNumber& n : drive_numbers()) add_number(n);
   for (const DriveSwitch& s : drive_switches()) add_switch(s);
   add_steering();
+  mount_ = new MountDrawing(session, this);
+  wide(mount_);
   joints_ = note({});
   joints_->setObjectName("joints");
   help_ =
@@ -95,12 +97,13 @@ void DrivePage::add_facts() {
     return exists ? session_->shown({si, d}) : QString::fromUtf8("\u2013");
   };
   const auto power = [this]() -> const PowerReport& { return session_->seen().power; };
-  add(tr("Speed"), "drive_speed", [=, this] {
+  add(tr("Speed"), "drive_speed", [=] {
     const PowerReport& p = power();
+    return shown(p.full.runs(), p.full.speed, Dimension::speed);
+  });
+  add(tr("By pitch and slip"), "drive_slip_speed", [=, this] {
     const DriveReport& slip = session_->seen().drive;
-    QString words = shown(p.full.runs(), p.full.speed, Dimension::speed);
-    if (slip.fitted) words += tr(" (by slip %1)").arg(shown(true, slip.speed, Dimension::speed));
-    return words;
+    return shown(slip.fitted, slip.speed, Dimension::speed);
   });
   add(tr("Propeller"), "drive_turns", [=] {
     const RunningState& s = power().full;
@@ -108,8 +111,7 @@ void DrivePage::add_facts() {
     return tr("%1, slip %2")
         .arg(shown(true, s.revolutions, Dimension::revolutions), shown(true, s.slip, Dimension::ratio));
   });
-  add(tr("Thrust = drag"), "drive_thrust",
-      [=] { return shown(power().full.runs(), power().full.thrust, Dimension::force); });
+  add(tr("Thrust"), "drive_thrust", [=] { return shown(power().full.runs(), power().full.thrust, Dimension::force); });
   add(tr("From the battery"), "drive_power", [=] {
     const RunningState& s = power().full;
     if (!s.runs()) return QString::fromUtf8("\u2013");
@@ -123,14 +125,16 @@ void DrivePage::add_facts() {
   add(tr("Winding, can"), "drive_heat", [=] {
     const PowerReport& p = power();
     if (!p.full.runs()) return QString::fromUtf8("\u2013");
+    const HeatCourse& course = p.water_cooled ? p.wet : p.dry;
+    const QString winding = shown(true, p.winding, Dimension::temperature);
     return tr("%1, %2 %3")
-        .arg(shown(true, p.winding, Dimension::temperature), shown(true, p.can, Dimension::temperature),
+        .arg(course.burns() ? tr("over %1").arg(winding) : winding, shown(true, p.can, Dimension::temperature),
              p.water_cooled ? tr("with water") : tr("without water"));
   });
   add(tr("Run"), "drive_run", [=] {
     const PowerReport& p = power();
     if (!p.full.runs()) return QString::fromUtf8("\u2013");
-    return tr("%1 at the limit; %2, %3 m with cruising")
+    return tr("%1; with cruising %2, %3 m")
         .arg(shown(true, p.run_time, Dimension::duration), shown(true, p.duty.run_time, Dimension::duration))
         .arg(p.duty.range, 0, 'f', 0);
   });
@@ -338,6 +342,8 @@ void DrivePage::fill_groups() {
 
 void DrivePage::show_group() {
   fill_presets();
+  mount_->setVisible(session_->seen().power.line.known &&
+                     group_->currentData().toInt() == static_cast<int>(DriveGroup::shaft));
   const int chosen = group_->currentData().toInt();
   for (const Field& f : fields_) set_row_visible(f.widget, f.group == chosen && f.shown(session_->project()));
 }
@@ -361,6 +367,7 @@ void DrivePage::refresh() {
   }
   joints_->setText(chain);
   joints_->setVisible(!chain.isEmpty());
+  mount_->update();
 }
 
 }  // namespace plucky::app

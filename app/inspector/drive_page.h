@@ -11,6 +11,19 @@
 
 namespace plucky::app {
 
+/// The motor mount from the side and from behind, with its measures.
+class MountDrawing : public QWidget {
+ public:
+  MountDrawing(Session* session, QWidget* parent);
+  [[nodiscard]] QSize sizeHint() const override { return {280, 150}; }
+
+ protected:
+  void paintEvent(QPaintEvent*) override;
+
+ private:
+  Session* session_;
+};
+
 class DrivePage : public Page {
   Q_OBJECT
 
@@ -63,6 +76,7 @@ class DrivePage : public Page {
   std::vector<DrivePreset> offered_;  ///< in the order of presets_, from its second row on
   std::vector<Field> fields_;
   std::vector<Fact> facts_;
+  MountDrawing* mount_;
   QLabel *help_, *joints_, *caution_;
 };
 

@@ -184,9 +184,8 @@ void MainWindow::build_shelf() {
   for (ShelfPage* page : std::initializer_list<ShelfPage*>{righting, areas, new CgChart(session_, shelf_),
                                                            new TrimChart(session_, shelf_)})
     shelf_->add(page, M::at_rest);
-  for (ShelfPage* page :
-       std::initializer_list<ShelfPage*>{new MassTable(session_, shelf_), new TradeTable(session_, shelf_)})
-    shelf_->add(page, M::any);
+  shelf_->add(new MassTable(session_, shelf_), M::at_rest);
+  shelf_->add(new TradeTable(session_, shelf_), M::any);
   for (ShelfPage* page : std::initializer_list<ShelfPage*>{
            new DragChart(session_, shelf_), new ThrottleChart(session_, shelf_), new HeatChart(session_, shelf_),
            new PropellerMap(session_, shelf_), new LinkageChart(session_, shelf_)})

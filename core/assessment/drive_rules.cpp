@@ -60,6 +60,16 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
       "Winding {0} at the end of a run at full throttle; up to {1}.",
       "Winding {0} at the end of a run at full throttle; wants {1} at most. Less load, cooling water or shorter runs.",
       out);
+  const HeatCourse& course = p.water_cooled ? p.wet : p.dry;
+  if (const double after = course.time_to(most.si); after >= 0.0) {
+    Finding& f = out.back();
+    f.values.push_back({after, Dimension::duration});
+    f.text = course.burns()
+                 ? "Winding passes {1} after {2} at full throttle and burns out before the battery is empty. "
+                   "Less load, cooling water or shorter runs."
+                 : "Winding passes {1} after {2} at full throttle and reaches {0}. Less load, cooling water "
+                   "or shorter runs.";
+  }
   if (!d.has_shaft_line()) return;
   const auto newton_metres = [](double si) { return Quantity{si, Dimension::torque}; };
   holds(a, "drive.coupler_torque", newton_metres(p.full.shaft.torque / d.gearing.ratio),

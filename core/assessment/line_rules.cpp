@@ -6,6 +6,7 @@
 
 #include "assessment/rules.h"
 #include "drive/fit_chain.h"
+#include "running/motor_mount.h"
 #include "water/fluid.h"
 
 namespace plucky {
@@ -54,7 +55,9 @@ void fit(const Line& l) {
                         length_quantity(j.outer_diameter), "bores up to 0.05 mm over the shaft");
     f.id = fmt::format("drive.fit.{}", j.key);
     f.text = j.words;
-    f.severity = j.fit == Joint::Fit::misfit ? Severity::stop : j.fit == Joint::Fit::adapter ? Severity::watch : Severity::fine;
+    f.severity = j.fit == Joint::Fit::misfit    ? Severity::stop
+                 : j.fit == Joint::Fit::adapter ? Severity::watch
+                                                : Severity::fine;
     l.out.push_back(f);
   }
 }
@@ -65,14 +68,17 @@ void coupler(const Line& l) {
   const double offset = line.coupler_offset, angle = line.coupler_angle;
   const bool by_offset = offset / line.allowance.offset >= angle / line.allowance.angle;
   const double over = by_offset ? offset / line.allowance.offset : angle / line.allowance.angle;
-  Finding f = l.about("drive.coupler", over > 2.0 ? Severity::stop : over > 1.0 ? Severity::watch : Severity::fine,
+  Finding f = l.about("drive.coupler",
+                      over > 2.0   ? Severity::stop
+                      : over > 1.0 ? Severity::watch
+                                   : Severity::fine,
                       by_offset ? length_quantity(offset) : angle_quantity(angle),
                       by_offset ? length_quantity(line.allowance.offset) : angle_quantity(line.allowance.angle),
                       "usual allowance of this kind of coupler; common practice, no source");
   f.subject = l.parts.motor->id;
   f.text = said(by_offset ? "Motor and shaft are {{0}} out of line at the coupler; a {} takes {{1}}."
-                                 : "Motor and shaft meet at {{0}} in the coupler; a {} takes {{1}}.",
-                       coupler_name(l.d.coupler.kind));
+                          : "Motor and shaft meet at {{0}} in the coupler; a {} takes {{1}}.",
+                coupler_name(l.d.coupler.kind));
   if (f.severity != Severity::fine && l.mends()) {
     Part motor = *l.parts.motor;
     const double lift = line.motor_wanted.z() - motor.place.z();
@@ -90,14 +96,18 @@ void shaft(const Line& l) {
   const DriveLine& line = l.p.line;
   const double angle = l.d.mounting == Mounting::strut ? 0.0 : line.shaft_angle;
   if (l.d.mounting == Mounting::shaft) {
-    Finding f = l.about("drive.shaft_angle", angle > radians(15.0) || angle < radians(-2.0) ? Severity::watch : Severity::fine,
-                        angle_quantity(angle), angle_quantity(radians(15.0)), "common practice, no source");
+    Finding f =
+        l.about("drive.shaft_angle", angle > radians(15.0) || angle < radians(-2.0) ? Severity::watch : Severity::fine,
+                angle_quantity(angle), angle_quantity(radians(15.0)), "common practice, no source");
     f.text = f.severity == Severity::fine ? "Shaft angle {0}." : "Shaft angle {0}; up to {1} costs little thrust.";
     l.out.push_back(f);
   }
   if (line.whirling > 0.0 && l.p.full.runs()) {
     const double turns = l.p.full.revolutions, limit = 0.7 * line.whirling;
-    Finding f = l.about("drive.whirling", turns > line.whirling ? Severity::stop : turns > limit ? Severity::watch : Severity::fine,
+    Finding f = l.about("drive.whirling",
+                        turns > line.whirling ? Severity::stop
+                        : turns > limit       ? Severity::watch
+                                              : Severity::fine,
                         {turns, Dimension::revolutions}, {line.whirling, Dimension::revolutions},
                         "first whirling speed (Rankine), 30 % kept away");
     f.values.push_back(length_quantity(line.free_length));
@@ -118,8 +128,9 @@ void shaft(const Line& l) {
     Finding f = l.about("drive.flex_bend", *line.bend_radius < least ? Severity::watch : Severity::fine,
                         length_quantity(*line.bend_radius), length_quantity(least),
                         "forty cable diameters; common practice, no source");
-    f.text = f.severity == Severity::fine ? "The cable bends to {0}; {1} is the least."
-                                          : "The cable bends to {0}; wants {1} at least: motor further forward or lower.";
+    f.text = f.severity == Severity::fine
+                 ? "The cable bends to {0}; {1} is the least."
+                 : "The cable bends to {0}; wants {1} at least: motor further forward or lower.";
     l.out.push_back(f);
   }
   if (l.p.full.runs()) {
@@ -127,9 +138,10 @@ void shaft(const Line& l) {
     Finding f = l.about("drive.dog_gap", shortens > l.d.shaft.dog_gap ? Severity::watch : Severity::fine,
                         length_quantity(l.d.shaft.dog_gap), length_quantity(shortens),
                         "half a per cent of its length at its strength; common practice, no source");
-    f.text = f.severity == Severity::fine
-                 ? "Dog gap {0}; the cable shortens by {1} at full throttle."
-                 : "Dog gap {0}; the cable shortens by {1} at full throttle and clamps the strut between dog and bearing.";
+    f.text =
+        f.severity == Severity::fine
+            ? "Dog gap {0}; the cable shortens by {1} at full throttle."
+            : "Dog gap {0}; the cable shortens by {1} at full throttle and clamps the strut between dog and bearing.";
     if (f.severity != Severity::fine) {
       Drive drive = l.d;
       drive.shaft.dog_gap = std::ceil(2e3 * (shortens + 3e-4)) / 2e3;
@@ -137,6 +149,28 @@ void shaft(const Line& l) {
     }
     l.out.push_back(f);
   }
+}
+
+/// What the hull's bending does to the coupler: the school of the common plate against that of the hull mount.
+void flex(const Line& l) {
+  if (l.d.shaft.common_plate || !l.p.fitted || l.p.line.bend_radius) return;
+  const double bend =
+      flex_at_coupler(l.a.hull->model, l.a.project.hull.skin, l.p.line, l.p.thrust_most, l.p.working->thrust_offset);
+  const double room = l.p.line.allowance.offset - l.p.line.coupler_offset;
+  Finding f = l.about("drive.flex", bend > std::max(0.0, room) ? Severity::note : Severity::fine, length_quantity(bend),
+                      length_quantity(l.p.line.allowance.offset),
+                      "hull as a beam under the thrust's moment; order of magnitude");
+  f.text = f.severity == Severity::fine
+               ? "The hull bends motor and tube {0} out of line at most; the coupler takes {1}."
+               : "The hull bends motor and tube {0} out of line under full thrust; with what is out already the "
+                 "coupler's {1} "
+                 "are used up. One plate for both takes the hull out of it.";
+  if (f.severity != Severity::fine) {
+    Drive drive = l.d;
+    drive.shaft.common_plate = true;
+    l.offer_drive(f, "Mount motor and tube on one plate", {}, drive);
+  }
+  l.out.push_back(f);
 }
 
 /// Water over the disc, running where the boat runs, else at rest.
@@ -155,7 +189,8 @@ void depth(const Line& l) {
     f.source = "the intake must stay wet";
     if (deep < 0.0) f.severity = Severity::stop;
     f.text = said(deep < 0.0 ? "The intake's rim stands {{0}} out of the water {}: it draws air."
-                                    : "{{0}} of water over the intake's rim {}.", when);
+                             : "{{0}} of water over the intake's rim {}.",
+                  when);
     l.out.push_back(f);
     return;
   }
@@ -166,7 +201,8 @@ void depth(const Line& l) {
     f.source = "a surface propeller runs about half in; common practice, no source";
     if (share < 0.35 || share > 0.75) f.severity = Severity::watch;
     f.text = said(f.severity == Severity::fine ? "{{0}} of the disc is in the water {}."
-                                                      : "{{0}} of the disc is in the water {}; wants about {{1}}.", when);
+                                               : "{{0}} of the disc is in the water {}; wants about {{1}}.",
+                  when);
     l.out.push_back(f);
     return;
   }
@@ -174,10 +210,11 @@ void depth(const Line& l) {
   f.text = f.severity == Severity::fine
                ? said("Disc top {{0}} under the surface {}; wants {{1}}.", when)
                : said("Disc top {{0}} {} the surface {}; wants {{1}} under it, less draws air.",
-                             deep < 0.0 ? "above" : "under", when);
+                      deep < 0.0 ? "above" : "under", when);
   if (f.severity != Severity::fine) {
     const double by = std::ceil(1e3 * (w.wanted_depth - deep) + 0.2) / 1e3;
-    l.offer_move(f, l.d.mounting == Mounting::pod ? "Lower the pod {0}" : "Lower the propeller {0}", {0.0, 0.0, -by}, by);
+    l.offer_move(f, l.d.mounting == Mounting::pod ? "Lower the pod {0}" : "Lower the propeller {0}", {0.0, 0.0, -by},
+                 by);
   }
   l.out.push_back(f);
 }
@@ -187,12 +224,18 @@ void tip(const Line& l) {
   if (l.d.propulsor == Propulsor::jet) return;
   const bool air = l.d.propulsor == Propulsor::air_propeller;
   const double wanted = air ? 0.005 : 0.1 * l.d.screw.diameter;
-  const double clear = air && l.d.screw.guard_radius > 0.0 ? l.d.screw.guard_radius - 0.5 * l.d.screw.diameter : w.tip_clearance;
-  Finding f = l.about("drive.tip", clear < 0.0 ? Severity::stop : clear < wanted ? Severity::watch : Severity::fine,
+  const double clear =
+      air && l.d.screw.guard_radius > 0.0 ? l.d.screw.guard_radius - 0.5 * l.d.screw.diameter : w.tip_clearance;
+  Finding f = l.about("drive.tip",
+                      clear < 0.0      ? Severity::stop
+                      : clear < wanted ? Severity::watch
+                                       : Severity::fine,
                       length_quantity(clear), length_quantity(wanted), "common practice, no source");
   f.subject = l.parts.propulsor->id;
   const char* to = air ? l.d.screw.guard_radius > 0.0 ? "guard" : "deck" : "hull";
-  f.text = said(f.severity == Severity::fine ? "Blade tips clear the {} by {{0}}." : "Blade tips clear the {} by {{0}}; wants {{1}}.", to);
+  f.text = said(f.severity == Severity::fine ? "Blade tips clear the {} by {{0}}."
+                                             : "Blade tips clear the {} by {{0}}; wants {{1}}.",
+                to);
   l.out.push_back(f);
   if (!air) return;
   Finding guard = l.about("drive.guard", l.d.screw.guard_radius > 0.0 ? Severity::fine : Severity::watch,
@@ -209,16 +252,18 @@ void thrust_line(const Line& l) {
   const Working& w = *l.p.working;
   if (l.d.mounting == Mounting::strut && l.d.has_shaft_line()) {
     const double angle = l.d.shaft.strut_angle;
-    Finding f = l.about("drive.strut", std::abs(angle) > radians(2.5)   ? Severity::stop
-                                       : std::abs(angle) > radians(1.5) ? Severity::watch
-                                                                        : Severity::fine,
+    Finding f = l.about("drive.strut",
+                        std::abs(angle) > radians(2.5)   ? Severity::stop
+                        : std::abs(angle) > radians(1.5) ? Severity::watch
+                                                         : Severity::fine,
                         angle_quantity(angle), angle_quantity(radians(1.5)), "common practice, no source");
     f.values[0] = angle_quantity(std::abs(angle));
     f.values.push_back({l.p.thrust_most * std::sin(std::abs(angle)), Dimension::force});
     f.text = f.severity == Severity::fine ? "The strut stands within {1} of the keel's line."
-             : angle > 0.0 ? "Strut {0} tail-down; wants {1} at most. It lifts the stern with up to {2}, presses the bow "
-                             "into the water and overloads the motor."
-                           : "Strut {0} tail-up; wants {1} at most. It pulls the stern down with up to {2}.";
+             : angle > 0.0
+                 ? "Strut {0} tail-down; wants {1} at most. It lifts the stern with up to {2}, presses the bow "
+                   "into the water and overloads the motor."
+                 : "Strut {0} tail-up; wants {1} at most. It pulls the stern down with up to {2}.";
     if (f.severity != Severity::fine) {
       Drive drive = l.d;
       drive.shaft.strut_angle = 0.0;
@@ -230,19 +275,26 @@ void thrust_line(const Line& l) {
   const double weight = l.a.mass.total * gravity, gm = l.a.flotation.gm_longitudinal;
   if (!l.p.fitted || gm <= 0.0) return;
   const double tilt = l.p.thrust_most * -w.thrust_offset / (weight * gm), most = radians(1.5);
-  Finding f = l.about("drive.thrust_line", tilt > 2.0 * most ? Severity::stop : tilt > most ? Severity::watch : Severity::fine,
+  Finding f = l.about("drive.thrust_line",
+                      tilt > 2.0 * most ? Severity::stop
+                      : tilt > most     ? Severity::watch
+                                        : Severity::fine,
                       angle_quantity(tilt), angle_quantity(most), "common practice, no source");
   f.subject = l.parts.propulsor->id;
-  f.values = {angle_quantity(std::abs(tilt)), angle_quantity(most), length_quantity(std::abs(w.thrust_offset)),
+  f.values = {angle_quantity(std::abs(tilt)),
+              angle_quantity(most),
+              length_quantity(std::abs(w.thrust_offset)),
               {l.p.thrust_most, Dimension::force}};
   f.text = said(f.severity == Severity::fine
-                           ? "Thrust line {{2}} {} the CG: full thrust tilts the bow {} by {{0}}."
-                           : "{{3}} of thrust {{2}} {} the CG pushes the bow {} by {{0}}; wants {{1}} at most.",
-                       w.thrust_offset < 0.0 ? "above" : "below", tilt > 0.0 ? "down" : "up");
+                    ? "Thrust line {{2}} {} the CG: full thrust tilts the bow {} by {{0}}."
+                    : "{{3}} of thrust {{2}} {} the CG pushes the bow {} by {{0}}; wants {{1}} at most.",
+                w.thrust_offset < 0.0 ? "above" : "below", tilt > 0.0 ? "down" : "up");
   if (f.severity != Severity::fine) {
     const double by = std::ceil(1e3 * (-w.thrust_offset) * (1.0 - 0.97 * most / tilt)) / 1e3;
-    l.offer_move(f, l.d.propulsor == Propulsor::air_propeller ? "Lower the propeller and its pylon {0}" : "Lower the propeller {0}",
-                 {0.0, 0.0, -by}, by);
+    l.offer_move(
+        f,
+        l.d.propulsor == Propulsor::air_propeller ? "Lower the propeller and its pylon {0}" : "Lower the propeller {0}",
+        {0.0, 0.0, -by}, by);
     if (l.d.propulsor == Propulsor::air_propeller && f.remedy) {
       // The motor goes with it.
       ChangeParts both;
@@ -261,12 +313,13 @@ void thrust_line(const Line& l) {
 void units(const Line& l) {
   if (l.d.propulsor == Propulsor::jet) {
     const double step = l.d.jet.intake_step;
-    Finding f = l.about("drive.intake", std::abs(step) > 0.5e-3 ? Severity::watch : Severity::fine, length_quantity(step),
-                        length_quantity(0.5e-3), "common practice, no source");
+    Finding f = l.about("drive.intake", std::abs(step) > 0.5e-3 ? Severity::watch : Severity::fine,
+                        length_quantity(step), length_quantity(0.5e-3), "common practice, no source");
     f.values[0] = length_quantity(std::abs(step));
-    f.text = f.severity == Severity::fine ? "The intake lies flush with the bottom."
-                                          : said("The intake's rim {} the bottom by {{0}}; wants it flush within {{1}}.",
-                                                        step > 0.0 ? "stands below" : "is sunk into");
+    f.text = f.severity == Severity::fine
+                 ? "The intake lies flush with the bottom."
+                 : said("The intake's rim {} the bottom by {{0}}; wants it flush within {{1}}.",
+                        step > 0.0 ? "stands below" : "is sunk into");
     if (f.severity != Severity::fine) {
       Drive drive = l.d;
       drive.jet.intake_step = 0.0;
@@ -276,8 +329,9 @@ void units(const Line& l) {
   }
   if (l.d.propulsor == Propulsor::propeller && l.d.mounting == Mounting::pod) {
     const double wants = 0.5 * l.parts.propulsor->size.x() * l.d.pod.swing;
-    Finding f = l.about("drive.cable_slack", l.d.pod.cable_slack < wants ? Severity::watch : Severity::fine,
-                        length_quantity(l.d.pod.cable_slack), length_quantity(wants), "arc of the pod's edge over its swing");
+    Finding f =
+        l.about("drive.cable_slack", l.d.pod.cable_slack < wants ? Severity::watch : Severity::fine,
+                length_quantity(l.d.pod.cable_slack), length_quantity(wants), "arc of the pod's edge over its swing");
     f.values.push_back(angle_quantity(l.d.pod.swing));
     f.text = f.severity == Severity::fine ? "{0} of cable slack for a swing of {2} to each side."
                                           : "{0} of cable slack; a swing of {2} to each side wants {1}.";
@@ -298,6 +352,7 @@ void line_rules(const Assessment& a, std::vector<Finding>& out) {
   if (l.p.line.known) {
     coupler(l);
     shaft(l);
+    if (l.p.working) flex(l);
   }
   if (!l.p.working || !l.parts.propulsor) return;
   if (l.d.propulsor != Propulsor::air_propeller) depth(l);

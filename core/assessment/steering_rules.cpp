@@ -33,9 +33,10 @@ struct Steered {
 void linkage(const Steered& t) {
   if (t.s.pull_pull) return;
   const double throw_ = t.s.linkage.servo_throw, binds = t.r.linkage.binds_at.value_or(throw_);
-  Finding f = t.about("steer.linkage", t.r.linkage.stops       ? Severity::stop
-                                       : t.r.linkage.binds_at ? Severity::watch
-                                                              : Severity::fine,
+  Finding f = t.about("steer.linkage",
+                      t.r.linkage.stops      ? Severity::stop
+                      : t.r.linkage.binds_at ? Severity::watch
+                                             : Severity::fine,
                       angle_quantity(binds), angle_quantity(throw_),
                       "transmission angle of at least 40 degrees; common practice, no source");
   f.values.push_back(angle_quantity(std::abs(t.r.linkage.horn_starboard)));
@@ -76,9 +77,10 @@ void linkage(const Steered& t) {
 void servo(const Steered& t) {
   if (t.r.servo_needed <= 0.0) return;
   const auto newton_metres = [](double si) { return Quantity{si, Dimension::torque}; };
-  Finding f = t.about("steer.servo", t.r.servo_margin < 1.0   ? Severity::stop
-                                     : t.r.servo_margin < 2.0 ? Severity::watch
-                                                              : Severity::fine,
+  Finding f = t.about("steer.servo",
+                      t.r.servo_margin < 1.0   ? Severity::stop
+                      : t.r.servo_margin < 2.0 ? Severity::watch
+                                               : Severity::fine,
                       newton_metres(t.r.servo_needed), newton_metres(t.s.servo_torque),
                       "twice the computed torque; common practice, no source");
   f.values.push_back({t.r.servo_margin, Dimension::none});
@@ -95,10 +97,9 @@ void behaviour(const Steered& t) {
     t.out.push_back(f);
   }
   const auto newtons = [](double si) { return Quantity{si, Dimension::force}; };
-  if (t.s.by != SteeredBy::differential && t.r.side_force > 0.0 &&
-      t.r.force_without_throttle < 0.25 * t.r.side_force) {
-    Finding f = t.about("steer.throttle", Severity::note, newtons(t.r.force_without_throttle),
-                        newtons(t.r.side_force), "computed");
+  if (t.s.by != SteeredBy::differential && t.r.side_force > 0.0 && t.r.force_without_throttle < 0.25 * t.r.side_force) {
+    Finding f = t.about("steer.throttle", Severity::note, newtons(t.r.force_without_throttle), newtons(t.r.side_force),
+                        "computed");
     f.text = "{1} of side force under power, {0} with the throttle shut: no throttle, no steering.";
     t.out.push_back(f);
   }

@@ -10,8 +10,8 @@ constexpr std::array<KeyRow<Propulsor>, 4> propulsors{{{Propulsor::none, "none",
                                                        {Propulsor::propeller, "propeller", "water propeller"},
                                                        {Propulsor::jet, "jet", "water jet"},
                                                        {Propulsor::air_propeller, "air_propeller", "air propeller"}}};
-constexpr std::array<KeyRow<Mounting>, 3> mountings{{{Mounting::shaft, "shaft", "straight shaft in a tube"},
-                                                     {Mounting::strut, "strut", "strut behind the transom"},
+constexpr std::array<KeyRow<Mounting>, 3> mountings{{{Mounting::shaft, "shaft", "shaft in a tube"},
+                                                     {Mounting::strut, "strut", "strut astern"},
                                                      {Mounting::pod, "pod", "outboard pod"}}};
 constexpr std::array<KeyRow<CouplerKind>, 7> couplers{
     {{CouplerKind::rigid, "rigid", "rigid sleeve"},

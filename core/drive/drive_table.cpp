@@ -26,7 +26,7 @@ constexpr std::array<KeyRow<G>, 10> groups{{{G::drive, "drive", "Drive"},
                                             {G::jet, "jet", "Jet unit"},
                                             {G::screw, "screw", "Propeller"}}};
 
-#define OF(member) [](Drive & d) -> double& { return d.member; }
+#define OF(member) [](Drive& d) -> double& { return d.member; }
 constexpr DriveNumber numbers[] = {
     {G::drive, "slip", "Slip", D::ratio, 0.0, 0.95, OF(slip), false, "10 to 20 % at speed: common practice"},
     {G::drive, "loaded", "Loaded revolutions", D::ratio, 0.2, 1.0, OF(loaded), false,
@@ -93,7 +93,7 @@ constexpr DriveNumber numbers[] = {
 };
 #undef OF
 
-#define OF(member) [](Drive & d) -> std::uint32_t& { return d.member; }
+#define OF(member) [](Drive& d) -> std::uint32_t& { return d.member; }
 constexpr DriveCount counts[] = {
     {G::drive, "count", "Drives", 1, 4, OF(count)},
     {G::battery, "cells", "Cells in series", 1, 24, OF(battery.cells)},
@@ -103,7 +103,7 @@ constexpr DriveCount counts[] = {
 };
 #undef OF
 
-#define OF(member) [](Drive & d) -> bool& { return d.member; }
+#define OF(member) [](Drive& d) -> bool& { return d.member; }
 constexpr DriveSwitch switches[] = {
     {G::motor, "outrunner", "Outrunner", OF(motor.outrunner)},
     {G::motor, "shaft_flat", "Flat on the shaft", OF(motor.shaft_flat)},
@@ -175,8 +175,7 @@ void check_drive(const Drive& d) {
     if (c.in(d) < c.low || c.in(d) > c.high)
       throw InvalidInput(fmt::format("{}: {}", drive_group_name(c.group), c.label),
                          fmt::format("is {}; wants {} to {}", c.in(d), c.low, c.high));
-  if (d.shaft.bore > 0.95 * d.shaft.diameter)
-    throw InvalidInput("Shaft line: Bore of the shaft", "leaves no wall");
+  if (d.shaft.bore > 0.95 * d.shaft.diameter) throw InvalidInput("Shaft line: Bore of the shaft", "leaves no wall");
 }
 
 }  // namespace plucky

@@ -33,9 +33,10 @@ std::vector<Joint> fit_chain(const Drive& d) {
                                                  ? "grub screw onto the flat, thread lock, reachable with the deck on"
                                                  : "a grub screw wants a flat: file one, then thread lock"
                                            : "clamped: no flat needed";
-    out.push_back(join("motor-coupler", "motor shaft", d.motor.shaft_diameter, "the coupler's bore", c.bore_motor,
-                       "wants a reducing sleeve, slit where the screw presses; without it the coupler runs out of true.",
-                       "another coupler, or drill its hub on a lathe.", grub));
+    out.push_back(
+        join("motor-coupler", "motor shaft", d.motor.shaft_diameter, "the coupler's bore", c.bore_motor,
+             "wants a reducing sleeve, slit where the screw presses; without it the coupler runs out of true.",
+             "another coupler, or drill its hub on a lathe.", grub));
     out.push_back(join("coupler-shaft", "shaft", s.diameter, "the coupler's bore", c.bore_shaft,
                        "wants a reducing sleeve; without it the coupler whips and loosens.",
                        "another coupler with this bore.",

@@ -17,8 +17,8 @@ struct Joint {
     adapter,  ///< goes with a sleeve or by drilling; `words` name it
     misfit    ///< the inner part is too large: something must be changed
   };
-  const char* key;           ///< e.g. "motor-coupler"
-  std::string inner, outer;  ///< e.g. "motor shaft", "coupler bore"
+  const char* key;                                    ///< e.g. "motor-coupler"
+  std::string inner, outer;                           ///< e.g. "motor shaft", "coupler bore"
   double inner_diameter = 0.0, outer_diameter = 0.0;  ///< m
   Fit fit = Fit::matched;
   /// A sentence with the diameters' places {0} and {1}: what to do and what happens if it is not done.

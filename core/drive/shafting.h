@@ -1,7 +1,7 @@
 // Shaft, coupler and flex cable as machine parts. In: measures and material. Out: whirling speed, stresses, allowances.
 //
-// First whirling speed by Rankine: n = (pi/2) sqrt(E I / (m L^4)) per second for simple supports. Torsion tau = 16 T d /
-// (pi (d^4 - b^4)). Material values (memory) are for usual stock; prints across their layers scatter by half.
+// First whirling speed by Rankine: n = (pi/2) sqrt(E I / (m L^4)) per second for simple supports. Torsion tau = 16 T d
+// / (pi (d^4 - b^4)). Material values (memory) are for usual stock; prints across their layers scatter by half.
 #pragma once
 
 #include <optional>

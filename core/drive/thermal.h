@@ -34,8 +34,8 @@ struct Cooling {
 inline constexpr double burnt = 250.0;
 
 struct HeatCourse {
-  std::vector<double> time, winding, can;  ///< s, degC
-  bool runs_away = false;                  ///< copper loss grows faster than the heat leaves
+  std::vector<double> time, winding, can;         ///< s, degC
+  bool runs_away = false;                         ///< copper loss grows faster than the heat leaves
   double steady_winding = 0.0, steady_can = 0.0;  ///< degC; meaningless when it runs away
   [[nodiscard]] bool burns() const { return !winding.empty() && winding.back() >= burnt; }
   /// Seconds until the winding passes `limit`; negative when it never does.

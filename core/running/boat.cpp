@@ -97,13 +97,13 @@ RunningHull running_hull(const Boat& b) {
   h.waterplane = b.form.waterplane;
   h.rest_trim = b.rest.plane.attitude.trim;
   h.rest_draught = b.rest.plane.z_at(0.0) - b.hull.outline.keel.front();
-  h.form = form_factor({.length = b.form.waterline_length,
-                        .beam = b.form.waterline_beam,
-                        .draught = b.form.draught,
-                        .volume = im.volume,
-                        .prismatic = std::clamp(b.form.prismatic, 0.3, 0.95),
-                        .lcb = (b.form.lcb - 0.5 * (im.waterline.low.x() + im.waterline.high.x())) /
-                               b.form.waterline_length});
+  h.form = form_factor(
+      {.length = b.form.waterline_length,
+       .beam = b.form.waterline_beam,
+       .draught = b.form.draught,
+       .volume = im.volume,
+       .prismatic = std::clamp(b.form.prismatic, 0.3, 0.95),
+       .lcb = (b.form.lcb - 0.5 * (im.waterline.low.x() + im.waterline.high.x())) / b.form.waterline_length});
   const Section& transom = b.hull.sections.front();
   h.transom_area = std::max(0.0, transom.area_below(b.rest.plane.z_at(0.0)));
   const std::vector<double> edges = transom.crossings(1, b.rest.plane.z_at(0.0));

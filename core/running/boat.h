@@ -4,8 +4,8 @@
 
 #include "flotation/equilibrium.h"
 #include "flotation/form.h"
-#include "running/drive_line.h"
 #include "resistance/running.h"
+#include "running/drive_line.h"
 
 namespace plucky {
 

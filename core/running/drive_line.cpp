@@ -30,8 +30,8 @@ double tightest(const Vec3& a, const Vec3& from, const Vec3& b, const Vec3& to) 
 
 DriveParts drive_parts(const Layout& layout, const Drive& drive) {
   DriveParts found;
-  const bool unit = drive.propulsor == Propulsor::jet ||
-                    (drive.propulsor == Propulsor::propeller && drive.mounting == Mounting::pod);
+  const bool unit =
+      drive.propulsor == Propulsor::jet || (drive.propulsor == Propulsor::propeller && drive.mounting == Mounting::pod);
   for (const Part& p : layout.parts) {
     if (!found.motor && p.kind == PartKind::motor) found.motor = &p;
     if (!found.propulsor && (unit ? p.kind == PartKind::drive_line && p.outside : p.kind == PartKind::propeller))
@@ -85,8 +85,8 @@ DriveLine drive_line(const HullModel& hull, const Layout& layout, const Drive& d
   line.coupler_angle = std::acos(std::clamp(along.dot(axis), -1.0, 1.0));
   line.motor_wanted = line.fore + reach * along;
   line.tube_length = (line.fore - line.disc).norm();
-  line.free_length = s.bearing_spacing > 0.0 ? s.bearing_spacing
-                                             : std::max(0.005, line.tube_length - 0.5 * d.coupler.length);
+  line.free_length =
+      s.bearing_spacing > 0.0 ? s.bearing_spacing : std::max(0.005, line.tube_length - 0.5 * d.coupler.length);
   if (s.kind != ShaftKind::flex_cable)
     line.whirling =
         whirling_speed(s.diameter, s.kind == ShaftKind::hollow ? s.bore : 0.0, line.free_length, stock_of(s.material));

@@ -28,32 +28,32 @@ struct DriveParts {
 /// The line from motor to propeller. All in boat axes; angles are positive with the after end down.
 struct DriveLine {
   bool known = false;
-  std::string missing;             ///< what the layout lacks, in words
-  Vec3 disc = Vec3::Zero();        ///< middle of the propeller disc
-  Vec3 exit = Vec3::Zero();        ///< where the line leaves the bottom
-  Vec3 fore = Vec3::Zero();        ///< the shaft's fore end, at the coupler
-  Vec3 motor_end = Vec3::Zero();   ///< after end of the motor's shaft
-  double shaft_angle = 0.0;        ///< rad
-  double tube_length = 0.0;        ///< m, from the coupler to the disc
-  double coupler_offset = 0.0;     ///< m, between the axes at the coupler
-  double coupler_angle = 0.0;      ///< rad, between the axes
+  std::string missing;            ///< what the layout lacks, in words
+  Vec3 disc = Vec3::Zero();       ///< middle of the propeller disc
+  Vec3 exit = Vec3::Zero();       ///< where the line leaves the bottom
+  Vec3 fore = Vec3::Zero();       ///< the shaft's fore end, at the coupler
+  Vec3 motor_end = Vec3::Zero();  ///< after end of the motor's shaft
+  double shaft_angle = 0.0;       ///< rad
+  double tube_length = 0.0;       ///< m, from the coupler to the disc
+  double coupler_offset = 0.0;    ///< m, between the axes at the coupler
+  double coupler_angle = 0.0;     ///< rad, between the axes
   CouplerAllowance allowance;
-  Vec3 motor_wanted = Vec3::Zero();  ///< middle of the motor with its axis on the line
-  double free_length = 0.0;          ///< m, greatest between two bearings
-  double whirling = 0.0;             ///< 1/s; 0 for a flex cable
-  std::optional<double> bend_radius; ///< m, of a flex cable, tightest
+  Vec3 motor_wanted = Vec3::Zero();   ///< middle of the motor with its axis on the line
+  double free_length = 0.0;           ///< m, greatest between two bearings
+  double whirling = 0.0;              ///< 1/s; 0 for a flex cable
+  std::optional<double> bend_radius;  ///< m, of a flex cable, tightest
 };
 
 /// What any propulsor has.
 struct Working {
-  Vec3 place = Vec3::Zero();     ///< where thrust acts
-  Vec3 inlet = Vec3::Zero();     ///< fore end of a jet's intake rim
-  double thrust_angle = 0.0;     ///< rad, the thrust points upward ahead
-  double thrust_offset = 0.0;    ///< m, from the CG square to the thrust line, positive when it passes below the CG
-  double rest_depth = 0.0;       ///< m, of the disc's top (of a jet: the intake's rim) under the water at rest
-  double wanted_depth = 0.0;     ///< m, that keeps air away
-  double tip_clearance = 0.0;    ///< m, from the disc to the bottom (of an air propeller: to the deck)
-  double below_keel = 0.0;       ///< m, by which its lowest point stands below the keel
+  Vec3 place = Vec3::Zero();   ///< where thrust acts
+  Vec3 inlet = Vec3::Zero();   ///< fore end of a jet's intake rim
+  double thrust_angle = 0.0;   ///< rad, the thrust points upward ahead
+  double thrust_offset = 0.0;  ///< m, from the CG square to the thrust line, positive when it passes below the CG
+  double rest_depth = 0.0;     ///< m, of the disc's top (of a jet: the intake's rim) under the water at rest
+  double wanted_depth = 0.0;   ///< m, that keeps air away
+  double tip_clearance = 0.0;  ///< m, from the disc to the bottom (of an air propeller: to the deck)
+  double below_keel = 0.0;     ///< m, by which its lowest point stands below the keel
 };
 
 [[nodiscard]] DriveLine drive_line(const HullModel& hull, const Layout& layout, const Drive& drive);
@@ -66,8 +66,8 @@ using WaterLevel = std::function<double(double)>;
 /// Share of a disc of this radius below the water when its middle lies `depth` under it.
 [[nodiscard]] double immersed_share(double depth, double radius);
 
-/// Share of its thrust and torque that the propulsor keeps in this water: its immersed disc, and for a screw that is not
-/// made for the surface less what the air takes that it draws when its top lies less than `wanted_depth` down. An
+/// Share of its thrust and torque that the propulsor keeps in this water: its immersed disc, and for a screw that is
+/// not made for the surface less what the air takes that it draws when its top lies less than `wanted_depth` down. An
 /// air-fed disc gives about half the speed (common practice, no source); low confidence.
 [[nodiscard]] double working_share(const Drive& drive, const Working& working, const WaterLevel& water);
 

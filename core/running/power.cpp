@@ -40,12 +40,11 @@ PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredB
   between_.wake = w.wake;
   between_.thrust_deduction = w.thrust_deduction;
   keel_ = b.hull.outline.keel.front();
-  working_ =
-      working_place(b.hull, b.layout, b.drive, b.loading.cg, [&](double x) { return b.rest.plane.z_at(x); });
+  working_ = working_place(b.hull, b.layout, b.drive, b.loading.cg, [&](double x) { return b.rest.plane.z_at(x); });
   cooling_.submerged = b.drive.motor.wet && b.drive.mounting == Mounting::pod;
   cooling_.wash = b.drive.propulsor == Propulsor::air_propeller;
-  cooling_.jacket = std::any_of(b.layout.parts.begin(), b.layout.parts.end(),
-                                [](const Part& p) { return p.kind == PartKind::hose; });
+  cooling_.jacket =
+      std::any_of(b.layout.parts.begin(), b.layout.parts.end(), [](const Part& p) { return p.kind == PartKind::hose; });
   prepare();
 }
 
@@ -105,8 +104,9 @@ namespace {
 void find_safe_throttle(const PoweredBoat& powered, PowerReport& r) {
   const auto breaks = [&](double u) {
     const RunningState s = powered.at(u);
-    return s.runs() ? broken_limit(powered.drive(), s, powered.winding_after(s, powered.run_time(s.shaft.battery_current)))
-                    : std::nullopt;
+    return s.runs()
+               ? broken_limit(powered.drive(), s, powered.winding_after(s, powered.run_time(s.shaft.battery_current)))
+               : std::nullopt;
   };
   r.safe_throttle = powered.drive().throttle;
   r.limit = breaks(r.safe_throttle);
@@ -131,8 +131,8 @@ DutyRun duty_run(const PoweredBoat& powered, const RunningState& full) {
   return run;
 }
 
-/// Moment of the weight about the transom over that of the air under a bow that lifts to twice the running trim. The deck
-/// and bottom together as a wing of low aspect (slope pi A / 2, Jones); low confidence.
+/// Moment of the weight about the transom over that of the air under a bow that lifts to twice the running trim. The
+/// deck and bottom together as a wing of low aspect (slope pi A / 2, Jones); low confidence.
 double blow_over_margin(const Boat& b, const RunningState& s) {
   if (s.speed < 10.0) return 0.0;
   const double area = b.hull.deck_area, aspect = b.hull.beam() * b.hull.beam() / area;
@@ -168,7 +168,8 @@ PowerReport power_report(const Boat& b) {
   r.thrust = powered.thrust_curve(b.drive.throttle);
   r.doubt = powered.doubt();
   r.water_cooled = powered.water_cooled();
-  r.thrust_most = b.drive.count * thrust_at(power_train(b.drive), Propulsion(b.drive, b.density), b.drive.throttle, 0.0).thrust;
+  r.thrust_most =
+      b.drive.count * thrust_at(power_train(b.drive), Propulsion(b.drive, b.density), b.drive.throttle, 0.0).thrust;
   if (!r.full.runs()) {
     r.message = r.full.message;
     return r;
@@ -184,8 +185,9 @@ PowerReport power_report(const Boat& b) {
   if (r.full.hull.porpoising_trim > 0.0) r.porpoising_margin = r.full.hull.porpoising_trim - r.full.hull.trim;
   r.blow_over = blow_over_margin(b, r.full);
   const double radius = 0.5 * b.drive.screw.diameter;
-  r.running_depth = b.drive.propulsor == Propulsor::jet ? r.water_at(r.working->inlet.x()) - r.working->inlet.z()
-                                                        : r.water_at(r.working->place.x()) - r.working->place.z() - radius;
+  r.running_depth = b.drive.propulsor == Propulsor::jet
+                        ? r.water_at(r.working->inlet.x()) - r.working->inlet.z()
+                        : r.water_at(r.working->place.x()) - r.working->place.z() - radius;
   return r;
 }
 

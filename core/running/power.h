@@ -83,10 +83,10 @@ struct PowerReport {
   double thrust_most = 0.0;         ///< N, standing still at the throttle limit
   double run_time = 0.0;            ///< s, at the throttle limit
   DutyRun duty;
-  HeatCourse dry, wet;      ///< at the throttle limit for its run time: without and with water
+  HeatCourse dry, wet;  ///< at the throttle limit for its run time: without and with water
   bool water_cooled = false;
-  double winding = 0.0;     ///< degC, at the end of the run as the boat is cooled
-  double can = 0.0;         ///< degC
+  double winding = 0.0;  ///< degC, at the end of the run as the boat is cooled
+  double can = 0.0;      ///< degC
   /// Highest throttle that keeps every limit, and what stops it there; 0 when none does.
   double safe_throttle = 1.0;
   std::optional<BrokenLimit> limit;

@@ -30,8 +30,8 @@ const SearchCell* SearchMap::best(Aim aim) const {
 
 std::vector<double> steps_between(double low, double high, int count) {
   if (count < 1 || count > 100 || high < low)
-    throw InvalidInput("range", fmt::format("{} to {} in {} steps: wants 1 to 100 steps and the lower end first", low,
-                                            high, count));
+    throw InvalidInput(
+        "range", fmt::format("{} to {} in {} steps: wants 1 to 100 steps and the lower end first", low, high, count));
   std::vector<double> out;
   for (int i = 0; i < count; ++i) out.push_back(count == 1 ? low : low + (high - low) * i / (count - 1));
   return out;
@@ -48,7 +48,9 @@ SearchMap search_propellers(const Boat& boat, const std::vector<double>& diamete
   const std::size_t all = diameters.size() * pitches.size();
   for (double diameter : diameters)
     for (double pitch : pitches) {
-      if (going_on && map.cells.size() % 16 == 0 && !going_on(static_cast<double>(map.cells.size()) / static_cast<double>(all))) return map;
+      if (going_on && map.cells.size() % 16 == 0 &&
+          !going_on(static_cast<double>(map.cells.size()) / static_cast<double>(all)))
+        return map;
       SearchCell c{.diameter = diameter, .pitch = pitch};
       Drive drive = boat.drive;
       drive.screw.diameter = diameter;

@@ -1,5 +1,5 @@
-// Which propeller? In: boat, diameters and pitches to try. Out: speed, current, heat and run time of each, and the limit
-// it breaks.
+// Which propeller? In: boat, diameters and pitches to try. Out: speed, current, heat and run time of each, and the
+// limit it breaks.
 #pragma once
 
 #include <functional>

@@ -20,7 +20,7 @@ constexpr std::array<KeyRow<SteeredBy>, 6> kinds{{{SteeredBy::none, "none", "not
                                                   {SteeredBy::air_rudder, "air_rudder", "air rudder"},
                                                   {SteeredBy::differential, "differential", "two throttles"}}};
 
-#define OF(member) [](Steering & s) -> double& { return s.member; }
+#define OF(member) [](Steering& s) -> double& { return s.member; }
 constexpr SteeringNumber numbers[] = {
     {"chord_m", "Chord", D::length, 0.003, 0.5, OF(chord), false, true},
     {"span_m", "Span", D::length, 0.003, 0.5, OF(span), false, true, "of one rudder, in the stream"},
@@ -28,7 +28,8 @@ constexpr SteeringNumber numbers[] = {
     {"thickness_m", "Thickness", D::length, 0.0003, 0.05, OF(thickness), false, true},
     {"set_crooked_rad", "Stands crooked by", D::angle, -0.5, 0.5, OF(set_crooked), false, true},
     {"servo_torque_nm", "Servo torque", D::torque, 0.001, 20.0, OF(servo_torque)},
-    {"servo_speed_rad_s", "Servo speed", D::none, 0.5, 60.0, OF(servo_speed), false, false, "rad/s: 60 degrees in 0.17 s is 6"},
+    {"servo_speed_rad_s", "Servo speed", D::none, 0.5, 60.0, OF(servo_speed), false, false,
+     "rad/s: 60 degrees in 0.17 s is 6"},
     {"servo_arm_m", "Servo arm", D::length, 0.003, 0.1, OF(linkage.servo_arm), true},
     {"horn_arm_m", "Horn", D::length, 0.003, 0.1, OF(linkage.horn_arm), true},
     {"distance_m", "Axes apart", D::length, 0.01, 2.0, OF(linkage.distance), true},

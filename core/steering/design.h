@@ -13,11 +13,11 @@ namespace plucky {
 
 enum class SteeredBy {
   none,
-  rudder,        ///< in the water
-  pod,           ///< the outboard swings
-  nozzle,        ///< the jet's nozzle swings
-  air_rudder,    ///< in the air propeller's wash
-  differential   ///< two drives at unequal throttle
+  rudder,       ///< in the water
+  pod,          ///< the outboard swings
+  nozzle,       ///< the jet's nozzle swings
+  air_rudder,   ///< in the air propeller's wash
+  differential  ///< two drives at unequal throttle
 };
 [[nodiscard]] const char* steered_by_key(SteeredBy by);
 [[nodiscard]] const char* steered_by_name(SteeredBy by);
@@ -25,19 +25,19 @@ enum class SteeredBy {
 
 struct Steering {
   SteeredBy by = SteeredBy::none;
-  std::uint32_t blades = 1;         ///< rudders
-  double chord = 0.030;             ///< m
-  double span = 0.050;              ///< m, of one rudder in the water
-  double balance = 0.20;            ///< stock aft of the leading edge, share of the chord
-  double thickness = 0.004;         ///< m
-  bool in_wash = true;              ///< behind the disc, not to one side
-  bool under_hull = false;          ///< its root seals against the bottom
-  double set_crooked = 0.0;         ///< rad, by which it stands off the centre line at neutral
-  double servo_torque = 0.40;       ///< N m
-  double servo_speed = 6.0;         ///< rad/s
-  bool pull_pull = false;           ///< two cables instead of a rod: no binding, slack instead
-  double boot_stroke = 0.010;       ///< m, that the boot's folds give
-  double boot_hole = 0.006;         ///< m, diameter of the hole under it
+  std::uint32_t blades = 1;    ///< rudders
+  double chord = 0.030;        ///< m
+  double span = 0.050;         ///< m, of one rudder in the water
+  double balance = 0.20;       ///< stock aft of the leading edge, share of the chord
+  double thickness = 0.004;    ///< m
+  bool in_wash = true;         ///< behind the disc, not to one side
+  bool under_hull = false;     ///< its root seals against the bottom
+  double set_crooked = 0.0;    ///< rad, by which it stands off the centre line at neutral
+  double servo_torque = 0.40;  ///< N m
+  double servo_speed = 6.0;    ///< rad/s
+  bool pull_pull = false;      ///< two cables instead of a rod: no binding, slack instead
+  double boot_stroke = 0.010;  ///< m, that the boot's folds give
+  double boot_hole = 0.006;    ///< m, diameter of the hole under it
   Linkage linkage;
   double spacing = 0.10;  ///< m, between two drives, for differential thrust
   bool operator==(const Steering&) const = default;

@@ -11,8 +11,8 @@
 namespace plucky {
 
 struct Linkage {
-  double servo_arm = 0.012, horn_arm = 0.015;  ///< m
-  double distance = 0.10, offset = 0.0;        ///< m, from the servo's to the horn's axis, along and across
+  double servo_arm = 0.012, horn_arm = 0.015;      ///< m
+  double distance = 0.10, offset = 0.0;            ///< m, from the servo's to the horn's axis, along and across
   double servo_neutral = 0.0, horn_neutral = 0.0;  ///< rad, of the arms with the stick in the middle
   double servo_throw = 0.785;                      ///< rad, to each side
   double rod_diameter = 0.002;                     ///< m
@@ -33,12 +33,12 @@ struct LinkageCourse {
   double rod_length = 0.0;         ///< m
   /// Least servo angle, rad, at which the transmission angle falls under 40 degrees or the rod cannot follow.
   std::optional<double> binds_at;
-  bool stops = false;           ///< the rod cannot follow at all beyond `binds_at`
+  bool stops = false;                            ///< the rod cannot follow at all beyond `binds_at`
   double horn_port = 0.0, horn_starboard = 0.0;  ///< rad, reached to each side before binding
   double least_leverage = 0.0;
-  double stroke = 0.0;          ///< m, of the rod through the wall, from end to end
-  double hole = 0.0;            ///< m, diameter the rod needs in the wall with its sweep
-  double rod_swing = 0.0;       ///< rad, by which the rod tilts in the boot to each side
+  double stroke = 0.0;     ///< m, of the rod through the wall, from end to end
+  double hole = 0.0;       ///< m, diameter the rod needs in the wall with its sweep
+  double rod_swing = 0.0;  ///< rad, by which the rod tilts in the boot to each side
 };
 
 /// Transmission angle below which a linkage is said to bind.

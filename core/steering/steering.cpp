@@ -145,8 +145,8 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
     return std::abs(p.throttle - b.drive.cruise_throttle) < std::abs(q.throttle - b.drive.cruise_throttle);
   });
   if (cruise != power.sweep.end() && cruise->runs() && s.by != SteeredBy::differential)
-    r.cruise_radius = turn_radius(turn_input(
-        b, *cruise, steer_force(s, b, *cruise, r.angle, stream_of(s, b, *cruise), true).lift, lever));
+    r.cruise_radius = turn_radius(
+        turn_input(b, *cruise, steer_force(s, b, *cruise, r.angle, stream_of(s, b, *cruise), true).lift, lever));
   if (!planes(b.family) && r.turning_radius > 0.0 && b.rest.gm_transverse > 0.0) {
     const double sideways = run.speed * run.speed / (gravity * r.turning_radius);
     r.heel = std::atan(sideways * (b.loading.cg.z() - 0.5 * b.form.draught) / b.rest.gm_transverse);

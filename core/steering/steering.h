@@ -10,7 +10,7 @@ namespace plucky {
 
 struct SteeringReport {
   bool fitted = false;
-  std::string message;          ///< why there is no answer
+  std::string message;  ///< why there is no answer
   LinkageCourse linkage;
   double angle = 0.0;           ///< rad, greatest that the linkage gives
   double stream = 0.0;          ///< m/s, water or air at the foil at full throttle
@@ -22,9 +22,9 @@ struct SteeringReport {
   double time_across = 0.0;     ///< s from the middle to full angle
   double turning_radius = 0.0;  ///< m, at full speed; see range
   double radius_low = 0.0, radius_high = 0.0;
-  double cruise_radius = 0.0;   ///< m, at the cruising throttle
-  double heel = 0.0;            ///< rad, outward positive, in that turn; displacement hulls only
-  double drift = 0.0;           ///< m to the side after 10 m straight with the rudder set crooked
+  double cruise_radius = 0.0;           ///< m, at the cruising throttle
+  double heel = 0.0;                    ///< rad, outward positive, in that turn; displacement hulls only
+  double drift = 0.0;                   ///< m to the side after 10 m straight with the rudder set crooked
   double force_without_throttle = 0.0;  ///< N, side force at the same speed with the throttle shut
 };
 

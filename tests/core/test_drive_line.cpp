@@ -9,6 +9,7 @@
 #include "drive/shafting.h"
 #include "drive/thermal.h"
 #include "running/drive_line.h"
+#include "running/motor_mount.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -266,4 +267,29 @@ TEST(PowerTrain, WhatTheMakersDoNotTellIsEstimatedAndWhatTheyTellIsTaken) {
   // A bigger cell resists less; an outrunner less than an inrunner of its size.
   EXPECT_LT(likely_cell_resistance(18000.0), likely_cell_resistance(7920.0));
   EXPECT_LT(likely_resistance(0.035, 0.036, 115.0, true), likely_resistance(0.035, 0.036, 115.0));
+}
+
+TEST(MotorMount, PutsTheAxisWhereTheLineWantsIt) {
+  const Project p = powered_boat();
+  const HullModel hull = build_hull(p.hull);
+  const DriveLine line = line_of(p);
+  const MotorMount m = motor_mount(hull, p.hull.skin, p.drive.motor, line);
+  EXPECT_NEAR(m.tilt, line.shaft_angle, 1e-12);
+  // The can's after face lies on the line: its height follows from exit, angle and skin.
+  const double on_line = line.exit.z() + (m.plate_x - line.exit.x()) * std::tan(line.shaft_angle);
+  EXPECT_NEAR(m.axis_height, on_line - hull.bottom_height(m.plate_x, 0.0) - p.hull.skin.shell_thickness, 1e-9);
+  EXPECT_NEAR(m.screw_circle, 0.025, 1e-12);
+  EXPECT_GT(m.shim, 0.0);
+}
+
+TEST(MotorMount, AStifferOrThickerHullFlexesLess) {
+  Project p = powered_boat();
+  const HullModel hull = build_hull(p.hull);
+  const DriveLine line = line_of(p);
+  const double print = flex_at_coupler(hull, p.hull.skin, line, 20.0, 0.06);
+  EXPECT_GT(print, 0.0);
+  EXPECT_LT(print, 1e-3);
+  EXPECT_NEAR(flex_at_coupler(hull, p.hull.skin, line, 40.0, 0.06), 2.0 * print, 1e-12);
+  p.hull.skin.density = 2700.0;  // aluminium
+  EXPECT_LT(flex_at_coupler(hull, p.hull.skin, line, 20.0, 0.06), 0.1 * print);
 }
