@@ -13,6 +13,7 @@
 
 #include "base/error.h"
 #include "board/board.h"
+#include "chart/propeller_map.h"
 #include "devices/weigh_page.h"
 #include "io/project_file.h"
 #include "report/launch_card.h"
@@ -184,6 +185,10 @@ int main(int argc, char** argv) {
   if (for_pictures) {
     // Two rounds of the event loop settle layouts; a mesh, a scale or the fleet takes a little longer.
     QTimer::singleShot(parser.isSet(import) || parser.isSet(weighing) || chooser ? 2500 : 400, &window, [&] {
+      // Propellers are tried beside the interface; the picture shows the map.
+      for (const auto* map = window.findChild<PropellerMap*>(); map && map->searching();)
+        QApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
+      window.repaint();
       const bool saved = window.grab().save(parser.value(shot));
       if (!saved) std::cerr << "plucky-hull: cannot write " << parser.value(shot).toStdString() << std::endl;
       QApplication::exit(saved ? 0 : 1);

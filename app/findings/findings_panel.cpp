@@ -40,7 +40,7 @@ FindingRow::FindingRow(QWidget* parent) : QWidget(parent) {
   words->addWidget(text_);
   words->addWidget(source_);
   row_->addLayout(words, 1);
-  auto* buttons = buttons_ = new QHBoxLayout;
+  auto* buttons = new QHBoxLayout;
   buttons->setSpacing(6);
   buttons->addStretch();
   const auto button = [&](const QString& label, const char* name, bool quiet) {
@@ -132,10 +132,12 @@ std::optional<Edit> FindingRow::remedy(const Session& session) const {
 constexpr int scroll_bar = 14;
 
 void FindingRow::fit_into(int room) {
-  constexpr int sentence = 240, margins = 60;
-  const int beside = std::max(sentence, source_->sizeHint().width());
-  row_->setDirection(room < beside + buttons_->sizeHint().width() + margins ? QBoxLayout::TopToBottom
-                                                                            : QBoxLayout::LeftToRight);
+  constexpr int sentence = 240, margins = 60, gap = 6;
+  int wanted = std::max(sentence, source_->sizeHint().width()) + margins;
+  // Asked one by one: the layout still keeps the sizes of the words before.
+  for (const QWidget* w : std::initializer_list<const QWidget*>{reason_, ignore_, show_, do_})
+    if (!w->isHidden()) wanted += w->sizeHint().width() + gap;
+  row_->setDirection(room < wanted ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight);
 }
 
 void FindingRow::paintEvent(QPaintEvent* event) {

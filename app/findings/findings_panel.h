@@ -7,7 +7,6 @@
 
 #include "session/drag_pace.h"
 
-class QHBoxLayout;
 class QBoxLayout;
 class QCheckBox;
 class QLabel;
@@ -76,7 +75,6 @@ class FindingRow : public QWidget {
   void ask_reason(bool on);
 
   QBoxLayout* row_;
-  QHBoxLayout* buttons_;
   Finding finding_;
   QLabel *heading_, *text_, *source_;
   QPushButton *show_, *do_, *ignore_;
