@@ -15,6 +15,7 @@
 #include "board/board.h"
 #include "chart/propeller_map.h"
 #include "devices/weigh_page.h"
+#include "inspector/drive_page.h"
 #include "io/project_file.h"
 #include "report/launch_card.h"
 #include "settings/settings.h"
@@ -109,6 +110,8 @@ int main(int argc, char** argv) {
   const QCommandLineOption pin("pin", "Pin the boat, before and after --move.");
   const QCommandLineOption look_option("look", "light or dark instead of the desktop's.", "look");
   const QCommandLineOption inch("inch", "Inches, ounces, mph.");
+  const QCommandLineOption drive_part("drive-part",
+                                      "Show one part of the drive's numbers: battery, esc, ... or steering.", "part");
   const QCommandLineOption shelf("shelf", "Open a page of the shelf, 1 to 7.", "number");
   const QCommandLineOption round("round", "Show the boat in the round.");
   const QCommandLineOption heel("heel", "Heel the section's view, degrees.", "degrees");
@@ -119,8 +122,8 @@ int main(int argc, char** argv) {
   const QCommandLineOption shot("shot", "Save a picture of the window as PNG and end.", "file");
   const QCommandLineOption paint_time("paint-time",
                                       "Print the milliseconds from the start to the first painted window and end.");
-  parser.addOptions({demo, import, stage, select, move, pin, look_option, inch, shelf, round, heel, weighing, choose,
-                     card, size, shot, paint_time});
+  parser.addOptions({demo, import, stage, select, move, pin, look_option, inch, shelf, drive_part, round, heel,
+                     weighing, choose, card, size, shot, paint_time});
   parser.process(application);
 
   const QString named = parser.isSet(demo)                        ? parser.value(demo)
@@ -175,6 +178,7 @@ int main(int argc, char** argv) {
   if (parser.isSet(move)) move_part(session, parser.value(move));
   if (parser.isSet(pin)) session.pin();
   if (parser.isSet(shelf)) window.show_shelf(static_cast<ShelfTab>(std::clamp(parser.value(shelf).toInt(), 1, 12) - 1));
+  if (parser.isSet(drive_part)) window.findChild<DrivePage*>()->choose_part(parser.value(drive_part).toStdString());
   if (parser.isSet(round)) window.show_3d(true);
   if (parser.isSet(heel)) window.board()->set_heel(radians(parser.value(heel).toDouble()));
   if (parser.isSet(weighing)) {

@@ -29,17 +29,22 @@ ChartPage::ChartPage(Session* session, const QString& title, const char* plot_na
           [this](QMouseEvent* event) { emit picked(plot_->xAxis->pixelToCoord(event->pos().x())); });
 }
 
+void ChartPage::restyle(QCPAxis* axis) {
+  const Look& l = look();
+  axis->setBasePen(QPen(l.muted));
+  axis->setTickPen(QPen(l.muted));
+  axis->setSubTickPen(Qt::NoPen);
+  axis->setTickLabelColor(l.ink);
+  axis->setLabelColor(l.muted);
+  axis->setTickLabelFont(ui_font(8.5));
+  axis->setLabelFont(ui_font(8.5));
+}
+
 void ChartPage::restyle() {
   const Look& l = look();
   plot_->setBackground(l.paper);
   for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis}) {
-    axis->setBasePen(QPen(l.muted));
-    axis->setTickPen(QPen(l.muted));
-    axis->setSubTickPen(Qt::NoPen);
-    axis->setTickLabelColor(l.ink);
-    axis->setLabelColor(l.muted);
-    axis->setTickLabelFont(ui_font(8.5));
-    axis->setLabelFont(ui_font(8.5));
+    restyle(axis);
     axis->grid()->setPen(QPen(l.line, 1, Qt::DotLine));
     axis->grid()->setZeroLinePen(QPen(l.ink, 1.2));
   }

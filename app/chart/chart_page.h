@@ -3,6 +3,7 @@
 
 #include "shelf/shelf_page.h"
 
+class QCPAxis;
 class QCPGraph;
 class QCPItemTracer;
 class QCustomPlot;
@@ -27,6 +28,8 @@ class ChartPage : public ShelfPage {
  protected:
   /// Axes, grid and background in the look at hand. Call at the beginning of refresh().
   void restyle();
+  /// One axis in the look at hand.
+  static void restyle(QCPAxis* axis);
   /// Sets axis labels, rescales with a little air, marks the working point and draws.
   void finish(const QString& x_label, const QString& y_label, const QPointF& working, bool rescale_x = true);
   /// Words for the value under the pointer.

@@ -111,16 +111,8 @@ void ThrottleChart::refresh() {
   const Look& l = look();
   current_->setPen(QPen(l.brass, 2.0));
   safe_->setPen(QPen(l.buoy, 1.4, Qt::DashLine));
-  for (QCPAxis* axis : {plot_->yAxis2}) {
-    axis->setBasePen(QPen(l.muted));
-    axis->setTickPen(QPen(l.muted));
-    axis->setSubTickPen(Qt::NoPen);
-    axis->setTickLabelColor(l.ink);
-    axis->setLabelColor(l.muted);
-    axis->setTickLabelFont(ui_font(8.5));
-    axis->setLabelFont(ui_font(8.5));
-    axis->setLabel(tr("battery, A"));
-  }
+  ChartPage::restyle(plot_->yAxis2);
+  plot_->yAxis2->setLabel(tr("battery, A"));
   const PowerReport& p = session_->seen().power;
   const SpeedUnit unit = speed_unit(*session_);
   QVector<double> u, v, amps;

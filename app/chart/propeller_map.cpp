@@ -23,20 +23,6 @@ constexpr std::pair<Aim, const char*> aims[] = {{Aim::speed, QT_TR_NOOP("Best by
                                                 {Aim::efficiency, QT_TR_NOOP("Best by efficiency")},
                                                 {Aim::coolness, QT_TR_NOOP("Best by coolness")}};
 
-double worth(const SearchCell& c, Aim aim) {
-  switch (aim) {
-    case Aim::speed:
-      return c.full.speed;
-    case Aim::run_time:
-      return c.run_time;
-    case Aim::efficiency:
-      return c.full.efficiency;
-    case Aim::coolness:
-      return -c.winding;
-  }
-  return 0.0;
-}
-
 }  // namespace
 
 /// The grid itself: pitch to the right, diameter upward.

@@ -165,7 +165,7 @@ void DrivePage::fill_presets() {
       if (static_cast<int>(p.group) == chosen) offered_.push_back(p);
   const QSignalBlocker quiet(presets_);
   presets_->clear();
-  presets_->addItem(tr("choose by kind and size"));
+  presets_->addItem(tr("by kind and size"));
   for (const DrivePreset& p : offered_) presets_->addItem(QString::fromStdString(p.name));
   const bool part = chosen != steering_group && chosen != static_cast<int>(DriveGroup::drive);
   set_row_visible(presets_, part && !offered_.empty());
@@ -320,8 +320,13 @@ void DrivePage::change(const QString& what, const std::function<void(Drive&)>& h
   refresh();
 }
 
-void DrivePage::choose_group(DriveGroup group) {
-  group_->setCurrentIndex(group_->findData(static_cast<int>(group)));
+void DrivePage::choose_part(const std::string& key) {
+  refresh();
+  for (int i = 0; i < group_->count(); ++i) {
+    const int group = group_->itemData(i).toInt();
+    if (key == (group == steering_group ? "steering" : drive_group_key(static_cast<DriveGroup>(group))))
+      group_->setCurrentIndex(i);
+  }
 }
 
 void DrivePage::fill_groups() {

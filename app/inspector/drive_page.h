@@ -15,7 +15,7 @@ namespace plucky::app {
 class MountDrawing : public QWidget {
  public:
   MountDrawing(Session* session, QWidget* parent);
-  [[nodiscard]] QSize sizeHint() const override { return {280, 150}; }
+  [[nodiscard]] QSize sizeHint() const override { return {280, 156}; }
 
  protected:
   void paintEvent(QPaintEvent*) override;
@@ -30,8 +30,8 @@ class DrivePage : public Page {
  public:
   DrivePage(Session* session, OwnParts* own, QWidget* parent = nullptr);
   void refresh() override;
-  /// Shows the numbers of one part of the drive.
-  void choose_group(DriveGroup group);
+  /// Shows the numbers of one part by its key, or of the "steering"; leaves things as they are for any other.
+  void choose_part(const std::string& key);
 
  private:
   /// The steering stands among the drive's parts.

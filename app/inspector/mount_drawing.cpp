@@ -10,7 +10,7 @@ namespace plucky::app {
 
 MountDrawing::MountDrawing(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
   setObjectName("mount_drawing");
-  setMinimumHeight(150);
+  setMinimumHeight(156);
 }
 
 void MountDrawing::paintEvent(QPaintEvent*) {
@@ -22,11 +22,12 @@ void MountDrawing::paintEvent(QPaintEvent*) {
   p.setRenderHint(QPainter::Antialiasing);
   const Look& l = look();
   const auto words = [&](double metres) { return session_->in_words(length_quantity(metres)); };
-  setAccessibleName(tr("Motor mount: axis %1 over the bottom, tilt %2, screws on %3, shim %4")
-                        .arg(words(m.axis_height), session_->in_words(angle_quantity(m.tilt)), words(m.screw_circle),
-                             words(m.shim)));
+  setAccessibleName(
+      tr("Motor mount: axis %1 over the bottom, tilt %2, screws on %3, shim %4")
+          .arg(words(m.axis_height), session_->in_words(angle_quantity(m.tilt)), words(m.screw_circle), words(m.shim)));
   // Both views in one scale that fits the height.
-  const double scale = 92.0 / std::max(0.02, m.axis_height + 0.6 * motor.can_diameter + m.foot * std::sin(std::abs(m.tilt)));
+  const double scale =
+      92.0 / std::max(0.02, m.axis_height + 0.6 * motor.can_diameter + m.foot * std::sin(std::abs(m.tilt)));
   const double base = 118.0, left = 26.0;
   p.setPen(QPen(l.ink, 1.6));
   p.drawLine(QPointF(8, base), QPointF(170, base));  // the inner bottom, from the side
@@ -44,7 +45,8 @@ void MountDrawing::paintEvent(QPaintEvent*) {
   p.setPen(QPen(l.brass_text, 1.2));
   p.setBrush(l.brass_fill);
   QPolygonF wedge;
-  wedge << QPointF(left, base) << QPointF(left + m.foot * scale, base) << QPointF(left + m.foot * scale, base - std::min(40.0, m.shim * scale));
+  wedge << QPointF(left, base) << QPointF(left + m.foot * scale, base)
+        << QPointF(left + m.foot * scale, base - std::min(40.0, m.shim * scale));
   p.drawPolygon(wedge);
   p.setPen(QPen(l.muted, 1.0));
   p.drawLine(QPointF(left - 14, base), QPointF(left - 14, axis.y()));
@@ -66,10 +68,12 @@ void MountDrawing::paintEvent(QPaintEvent*) {
     p.drawEllipse(middle + at, 0.5 * m.screw * scale, 0.5 * m.screw * scale);
   p.setFont(ui_font(8));
   p.setPen(l.ink);
-  p.drawText(QRectF(0, base + 3, width(), 14), Qt::AlignLeft,
-             tr("axis %1 up, tilt %2, wedge %3").arg(words(m.axis_height), session_->in_words(angle_quantity(m.tilt)), words(m.shim)));
-  p.drawText(QRectF(0, base + 17, width(), 14), Qt::AlignLeft,
-             tr("plate at %1, screws %2 on a circle of %3").arg(words(m.plate_x), words(m.screw), words(m.screw_circle)));
+  p.drawText(QRectF(0, base + 5, width(), 14), Qt::AlignLeft,
+             tr("axis %1 up, tilt %2, wedge %3")
+                 .arg(words(m.axis_height), session_->in_words(angle_quantity(m.tilt)), words(m.shim)));
+  p.drawText(
+      QRectF(0, base + 19, width(), 14), Qt::AlignLeft,
+      tr("plate at %1, screws %2 on a circle of %3").arg(words(m.plate_x), words(m.screw), words(m.screw_circle)));
 }
 
 }  // namespace plucky::app

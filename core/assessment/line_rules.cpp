@@ -27,14 +27,6 @@ struct Line {
   std::vector<Finding>& out;
 
   [[nodiscard]] bool mends() const { return a.care == Care::full; }
-  Finding about(const char* rule, Severity severity, Quantity number, Quantity limit, const char* source) const {
-    Finding f{.id = rule, .stage = Stage::drive, .severity = severity};
-    f.number = number;
-    f.limit = limit;
-    f.values = {number, limit};
-    f.source = source;
-    return f;
-  }
   /// Moves the propulsor's part by a vector.
   void offer_move(Finding& f, const char* label, const Vec3& by, double shown) const {
     if (!mends()) return;
@@ -51,8 +43,8 @@ struct Line {
 
 void fit(const Line& l) {
   for (const Joint& j : fit_chain(l.d)) {
-    Finding f = l.about("drive.fit", Severity::fine, length_quantity(j.inner_diameter),
-                        length_quantity(j.outer_diameter), "bores up to 0.05 mm over the shaft");
+    Finding f = drive_finding("drive.fit", Severity::fine, length_quantity(j.inner_diameter),
+                              length_quantity(j.outer_diameter), "bores up to 0.05 mm over the shaft");
     f.id = fmt::format("drive.fit.{}", j.key);
     f.text = j.words;
     f.severity = j.fit == Joint::Fit::misfit    ? Severity::stop
@@ -68,13 +60,13 @@ void coupler(const Line& l) {
   const double offset = line.coupler_offset, angle = line.coupler_angle;
   const bool by_offset = offset / line.allowance.offset >= angle / line.allowance.angle;
   const double over = by_offset ? offset / line.allowance.offset : angle / line.allowance.angle;
-  Finding f = l.about("drive.coupler",
-                      over > 2.0   ? Severity::stop
-                      : over > 1.0 ? Severity::watch
-                                   : Severity::fine,
-                      by_offset ? length_quantity(offset) : angle_quantity(angle),
-                      by_offset ? length_quantity(line.allowance.offset) : angle_quantity(line.allowance.angle),
-                      "usual allowance of this kind of coupler; common practice, no source");
+  Finding f = drive_finding("drive.coupler",
+                            over > 2.0   ? Severity::stop
+                            : over > 1.0 ? Severity::watch
+                                         : Severity::fine,
+                            by_offset ? length_quantity(offset) : angle_quantity(angle),
+                            by_offset ? length_quantity(line.allowance.offset) : angle_quantity(line.allowance.angle),
+                            "usual allowance of this kind of coupler; common practice, no source");
   f.subject = l.parts.motor->id;
   f.text = said(by_offset ? "Motor and shaft are {{0}} out of line at the coupler; a {} takes {{1}}."
                           : "Motor and shaft meet at {{0}} in the coupler; a {} takes {{1}}.",
@@ -96,20 +88,20 @@ void shaft(const Line& l) {
   const DriveLine& line = l.p.line;
   const double angle = l.d.mounting == Mounting::strut ? 0.0 : line.shaft_angle;
   if (l.d.mounting == Mounting::shaft) {
-    Finding f =
-        l.about("drive.shaft_angle", angle > radians(15.0) || angle < radians(-2.0) ? Severity::watch : Severity::fine,
-                angle_quantity(angle), angle_quantity(radians(15.0)), "common practice, no source");
+    Finding f = drive_finding("drive.shaft_angle",
+                              angle > radians(15.0) || angle < radians(-2.0) ? Severity::watch : Severity::fine,
+                              angle_quantity(angle), angle_quantity(radians(15.0)), "common practice, no source");
     f.text = f.severity == Severity::fine ? "Shaft angle {0}." : "Shaft angle {0}; up to {1} costs little thrust.";
     l.out.push_back(f);
   }
   if (line.whirling > 0.0 && l.p.full.runs()) {
     const double turns = l.p.full.revolutions, limit = 0.7 * line.whirling;
-    Finding f = l.about("drive.whirling",
-                        turns > line.whirling ? Severity::stop
-                        : turns > limit       ? Severity::watch
-                                              : Severity::fine,
-                        {turns, Dimension::revolutions}, {line.whirling, Dimension::revolutions},
-                        "first whirling speed (Rankine), 30 % kept away");
+    Finding f = drive_finding("drive.whirling",
+                              turns > line.whirling ? Severity::stop
+                              : turns > limit       ? Severity::watch
+                                                    : Severity::fine,
+                              {turns, Dimension::revolutions}, {line.whirling, Dimension::revolutions},
+                              "first whirling speed (Rankine), 30 % kept away");
     f.values.push_back(length_quantity(line.free_length));
     f.text = f.severity == Severity::fine
                  ? "The shaft turns at {0} and whirls at {1} over {2} between bearings."
@@ -125,9 +117,9 @@ void shaft(const Line& l) {
   if (l.d.shaft.kind != ShaftKind::flex_cable) return;
   if (line.bend_radius) {
     const double least = flex_least_radius(l.d.shaft.diameter);
-    Finding f = l.about("drive.flex_bend", *line.bend_radius < least ? Severity::watch : Severity::fine,
-                        length_quantity(*line.bend_radius), length_quantity(least),
-                        "forty cable diameters; common practice, no source");
+    Finding f = drive_finding("drive.flex_bend", *line.bend_radius < least ? Severity::watch : Severity::fine,
+                              length_quantity(*line.bend_radius), length_quantity(least),
+                              "forty cable diameters; common practice, no source");
     f.text = f.severity == Severity::fine
                  ? "The cable bends to {0}; {1} is the least."
                  : "The cable bends to {0}; wants {1} at least: motor further forward or lower.";
@@ -135,9 +127,9 @@ void shaft(const Line& l) {
   }
   if (l.p.full.runs()) {
     const double shortens = flex_shortening(line.tube_length, l.p.full.shaft.torque, shaft_strength(l.d.shaft));
-    Finding f = l.about("drive.dog_gap", shortens > l.d.shaft.dog_gap ? Severity::watch : Severity::fine,
-                        length_quantity(l.d.shaft.dog_gap), length_quantity(shortens),
-                        "half a per cent of its length at its strength; common practice, no source");
+    Finding f = drive_finding("drive.dog_gap", shortens > l.d.shaft.dog_gap ? Severity::watch : Severity::fine,
+                              length_quantity(l.d.shaft.dog_gap), length_quantity(shortens),
+                              "half a per cent of its length at its strength; common practice, no source");
     f.text =
         f.severity == Severity::fine
             ? "Dog gap {0}; the cable shortens by {1} at full throttle."
@@ -157,9 +149,9 @@ void flex(const Line& l) {
   const double bend =
       flex_at_coupler(l.a.hull->model, l.a.project.hull.skin, l.p.line, l.p.thrust_most, l.p.working->thrust_offset);
   const double room = l.p.line.allowance.offset - l.p.line.coupler_offset;
-  Finding f = l.about("drive.flex", bend > std::max(0.0, room) ? Severity::note : Severity::fine, length_quantity(bend),
-                      length_quantity(l.p.line.allowance.offset),
-                      "hull as a beam under the thrust's moment; order of magnitude");
+  Finding f = drive_finding("drive.flex", bend > std::max(0.0, room) ? Severity::note : Severity::fine,
+                            length_quantity(bend), length_quantity(l.p.line.allowance.offset),
+                            "hull as a beam under the thrust's moment; order of magnitude");
   f.text = f.severity == Severity::fine
                ? "The hull bends motor and tube {0} out of line at most; the coupler takes {1}."
                : "The hull bends motor and tube {0} out of line under full thrust; with what is out already the "
@@ -179,10 +171,10 @@ void depth(const Line& l) {
   const bool running = l.p.full.runs() && !l.p.stale;
   const double deep = running ? std::min(w.rest_depth, l.p.running_depth) : w.rest_depth;
   const char* when = running && l.p.running_depth <= w.rest_depth ? "running" : "at rest";
-  Finding f = l.about("drive.immersion", Severity::fine, length_quantity(deep), length_quantity(w.wanted_depth),
-                      l.d.mounting == Mounting::pod && l.d.pod.plate
-                          ? "0.1 of the diameter under an anti-ventilation plate; common practice"
-                          : "0.3 of the diameter; common practice, no source");
+  Finding f = drive_finding("drive.immersion", Severity::fine, length_quantity(deep), length_quantity(w.wanted_depth),
+                            l.d.mounting == Mounting::pod && l.d.pod.plate
+                                ? "0.1 of the diameter under an anti-ventilation plate; common practice"
+                                : "0.3 of the diameter; common practice, no source");
   f.subject = l.parts.propulsor->id;
   f.values[0] = length_quantity(std::abs(deep));
   if (l.d.propulsor == Propulsor::jet) {
@@ -226,11 +218,11 @@ void tip(const Line& l) {
   const double wanted = air ? 0.005 : 0.1 * l.d.screw.diameter;
   const double clear =
       air && l.d.screw.guard_radius > 0.0 ? l.d.screw.guard_radius - 0.5 * l.d.screw.diameter : w.tip_clearance;
-  Finding f = l.about("drive.tip",
-                      clear < 0.0      ? Severity::stop
-                      : clear < wanted ? Severity::watch
-                                       : Severity::fine,
-                      length_quantity(clear), length_quantity(wanted), "common practice, no source");
+  Finding f = drive_finding("drive.tip",
+                            clear < 0.0      ? Severity::stop
+                            : clear < wanted ? Severity::watch
+                                             : Severity::fine,
+                            length_quantity(clear), length_quantity(wanted), "common practice, no source");
   f.subject = l.parts.propulsor->id;
   const char* to = air ? l.d.screw.guard_radius > 0.0 ? "guard" : "deck" : "hull";
   f.text = said(f.severity == Severity::fine ? "Blade tips clear the {} by {{0}}."
@@ -238,9 +230,10 @@ void tip(const Line& l) {
                 to);
   l.out.push_back(f);
   if (!air) return;
-  Finding guard = l.about("drive.guard", l.d.screw.guard_radius > 0.0 ? Severity::fine : Severity::watch,
-                          length_quantity(2.0 * l.d.screw.guard_radius), length_quantity(l.d.screw.diameter + 0.01),
-                          "fingers, lines and reeds; follow local rules");
+  Finding guard =
+      drive_finding("drive.guard", l.d.screw.guard_radius > 0.0 ? Severity::fine : Severity::watch,
+                    length_quantity(2.0 * l.d.screw.guard_radius), length_quantity(l.d.screw.diameter + 0.01),
+                    "fingers, lines and reeds; follow local rules");
   guard.subject = l.parts.propulsor->id;
   guard.text = l.d.screw.guard_radius > 0.0 ? "A guard of {0} stands round the air propeller."
                                             : "No guard round the air propeller; wants one of {1} or more.";
@@ -252,11 +245,11 @@ void thrust_line(const Line& l) {
   const Working& w = *l.p.working;
   if (l.d.mounting == Mounting::strut && l.d.has_shaft_line()) {
     const double angle = l.d.shaft.strut_angle;
-    Finding f = l.about("drive.strut",
-                        std::abs(angle) > radians(2.5)   ? Severity::stop
-                        : std::abs(angle) > radians(1.5) ? Severity::watch
-                                                         : Severity::fine,
-                        angle_quantity(angle), angle_quantity(radians(1.5)), "common practice, no source");
+    Finding f = drive_finding("drive.strut",
+                              std::abs(angle) > radians(2.5)   ? Severity::stop
+                              : std::abs(angle) > radians(1.5) ? Severity::watch
+                                                               : Severity::fine,
+                              angle_quantity(angle), angle_quantity(radians(1.5)), "common practice, no source");
     f.values[0] = angle_quantity(std::abs(angle));
     f.values.push_back({l.p.thrust_most * std::sin(std::abs(angle)), Dimension::force});
     f.text = f.severity == Severity::fine ? "The strut stands within {1} of the keel's line."
@@ -275,11 +268,11 @@ void thrust_line(const Line& l) {
   const double weight = l.a.mass.total * gravity, gm = l.a.flotation.gm_longitudinal;
   if (!l.p.fitted || gm <= 0.0) return;
   const double tilt = l.p.thrust_most * -w.thrust_offset / (weight * gm), most = radians(1.5);
-  Finding f = l.about("drive.thrust_line",
-                      tilt > 2.0 * most ? Severity::stop
-                      : tilt > most     ? Severity::watch
-                                        : Severity::fine,
-                      angle_quantity(tilt), angle_quantity(most), "common practice, no source");
+  Finding f = drive_finding("drive.thrust_line",
+                            tilt > 2.0 * most ? Severity::stop
+                            : tilt > most     ? Severity::watch
+                                              : Severity::fine,
+                            angle_quantity(tilt), angle_quantity(most), "common practice, no source");
   f.subject = l.parts.propulsor->id;
   f.values = {angle_quantity(std::abs(tilt)),
               angle_quantity(most),
@@ -313,8 +306,8 @@ void thrust_line(const Line& l) {
 void units(const Line& l) {
   if (l.d.propulsor == Propulsor::jet) {
     const double step = l.d.jet.intake_step;
-    Finding f = l.about("drive.intake", std::abs(step) > 0.5e-3 ? Severity::watch : Severity::fine,
-                        length_quantity(step), length_quantity(0.5e-3), "common practice, no source");
+    Finding f = drive_finding("drive.intake", std::abs(step) > 0.5e-3 ? Severity::watch : Severity::fine,
+                              length_quantity(step), length_quantity(0.5e-3), "common practice, no source");
     f.values[0] = length_quantity(std::abs(step));
     f.text = f.severity == Severity::fine
                  ? "The intake lies flush with the bottom."
@@ -329,9 +322,9 @@ void units(const Line& l) {
   }
   if (l.d.propulsor == Propulsor::propeller && l.d.mounting == Mounting::pod) {
     const double wants = 0.5 * l.parts.propulsor->size.x() * l.d.pod.swing;
-    Finding f =
-        l.about("drive.cable_slack", l.d.pod.cable_slack < wants ? Severity::watch : Severity::fine,
-                length_quantity(l.d.pod.cable_slack), length_quantity(wants), "arc of the pod's edge over its swing");
+    Finding f = drive_finding("drive.cable_slack", l.d.pod.cable_slack < wants ? Severity::watch : Severity::fine,
+                              length_quantity(l.d.pod.cable_slack), length_quantity(wants),
+                              "arc of the pod's edge over its swing");
     f.values.push_back(angle_quantity(l.d.pod.swing));
     f.text = f.severity == Severity::fine ? "{0} of cable slack for a swing of {2} to each side."
                                           : "{0} of cable slack; a swing of {2} to each side wants {1}.";

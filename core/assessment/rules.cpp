@@ -31,6 +31,15 @@ void mark_ignored(const std::vector<IgnoredFinding>& ignored, std::vector<Findin
 
 }  // namespace
 
+Finding drive_finding(const char* rule, Severity severity, Quantity number, Quantity limit, const char* source) {
+  Finding f{.id = rule, .stage = Stage::drive, .severity = severity};
+  f.number = number;
+  f.limit = limit;
+  f.values = {number, limit};
+  f.source = source;
+  return f;
+}
+
 std::vector<Finding> run_rules(const Assessment& a) {
   std::vector<Finding> findings;
   hull_rules(a, findings);

@@ -21,6 +21,10 @@ namespace plucky {
 /// let it; empty when there is no such part or it cannot move that way.
 [[nodiscard]] std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim);
 
+/// A finding of the Drive stage with its number and limit as {0} and {1}.
+[[nodiscard]] Finding drive_finding(const char* rule, Severity severity, Quantity number, Quantity limit,
+                                    const char* source);
+
 void flotation_rules(const Assessment& a, std::vector<Finding>& out);
 void stability_rules(const Assessment& a, std::vector<Finding>& out);
 void layout_rules(const Assessment& a, std::vector<Finding>& out);

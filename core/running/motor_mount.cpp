@@ -37,8 +37,7 @@ MotorMount motor_mount(const HullModel& hull, const Skin& skin, const Motor& mot
   m.foot = motor.can_length;
   const double bottom = hull.bottom_height(face.x(), face.y()) + skin.shell_thickness;
   m.axis_height = std::max(0.0, face.z() - bottom);
-  const double rise =
-      hull.bottom_height(face.x() + m.foot, face.y()) - hull.bottom_height(face.x(), face.y());
+  const double rise = hull.bottom_height(face.x() + m.foot, face.y()) - hull.bottom_height(face.x(), face.y());
   m.shim = std::abs(std::tan(m.tilt) * m.foot - rise);
   return m;
 }

@@ -18,10 +18,11 @@ struct MotorMount {
   double shim = 0.0;          ///< m, thickness of the wedge at its thick end that gives the tilt on the bottom
 };
 /// Throws nothing; zero heights when the motor stands outside the hull.
-[[nodiscard]] MotorMount motor_mount(const HullModel& hull, const Skin& skin, const Motor& motor, const DriveLine& line);
+[[nodiscard]] MotorMount motor_mount(const HullModel& hull, const Skin& skin, const Motor& motor,
+                                     const DriveLine& line);
 
-/// By how much motor and tube move out of line when the thrust bends the hull between them, m: the hull's U-section as a
-/// beam under the thrust's moment, M l^2 / (8 E I). A common plate takes the hull out of it. Order of magnitude only.
+/// By how much motor and tube move out of line when the thrust bends the hull between them, m: the hull's U-section as
+/// a beam under the thrust's moment, M l^2 / (8 E I). A common plate takes the hull out of it. Order of magnitude only.
 [[nodiscard]] double flex_at_coupler(const HullModel& hull, const Skin& skin, const DriveLine& line, double thrust,
                                      double thrust_offset);
 

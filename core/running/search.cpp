@@ -8,23 +8,24 @@
 
 namespace plucky {
 
+double worth(const SearchCell& c, Aim aim) {
+  switch (aim) {
+    case Aim::speed:
+      return c.full.speed;
+    case Aim::run_time:
+      return c.run_time;
+    case Aim::efficiency:
+      return c.full.efficiency;
+    case Aim::coolness:
+      return -c.winding;
+  }
+  return 0.0;
+}
+
 const SearchCell* SearchMap::best(Aim aim) const {
-  const auto worth = [&](const SearchCell& c) {
-    switch (aim) {
-      case Aim::speed:
-        return c.full.speed;
-      case Aim::run_time:
-        return c.run_time;
-      case Aim::efficiency:
-        return c.full.efficiency;
-      case Aim::coolness:
-        return -c.winding;
-    }
-    return 0.0;
-  };
   const SearchCell* best = nullptr;
   for (const SearchCell& c : cells)
-    if (c.allowed() && (!best || worth(c) > worth(*best))) best = &c;
+    if (c.allowed() && (!best || worth(c, aim) > worth(*best, aim))) best = &c;
   return best;
 }
 

@@ -21,6 +21,8 @@ struct SearchCell {
 
 /// What is best.
 enum class Aim { speed, run_time, efficiency, coolness };
+/// Larger is better.
+[[nodiscard]] double worth(const SearchCell& cell, Aim aim);
 
 struct SearchMap {
   std::vector<double> diameters, pitches;

@@ -17,10 +17,12 @@ double race(double speed, double thrust, double diameter, double density) {
 }
 
 struct TurnInput {
-  double length, beam, draught, block, mass, lever, force, speed, density;
+  double length, hull_length, beam, draught, block, mass, lever, force, speed, density;
 };
 
-/// Radius of the steady turn under a side force at `lever` aft of the CG, m; 0 when there is none.
+/// Radius of the steady turn under a side force at `lever` aft of the CG, m; 0 when there is none. The derivatives are
+/// linear and know no end: no hull turns within its own length, nor on a side that holds more than 1.5 of its weight
+/// (common practice, no source).
 double turn_radius(const TurnInput& in) {
   const double l = in.length, t = in.draught, b = in.beam, f = t / l, k = pi * f * f;
   const double half = 0.5 * in.density * l * l * in.speed * in.speed;
@@ -31,7 +33,8 @@ double turn_radius(const TurnInput& in) {
   // yv v + (yr - m) r = -y, nv v + nr r = -n
   const double det = yv * nr - (yr - mass) * nv;
   const double r = (yv * -n + nv * y) / det;
-  return std::abs(r) > 1e-9 ? l / std::abs(r) : 0.0;
+  if (std::abs(r) < 1e-9) return 0.0;
+  return std::max({l / std::abs(r), in.hull_length, in.speed * in.speed / (1.5 * gravity)});
 }
 
 /// Side force at an angle, and what the stock feels.
@@ -82,7 +85,8 @@ TurnInput turn_input(const Boat& b, const RunningState& run, double force, doubl
   const double length = std::clamp(p.wetted_length, 0.2 * b.hull.length(), b.form.waterline_length);
   const double wedge = std::max(0.005, 0.5 * std::max(p.draught, length * std::tan(std::max(0.0, p.trim))));
   const double draught = (1.0 - p.planing_share) * b.form.draught + p.planing_share * wedge;
-  return {length, b.form.waterline_beam, draught, b.form.block, b.loading.mass, lever, force, run.speed, b.density};
+  return {length,    b.hull.length(), b.form.waterline_beam, draught, b.form.block, b.loading.mass, lever, force,
+          run.speed, b.density};
 }
 
 }  // namespace

@@ -6,6 +6,8 @@
 #include "bench.h"
 #include "chart/drive_charts.h"
 #include "chart/propeller_map.h"
+#include "drive/drive_table.h"
+#include "io/units.h"
 #include "ledger/ledger.h"
 #include "shelf/shelf.h"
 
@@ -254,4 +256,84 @@ TEST_F(DriveBench, EveryBoatOfTheFleetRunsAndSaysWhatLimitsIt) {
     EXPECT_GT(session.now().steering.turning_radius, 0.0) << p.name;
     EXPECT_TRUE(find<QLabel>("drive_safe")->text().contains("throttle")) << p.name;
   }
+}
+
+TEST_F(DriveBench, EveryNumberOfEveryPartTakesItsUnitAndRefusesNonsense) {
+  const DriveGroup groups[] = {DriveGroup::drive,   DriveGroup::battery, DriveGroup::esc,   DriveGroup::motor,
+                               DriveGroup::gearing, DriveGroup::coupler, DriveGroup::shaft, DriveGroup::screw};
+  int typed = 0;
+  for (const DriveGroup g : groups) {
+    choose_part(static_cast<int>(g));
+    for (const DriveNumber& n : drive_numbers()) {
+      if (n.group != g || !matters(session.project().drive, g, n.key)) continue;
+      auto* edit = find<QLineEdit>(QStringLiteral("drive_%1_%2").arg(drive_group_key(g), n.key).toUtf8().constData());
+      ASSERT_TRUE(edit->isVisible()) << n.key;
+      const Project before = session.project();
+      type(edit, "nonsense");
+      EXPECT_EQ(session.project(), before) << n.key;
+      EXPECT_FALSE(notice().isEmpty()) << n.key;
+      // A number of its range, typed as it is shown.
+      const double wanted = n.low > 0.0 ? std::sqrt(n.low * n.high) : 0.5 * (n.low + n.high);
+      const double old = n.in(before.drive);
+      const Quantity shown{wanted, n.dimension};
+      QString words = QString::fromStdString(show(shown, UnitSystem::metric).number);
+      words.replace(QString::fromUtf8("\u2212"), "-");
+      type(edit, words.toUtf8().constData());
+      // Taken, or refused by the boat's own rules with a word; never something else.
+      const double now = n.in(session.project().drive);
+      EXPECT_TRUE(std::abs(now - wanted) <= 0.02 * std::abs(wanted) + 1e-3 * (n.high - n.low) || now == old) << n.key;
+      ++typed;
+      session.adopt(before, {});
+      window->choose_stage(Stage::drive);
+      settle();
+    }
+  }
+  EXPECT_GT(typed, 35);
+}
+
+TEST_F(DriveBench, AStrutIsTurnedByItsGripAndTheLayerCanBeHidden) {
+  choose_in("mounting", 1);
+  const auto grips = drive_grips(session.now());
+  ASSERT_EQ(grips.size(), 1u);
+  EXPECT_EQ(grips[0].kind, Grip::Kind::strut);
+  const QPoint at = board()->map().profile(grips[0].place.x(), grips[0].place.z()).toPoint();
+  drag(at, QPoint(0, -8));
+  EXPECT_GT(session.project().drive.shaft.strut_angle, radians(3.0));
+  EXPECT_TRUE(QString(session.undo_label()).startsWith("Strut"));
+  session.undo();
+  const QImage with = board()->grab().toImage();
+  board()->set_overlay(Overlay::drive, false);
+  settle();
+  EXPECT_GT(pixels_apart(with, board()->grab().toImage()), 300);
+}
+
+TEST_F(DriveBench, TheMountIsDrawnWithItsMeasures) {
+  choose_part(static_cast<int>(DriveGroup::shaft));
+  auto* drawing = find<QWidget>("mount_drawing");
+  ASSERT_TRUE(drawing->isVisible());
+  drawing->grab();
+  EXPECT_TRUE(drawing->accessibleName().contains("tilt 13.8")) << drawing->accessibleName().toStdString();
+  choose_part(static_cast<int>(DriveGroup::screw));
+  EXPECT_FALSE(drawing->isVisible());
+  EXPECT_TRUE(find<QLabel>("joints")->text().contains("motor shaft"));
+}
+
+TEST_F(DriveBench, TheMapStopsWhenItIsLeftAndBeginsAnewForOtherWaters) {
+  auto* map = shelf_page<PropellerMap>(ShelfTab::propellers);
+  window->show_shelf(ShelfTab::heat);
+  settle();
+  EXPECT_FALSE(map->searching());
+  window->show_shelf(ShelfTab::propellers);
+  settle();
+  ASSERT_TRUE(wait_for([&] { return !map->searching() && map->map().cells.size() == 400; }));
+  const double speed = map->map().at(8, 8).full.speed;
+  Part battery = part("Battery");
+  battery.measured_mass = 0.9;
+  session.perform({"Heavier", ChangePart{battery}});
+  settle();
+  ASSERT_TRUE(wait_for([&] { return !map->searching() && map->map().cells.size() == 400; }));
+  EXPECT_LT(map->map().at(8, 8).full.speed, speed);
+  // Without a drive there is nothing to try, and it says why.
+  choose_in("propulsor", 0);
+  EXPECT_TRUE(shelf_words().contains("Nothing to try")) << shelf_words().toStdString();
 }

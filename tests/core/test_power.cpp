@@ -237,6 +237,13 @@ TEST(SteeringReport, ALargerRudderTurnsTighterAndAPodDoesNotSteerWithoutThrottle
   Project p = powered_boat();
   p.steering = {.by = SteeredBy::rudder, .chord = 0.03, .span = 0.04, .balance = 0.28};
   p.steering.linkage.servo_throw = radians(20.0);
+  // No hull holds more than a weight and a half sideways, however large the rudder.
+  const Assessment fast = assess(p);
+  EXPECT_GE(fast.steering.turning_radius, std::pow(fast.power.full.speed, 2) / (1.5 * 9.81));
+  EXPECT_GE(fast.steering.cruise_radius, fast.hull->model.length());
+  // Slow and with a little angle the rudder decides.
+  p.drive.throttle = 0.15;
+  p.steering.linkage.servo_throw = radians(3.0);
   const SteeringReport small = assess(p).steering;
   ASSERT_GT(small.turning_radius, 0.0);
   EXPECT_LT(small.radius_low, small.turning_radius);

@@ -1,0 +1,186 @@
+// The boat as the running methods see it, its waters at speed, and answers that are never nonsense.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include <cmath>
+
+#include "assessment/assessment.h"
+#include "assessment/consequence.h"
+#include "assessment/reason.h"
+#include "drive/drive_table.h"
+#include "drive/water_jet.h"
+#include "running/boat.h"
+#include "shapes.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+double finite_share(const Assessment& a) {
+  int all = 0, finite = 0;
+  const auto count = [&](double v) { ++all, finite += std::isfinite(v); };
+  for (const LedgerRow& r : ledger(a))
+    if (r.value) {
+      count(r.value->si);
+      for (const ReasonLine& line : reasons(a, r.key))
+        for (const Quantity& q : line.values) count(q.si);
+    }
+  for (const Finding& f : a.findings) {
+    for (const Quantity& q : f.values) count(q.si);
+    for (const Quantity& q : f.remedy_values) count(q.si);
+    count(f.number.si);
+    count(f.limit.si);
+  }
+  for (const RunningState& s : a.power.sweep)
+    for (const double v : {s.speed, s.revolutions, s.thrust, s.slip, s.efficiency, s.shaft.battery_current}) count(v);
+  for (const HeatCourse* c : {&a.power.dry, &a.power.wet})
+    for (const double v : c->winding) count(v);
+  for (const double v : {a.steering.side_force, a.steering.stock_torque, a.steering.servo_needed,
+                         a.steering.turning_radius, a.steering.cruise_radius, a.steering.heel, a.steering.drift})
+    count(v);
+  return all == 0 ? 0.0 : static_cast<double>(finite) / all;
+}
+
+}  // namespace
+
+TEST(PlaningBottom, IsTheVOfAPrism) {
+  // 20 degrees of deadrise to a chine 90 mm out, sides leaning out a little.
+  const double rise = 0.09 * std::tan(radians(20.0));
+  const std::vector<Vec2> section{{0.0, 0.0}, {0.09, rise}, {0.1, 0.1}, {-0.1, 0.1}, {-0.09, rise}};
+  HullModel hull;
+  hull.skin = prism(section, 0.6, 40);
+  hull.box = {{0.0, -0.1, 0.0}, {0.6, 0.1, 0.1}};
+  std::vector<double> stations;
+  for (int i = 0; i < 40; ++i) stations.push_back(0.005 + 0.59 * i / 39.0);
+  hull.sections = sections(hull.skin, stations);
+  const PlaningBottom b = planing_bottom(hull);
+  EXPECT_NEAR(b.beam, 0.18, 1e-9);
+  EXPECT_NEAR(degrees(b.deadrise), 20.0, 1e-6);
+}
+
+TEST(PlaningBottom, FollowsTheDeadriseOfTheFamily) {
+  for (const double deadrise : {10.0, 18.0, 24.0}) {
+    HullDesign d = usual_hull(HullFamily::deep_v);
+    d.shape.deadrise_transom = d.shape.deadrise_midships = radians(deadrise);
+    const PlaningBottom b = planing_bottom(build_hull(d));
+    EXPECT_NEAR(degrees(b.deadrise), deadrise, 2.0);
+    EXPECT_LT(b.beam, d.shape.beam + 1e-9);
+    EXPECT_GT(b.beam, 0.6 * d.shape.beam);
+  }
+  EXPECT_LT(degrees(planing_bottom(build_hull(usual_hull(HullFamily::flat_bottom))).deadrise), 3.0);
+  EXPECT_FALSE(planes(HullFamily::round_bilge));
+  EXPECT_TRUE(planes(HullFamily::flat_bottom));
+}
+
+TEST(RunningWater, IsTheLevelUnderTheBoatAndAHollowBehindADryTransom) {
+  RunningPoint p;
+  p.draught = 0.03;
+  p.trim = radians(3.0);
+  EXPECT_NEAR(p.water_at(0.0), 0.03, 1e-12);
+  EXPECT_NEAR(p.water_at(0.2), 0.03 - 0.2 * std::tan(radians(3.0)), 1e-12);
+  EXPECT_GT(p.water_at(-0.05), 0.03);  // wet: the level goes on
+  p.transom_dry = 1.0;
+  EXPECT_NEAR(p.water_at(-0.05), 0.0, 1e-12);  // dry: level with the edge
+  p.transom_dry = 0.5;
+  EXPECT_NEAR(p.water_at(-0.05), 0.5 * (0.03 + 0.05 * std::tan(radians(3.0))), 1e-12);
+}
+
+TEST(RunningWater, ATransomRunsDryAsTheBoatGetsFaster) {
+  const Assessment a = assess(powered_boat());
+  double before = -1.0;
+  for (const RunningPoint& p : a.power.curve.points()) {
+    EXPECT_GE(p.transom_dry, before);
+    before = p.transom_dry;
+  }
+  EXPECT_EQ(before, 1.0);
+  EXPECT_LT(a.power.curve.points().front().transom_dry, 0.05);
+}
+
+TEST(RunningHull, TakesAppendagesAndAirFromThePartsOutside) {
+  Project p = powered_boat();
+  const RunningHull bare = running_hull(boat_of(assess(p)));
+  Part rudder{.id = p.take_id(), .name = "Rudder", .kind = PartKind::rudder};
+  rudder.size = {0.04, 0.006, 0.08};
+  rudder.place = {-0.10, 0.0, 0.0};
+  rudder.outside = true;
+  p.layout.parts.push_back(rudder);
+  const RunningHull with_rudder = running_hull(boat_of(assess(p)));
+  EXPECT_GT(with_rudder.bottom.appendage_area, bare.bottom.appendage_area);
+  EXPECT_GT(with_rudder.bottom.appendage_depth, 0.0);
+  Part mast{.id = p.take_id(), .name = "Mast", .kind = PartKind::camera};
+  mast.size = {0.02, 0.04, 0.2};
+  mast.place = {0.3, 0.0, 0.22};
+  mast.outside = true;
+  p.layout.parts.push_back(mast);
+  const RunningHull with_mast = running_hull(boat_of(assess(p)));
+  EXPECT_GT(with_mast.bottom.air_area, with_rudder.bottom.air_area + 0.9 * 0.04 * 0.15);
+  EXPECT_EQ(with_mast.bottom.lcg, assess(p).mass.cg.x() - assess(p).hull->model.box.low.x());
+}
+
+TEST(WaterJet, AtRestThePumpGivesWhatTheNozzleTakes) {
+  const WaterJet jet;
+  const JetState s = jet_state(jet, 300.0, 0.0, 1000.0);
+  // Head of the pump at this flow is the jet's energy with its losses (no head comes from a boat at rest).
+  const double area = 0.25 * pi * jet.nozzle * jet.nozzle;
+  EXPECT_NEAR(s.flow, s.jet_speed * area, 1e-12);
+  const double head = 0.5 * (1.0 + jet.nozzle_loss) * s.jet_speed * s.jet_speed;
+  const double tip = pi * 300.0 * jet.diameter;
+  EXPECT_LT(head, 0.5 * 0.49 * tip * tip);  // Euler at 0.7 R, half of it reached
+  EXPECT_GT(head, 0.05 * tip * tip);
+  // Of the shaft's power the jet carries a third to a half: pump and duct take the rest.
+  const double jet_power = 0.5 * 1000.0 * s.flow * s.jet_speed * s.jet_speed, shaft = 2.0 * pi * 300.0 * s.torque;
+  EXPECT_GT(jet_power / shaft, 0.25);
+  EXPECT_LT(jet_power / shaft, 0.5);
+}
+
+RC_GTEST_PROP(WaterJet, ThrustAndTorqueGoWithTheSquareOfTheSpeeds, ()) {
+  const WaterJet jet{.diameter = *rc::gen::inRange(20, 60) / 1e3, .nozzle = *rc::gen::inRange(12, 19) / 1e3};
+  const double n = *rc::gen::inRange(50, 500), v = *rc::gen::inRange(0, 80) / 10.0;
+  const JetState one = jet_state(jet, n, v, 1000.0), two = jet_state(jet, 2.0 * n, 2.0 * v, 1000.0);
+  RC_ASSERT(std::abs(two.thrust - 4.0 * one.thrust) < 1e-9 * (1.0 + std::abs(two.thrust)));
+  RC_ASSERT(std::abs(two.torque - 4.0 * one.torque) < 1e-9 * (1.0 + std::abs(two.torque)));
+  RC_ASSERT(one.torque > 0.0);
+}
+
+// Whatever numbers a builder types into the drive and the steering, there is an answer or a reason, never a NaN.
+RC_GTEST_PROP(Power, NoDriveGivesANumberThatIsNone, ()) {
+  static const Project base = [] {
+    Project p = powered_boat();
+    p.hull.fineness = 0.4;
+    return p;
+  }();
+  Project p = base;
+  p.drive.propulsor = static_cast<Propulsor>(*rc::gen::inRange(0, 4));
+  p.drive.mounting = static_cast<Mounting>(*rc::gen::inRange(0, 3));
+  p.drive.coupler.kind = static_cast<CouplerKind>(*rc::gen::inRange(0, 7));
+  p.drive.shaft.kind = static_cast<ShaftKind>(*rc::gen::inRange(0, 3));
+  // A few numbers go anywhere within their range, by orders of magnitude where it is wide.
+  const auto numbers = drive_numbers();
+  for (int i = *rc::gen::inRange(0, 6); i > 0; --i) {
+    const DriveNumber& n = numbers[*rc::gen::inRange<std::size_t>(0, numbers.size())];
+    const double share = *rc::gen::inRange(0, 1001) / 1000.0;
+    n.of(p.drive) = n.low > 0.0 ? n.low * std::pow(n.high / n.low, share) : n.low + share * (n.high - n.low);
+  }
+  RC_PRE(p.drive.shaft.bore <= 0.95 * p.drive.shaft.diameter);
+  p.steering.by = static_cast<SteeredBy>(*rc::gen::inRange(0, 6));
+  for (int i = *rc::gen::inRange(0, 4); i > 0; --i) {
+    const SteeringNumber& n = steering_numbers()[*rc::gen::inRange<std::size_t>(0, steering_numbers().size())];
+    n.of(p.steering) = n.low + (n.high - n.low) * *rc::gen::inRange(0, 1001) / 1000.0;
+  }
+  part_of(p, PartKind::propeller).place += Vec3(0.0, 0.0, *rc::gen::inRange(-30, 200) / 1e3);
+  const Assessment a = assess(p);
+  RC_ASSERT(finite_share(a) == 1.0);
+  for (const RunningState& s : a.power.sweep) RC_ASSERT(s.runs() || !s.message.empty());
+  if (!a.power.full.runs()) RC_ASSERT(!a.power.message.empty());
+}
+
+TEST(Ledger, EveryRowOfTheRunHasItsReasons) {
+  const Assessment a = assess(powered_boat());
+  for (const char* key : {"speed", "slip_speed", "current", "winding", "run_time"}) {
+    EXPECT_FALSE(reasons(a, key).empty()) << key;
+    bool there = false;
+    for (const LedgerRow& r : ledger(a)) there = there || (r.key == key && r.value);
+    EXPECT_TRUE(there) << key;
+  }
+}

@@ -1,0 +1,194 @@
+// Findings of the drive's line, of pods, jets and air propellers, and of the steering's boot and hole.
+#include <gtest/gtest.h>
+
+#include <cmath>
+#include <functional>
+
+#include "assessment/assessment.h"
+#include "shapes.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+const Finding* finding(const Assessment& a, const std::string& id) {
+  for (const Finding& f : a.findings)
+    if (f.id == id) return &f;
+  return nullptr;
+}
+
+Severity severity(const Project& p, const char* id) {
+  const Assessment a = assess(p);
+  const Finding* f = finding(a, id);
+  EXPECT_NE(f, nullptr) << id;
+  return f ? f->severity : Severity::fine;
+}
+
+/// The powered boat with a unit in place of motor and propeller: a pod astern or a jet in the bottom.
+Project with_unit(Propulsor propulsor, const Vec3& place, const Vec3& size) {
+  Project p = powered_boat();
+  std::erase_if(p.layout.parts, [](const Part& part) { return part.kind == PartKind::propeller; });
+  p.drive.propulsor = propulsor;
+  p.drive.mounting = Mounting::pod;
+  Part unit{
+      .id = p.take_id(), .name = "Unit", .kind = PartKind::drive_line, .size = size, .place = place, .mass = 0.18};
+  unit.outside = true;
+  p.layout.parts.push_back(unit);
+  return p;
+}
+
+Project with_pod() {
+  return with_unit(Propulsor::propeller, {-0.05, 0.0, 0.0}, {0.08, 0.05, 0.15});
+}
+
+Project with_jet() {
+  return with_unit(Propulsor::jet, {0.05, 0.0, 0.02}, {0.15, 0.036, 0.036});
+}
+
+Project with_air_propeller() {
+  Project p = powered_boat();
+  p.drive.propulsor = Propulsor::air_propeller;
+  p.drive.screw = {.diameter = 0.152, .pitch = 0.102, .blade_area = 0.12, .bore = 0.005, .guard_radius = 0.085};
+  part_of(p, PartKind::propeller).place = {0.03, 0.0, 0.24};
+  return p;
+}
+
+}  // namespace
+
+TEST(LineRules, APodWantsSlackForItsSwingAndItsDiscInWater) {
+  Project p = with_pod();
+  EXPECT_EQ(severity(p, "drive.immersion"), Severity::fine);
+  EXPECT_EQ(severity(p, "drive.cable_slack"), Severity::fine);
+  p.drive.pod.swing = 1.4;
+  Assessment a = assess(p);
+  const Finding* slack = finding(a, "drive.cable_slack");
+  ASSERT_NE(slack, nullptr);
+  EXPECT_EQ(slack->severity, Severity::watch);
+  EXPECT_NEAR(slack->limit.si, 0.04 * 1.4, 1e-12);  // the arc of its edge
+  ASSERT_TRUE(slack->remedy);
+  EXPECT_EQ(severity(apply(p, *slack->remedy), "drive.cable_slack"), Severity::fine);
+  // A plate above the blades needs less water over them.
+  p.drive.pod.swing = 0.6;
+  const double with_plate = assess(p).power.working->wanted_depth;
+  p.drive.pod.plate = false;
+  EXPECT_NEAR(assess(p).power.working->wanted_depth, 3.0 * with_plate, 1e-12);
+  // No shaft line, so nothing is said about couplers.
+  EXPECT_EQ(finding(assess(p), "drive.coupler"), nullptr);
+}
+
+TEST(LineRules, APodTooHighIsLoweredByItsOffer) {
+  Project p = with_pod();
+  p.layout.parts.back().place.z() = 0.10;
+  const Assessment a = assess(p);
+  const Finding* f = finding(a, "drive.immersion");
+  ASSERT_NE(f, nullptr);
+  EXPECT_EQ(f->severity, Severity::stop);
+  ASSERT_TRUE(f->remedy);
+  EXPECT_EQ(f->remedy->label.rfind("Lower the pod", 0), 0u);
+  // From rest first; once it runs, the hollow behind the transom asks for a little more.
+  p = apply(p, *f->remedy);
+  const Assessment second = assess(p);
+  if (const Finding* more = finding(second, "drive.immersion"); more->remedy) p = apply(p, *more->remedy);
+  EXPECT_EQ(severity(p, "drive.immersion"), Severity::fine);
+}
+
+TEST(LineRules, AJetIntakeIsFlushAndWet) {
+  Project p = with_jet();
+  EXPECT_EQ(severity(p, "drive.intake"), Severity::fine);
+  EXPECT_EQ(severity(p, "drive.immersion"), Severity::fine);
+  p.drive.jet.intake_step = 0.0015;
+  const Assessment a = assess(p);
+  const Finding* f = finding(a, "drive.intake");
+  ASSERT_NE(f, nullptr);
+  EXPECT_EQ(f->severity, Severity::watch);
+  EXPECT_NE(f->text.find("stands below"), std::string::npos);
+  ASSERT_TRUE(f->remedy);
+  EXPECT_EQ(severity(apply(p, *f->remedy), "drive.intake"), Severity::fine);
+  p.drive.jet.intake_step = -0.0015;
+  const Assessment sunk = assess(p);
+  EXPECT_NE(finding(sunk, "drive.intake")->text.find("sunk into"), std::string::npos);
+  // An intake far forward comes out of the water when the boat planes: air, and less thrust.
+  p = with_jet();
+  p.layout.parts.back().place.x() = 0.50;
+  const Assessment dry = assess(p);
+  ASSERT_NE(finding(dry, "drive.immersion"), nullptr);
+  EXPECT_EQ(finding(dry, "drive.immersion")->severity, Severity::stop);
+}
+
+TEST(LineRules, AnAirPropellerWantsAGuardAndRoom) {
+  Project p = with_air_propeller();
+  EXPECT_EQ(severity(p, "drive.guard"), Severity::fine);
+  EXPECT_EQ(severity(p, "drive.tip"), Severity::fine);
+  p.drive.screw.guard_radius = 0.0;
+  EXPECT_EQ(severity(p, "drive.guard"), Severity::watch);
+  p.drive.screw.guard_radius = 0.074;  // inside the blades
+  EXPECT_EQ(severity(p, "drive.tip"), Severity::stop);
+  p.drive.screw.guard_radius = 0.0;
+  part_of(p, PartKind::propeller).place.z() = 0.12;  // blades in the deck
+  EXPECT_EQ(severity(p, "drive.tip"), Severity::stop);
+}
+
+TEST(LineRules, ASurfacePropellerWantsHalfItsDisc) {
+  Project p = powered_boat();
+  p.drive.screw.surface = true;
+  part_of(p, PartKind::propeller).place.z() = 0.0;
+  const Assessment half = assess(p);
+  ASSERT_NE(finding(half, "drive.immersion"), nullptr);
+  EXPECT_NEAR(finding(half, "drive.immersion")->number.si, 0.5, 0.15);
+  EXPECT_EQ(finding(half, "drive.immersion")->severity, Severity::fine);
+  part_of(p, PartKind::propeller).place.z() = -0.05;
+  EXPECT_EQ(severity(p, "drive.immersion"), Severity::watch);
+}
+
+TEST(LineRules, BladesNearTheBottomAndASteepShaftAreSeen) {
+  Project p = powered_boat();
+  part_of(p, PartKind::propeller).place = {0.02, 0.0, -0.021};  // under the hull, a millimetre free
+  EXPECT_EQ(severity(p, "drive.tip"), Severity::watch);
+  part_of(p, PartKind::propeller).place.z() = -0.010;
+  EXPECT_EQ(severity(p, "drive.tip"), Severity::stop);
+  p = powered_boat();
+  p.drive.shaft.exit_x = -0.01;
+  EXPECT_EQ(severity(p, "drive.shaft_angle"), Severity::watch);
+}
+
+TEST(LineRules, ASoftHullUsesUpACouplerAndAPlateTakesItOut) {
+  Project p = powered_boat();
+  p.drive.coupler.kind = CouplerKind::rigid;
+  p.hull.skin.shell_thickness = 0.0004;
+  const Assessment a = assess(p);
+  const Finding* f = finding(a, "drive.flex");
+  ASSERT_NE(f, nullptr);
+  EXPECT_GT(f->number.si, 0.0);
+  if (f->severity == Severity::fine) {
+    EXPECT_LE(f->number.si, f->limit.si);
+  } else {
+    ASSERT_TRUE(f->remedy);
+  }
+  p.drive.shaft.common_plate = true;
+  EXPECT_EQ(finding(assess(p), "drive.flex"), nullptr);
+}
+
+TEST(SteeringRules, BootAndHoleAreMadeLargeEnoughByTheirOffers) {
+  Project p = powered_boat();
+  p.steering = {.by = SteeredBy::rudder};
+  p.steering.boot_stroke = 0.004;
+  p.steering.boot_hole = 0.0021;
+  for (const char* rule : {"steer.boot", "steer.hole"}) {
+    const Assessment a = assess(p);
+    const Finding* f = finding(a, rule);
+    ASSERT_NE(f, nullptr);
+    EXPECT_EQ(f->severity, Severity::watch) << rule;
+    ASSERT_TRUE(f->remedy) << rule;
+    p = apply(p, *f->remedy);
+    EXPECT_EQ(severity(p, rule), Severity::fine) << rule;
+  }
+  p.steering.pull_pull = true;  // cables have neither
+  EXPECT_EQ(finding(assess(p), "steer.boot"), nullptr);
+  p.steering = {.by = SteeredBy::differential};
+  p.drive.count = 2;
+  const Assessment twin = assess(p);
+  EXPECT_EQ(twin.steering.side_force, 0.0);
+  EXPECT_GT(twin.steering.turning_radius, 0.0);
+  EXPECT_NE(finding(twin, "steer.throttle"), nullptr);
+}
