@@ -93,6 +93,41 @@ void cells(const Assessment& a, std::vector<Finding>& out) {
   out.push_back(f);
 }
 
+/// What the ESC must do besides: the standing start, the field's turns, receiver and servos.
+void esc_duties(const Assessment& a, std::vector<Finding>& out) {
+  const Drive& d = a.project.drive;
+  const PowerReport& p = a.power;
+  if (p.full.runs() && d.esc.burst_limit > 0.0) {
+    Finding f = drive_finding("drive.start", p.start_current > d.esc.burst_limit ? Severity::watch : Severity::fine,
+                              {p.start_current, Dimension::current}, {d.esc.burst_limit, Dimension::current},
+                              "ESC's burst rating; balance of torques at a standstill");
+    f.text = f.severity == Severity::fine ? "A standing start at full throttle draws {0}; the ESC bursts to {1}."
+                                          : "A standing start at full throttle draws {0}; the ESC bursts to {1}: open "
+                                            "the throttle slowly.";
+    out.push_back(f);
+  }
+  if (p.full.runs()) {
+    // Turns of the field: motor revolutions by pole pairs. Most controllers lose step above about 240,000 rpm.
+    const double field = p.full.shaft.motor_revolutions * d.motor.poles / 2.0, most = 4000.0;
+    Finding f =
+        drive_finding("drive.field", field > most ? Severity::watch : Severity::fine, {field, Dimension::revolutions},
+                      {most, Dimension::revolutions}, "common practice, no source; ESC's own limit goes before it");
+    f.text = f.severity == Severity::fine ? "The field turns at {0}; ESCs follow to about {1}."
+                                          : "The field turns at {0} with these poles; many ESCs lose step above {1}.";
+    out.push_back(f);
+  }
+  double servos = 0.0;
+  for (const Part& part : a.project.layout.parts) servos += part.kind == PartKind::servo;
+  if (servos == 0.0 || d.esc.bec_current <= 0.0) return;
+  const double asks = 0.2 + 1.2 * servos;
+  Finding f = drive_finding("drive.bec", asks > d.esc.bec_current ? Severity::watch : Severity::fine,
+                            {asks, Dimension::current}, {d.esc.bec_current, Dimension::current},
+                            "1.2 A a working servo, 0.2 A the receiver; common practice, no source");
+  f.text = f.severity == Severity::fine ? "Receiver and servos ask up to {0}; the BEC gives {1}."
+                                        : "Receiver and servos ask up to {0}; the BEC gives {1}: a separate one.";
+  out.push_back(f);
+}
+
 void balance(const Assessment& a, std::vector<Finding>& out) {
   const PowerReport& p = a.power;
   Finding f = about_drive("drive.balance", Severity::fine);
@@ -188,6 +223,7 @@ void drive_rules(const Assessment& a, std::vector<Finding>& out) {
   if (!a.drive.fitted) return;
   limits(a, out);
   cells(a, out);
+  esc_duties(a, out);
   balance(a, out);
   against_brief(a, out);
   behaviour(a, out);

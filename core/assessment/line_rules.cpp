@@ -71,6 +71,10 @@ void coupler(const Line& l) {
   f.text = said(by_offset ? "Motor and shaft are {{0}} out of line at the coupler; a {} takes {{1}}."
                           : "Motor and shaft meet at {{0}} in the coupler; a {} takes {{1}}.",
                 coupler_name(l.d.coupler.kind));
+  if (l.d.coupler.kind == CouplerKind::universal_joint && angle > radians(1.0)) {
+    f.values.push_back({universal_joint_swing(angle), Dimension::ratio});
+    f.text += " One joint swings the speed by {2} twice a turn; two of them even it out.";
+  }
   if (f.severity != Severity::fine && l.mends()) {
     Part motor = *l.parts.motor;
     const double lift = line.motor_wanted.z() - motor.place.z();

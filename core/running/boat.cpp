@@ -130,6 +130,12 @@ RunningHull running_hull(const Boat& b) {
   bottom.mass = b.loading.mass;
   bottom.lcg = cg.x() - b.hull.box.low.x();
   bottom.vcg = cg.z() - keel;
+  if (b.drive.propulsor == Propulsor::jet && b.drive.jet.ride_plate_angle != 0.0) {
+    // The ride plate works as a tab a little wider than the impeller and 20 mm deep.
+    bottom.tab_chord = 0.020;
+    bottom.tab_span = std::min(1.0, 1.3 * b.drive.screw.diameter / std::max(bottom.beam, 1e-3));
+    bottom.tab_angle = b.drive.jet.ride_plate_angle;
+  }
   // Where the method cannot go the displacement method stands alone.
   h.planes = planes(b.family) && bottom.beam > 0.0 && bottom.lcg > 0.0 && bottom.lcg < 8.0 * bottom.beam;
   if (const auto w = working_place(b.hull, b.layout, b.drive, cg, [&](double x) { return b.rest.plane.z_at(x); })) {

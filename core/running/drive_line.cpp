@@ -144,8 +144,14 @@ double working_share(const Drive& d, const Working& w, const WaterLevel& water) 
     case Propulsor::none:
     case Propulsor::air_propeller:
       return 1.0;
-    case Propulsor::jet:
-      return std::clamp(1.0 + 2.0 * (water(w.inlet.x()) - w.inlet.z()) / d.screw.diameter, 0.0, 1.0);
+    case Propulsor::jet: {
+      // The share of the intake's length that is wet; its rim lies along the bottom.
+      constexpr int points = 8;
+      int wet = 0;
+      for (int k = 0; k < points; ++k)
+        wet += water(w.inlet.x() - d.jet.intake_length * (k + 0.5) / points) > w.inlet.z();
+      return static_cast<double>(wet) / points;
+    }
     case Propulsor::propeller:
       break;
   }

@@ -168,8 +168,10 @@ PowerReport power_report(const Boat& b) {
   r.thrust = powered.thrust_curve(b.drive.throttle);
   r.doubt = powered.doubt();
   r.water_cooled = powered.water_cooled();
-  r.thrust_most =
-      b.drive.count * thrust_at(power_train(b.drive), Propulsion(b.drive, b.density), b.drive.throttle, 0.0).thrust;
+  const PowerTrain train = power_train(b.drive);
+  const HeldThrust start = thrust_at(train, Propulsion(b.drive, b.density), b.drive.throttle, 0.0);
+  r.thrust_most = b.drive.count * start.thrust;
+  r.start_current = shaft_state(train, b.drive.throttle, start.revolutions).motor_current;
   if (!r.full.runs()) {
     r.message = r.full.message;
     return r;

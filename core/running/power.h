@@ -81,6 +81,7 @@ struct PowerReport {
   std::vector<RunningState> sweep;  ///< throttle 0.05 to 1 in steps of 0.05
   RunningState full;                ///< at the drive's throttle limit
   double thrust_most = 0.0;         ///< N, standing still at the throttle limit
+  double start_current = 0.0;       ///< A, in each motor at that
   double run_time = 0.0;            ///< s, at the throttle limit
   DutyRun duty;
   HeatCourse dry, wet;  ///< at the throttle limit for its run time: without and with water

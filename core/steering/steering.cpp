@@ -106,6 +106,9 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
   r.fitted = true;
   const double reach = std::min(std::abs(r.linkage.horn_port), std::abs(r.linkage.horn_starboard));
   r.angle = s.pull_pull ? s.linkage.servo_throw * s.linkage.servo_arm / s.linkage.horn_arm : reach;
+  // Pod and nozzle have stops of their own.
+  if (s.by == SteeredBy::pod) r.angle = std::min(r.angle, b.drive.pod.swing);
+  if (s.by == SteeredBy::nozzle) r.angle = std::min(r.angle, b.drive.jet.nozzle_swing);
   r.time_across = s.linkage.servo_throw / s.servo_speed;
   if (!power.full.runs()) {
     r.message = power.message.empty() ? "the boat does not run" : power.message;

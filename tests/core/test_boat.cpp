@@ -118,6 +118,21 @@ TEST(RunningHull, TakesAppendagesAndAirFromThePartsOutside) {
   EXPECT_EQ(with_mast.bottom.lcg, assess(p).mass.cg.x() - assess(p).hull->model.box.low.x());
 }
 
+TEST(RunningHull, ARidePlateTurnedDownLowersTheTrim) {
+  Project p = powered_boat();
+  p.drive.propulsor = Propulsor::jet;
+  const Assessment a = assess(p);
+  RunningHull flat = running_hull(boat_of(a));
+  EXPECT_EQ(flat.bottom.tab_chord, 0.0);
+  p.drive.jet.ride_plate_angle = radians(4.0);
+  const Assessment b = assess(p);
+  const RunningHull down = running_hull(boat_of(b));
+  EXPECT_GT(down.bottom.tab_chord, 0.0);
+  const RunningPoint without = run_at(flat, 6.0), with = run_at(down, 6.0);
+  ASSERT_TRUE(without.holds && with.holds);
+  EXPECT_LT(with.trim, without.trim);
+}
+
 TEST(WaterJet, AtRestThePumpGivesWhatTheNozzleTakes) {
   const WaterJet jet;
   const JetState s = jet_state(jet, 300.0, 0.0, 1000.0);

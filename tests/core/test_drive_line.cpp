@@ -181,6 +181,9 @@ TEST(Immersion, AirTakesThrustFromAScrewNearTheSurfaceOnlyIfItIsNotMadeForIt) {
   w.inlet = {0.1, 0.0, 0.0};
   EXPECT_EQ(share(0.001), 1.0);
   EXPECT_EQ(share(-0.03), 0.0);
+  // Half the intake's length out of the water, half the thrust.
+  d.jet.intake_length = 0.08;
+  EXPECT_NEAR(working_share(d, w, [](double x) { return 0.06 - x; }), 0.5, 1e-12);
 }
 
 TEST(Working, AHighThrustLinePassesAboveTheCg) {

@@ -108,9 +108,9 @@ TEST(LineRules, AJetIntakeIsFlushAndWet) {
   p.drive.jet.intake_step = -0.0015;
   const Assessment sunk = assess(p);
   EXPECT_NE(finding(sunk, "drive.intake")->text.find("sunk into"), std::string::npos);
-  // An intake far forward comes out of the water when the boat planes: air, and less thrust.
+  // An intake under the rising forefoot stands out of the water.
   p = with_jet();
-  p.layout.parts.back().place.x() = 0.50;
+  p.layout.parts.back().place.x() = 0.54;
   const Assessment dry = assess(p);
   ASSERT_NE(finding(dry, "drive.immersion"), nullptr);
   EXPECT_EQ(finding(dry, "drive.immersion")->severity, Severity::stop);
@@ -150,6 +150,18 @@ TEST(LineRules, BladesNearTheBottomAndASteepShaftAreSeen) {
   p = powered_boat();
   p.drive.shaft.exit_x = -0.01;
   EXPECT_EQ(severity(p, "drive.shaft_angle"), Severity::watch);
+}
+
+TEST(LineRules, AUniversalJointTellsItsSwing) {
+  Project p = powered_boat();
+  p.drive.coupler.kind = CouplerKind::universal_joint;
+  p.drive.shaft.motor_tilt = 0.0;  // the motor level, the shaft as it runs
+  const Assessment a = assess(p);
+  const Finding* f = finding(a, "drive.coupler");
+  ASSERT_NE(f, nullptr);
+  ASSERT_EQ(f->values.size(), 3u);
+  const double angle = a.power.line.coupler_angle;
+  EXPECT_NEAR(f->values[2].si, 1.0 / std::cos(angle) - std::cos(angle), 1e-12);
 }
 
 TEST(LineRules, ASoftHullUsesUpACouplerAndAPlateTakesItOut) {

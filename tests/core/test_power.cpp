@@ -218,6 +218,42 @@ TEST(DriveRules, TooManyCellsAndPartsThatDoNotFitAreStops) {
   EXPECT_EQ(finding(a, "drive.fit.motor-coupler").severity, Severity::stop);
 }
 
+TEST(DriveRules, TheEscMustStandTheStartFollowTheFieldAndFeedTheServos) {
+  Project p = powered_boat();
+  const Assessment calm = assess(p);
+  EXPECT_GT(calm.power.start_current, calm.power.full.shaft.motor_current);
+  p.drive.esc.burst_limit = 1.2 * calm.power.start_current;
+  EXPECT_EQ(finding(assess(p), "drive.start").severity, Severity::fine);
+  p.drive.esc.burst_limit = 0.8 * calm.power.start_current;
+  EXPECT_EQ(finding(assess(p), "drive.start").severity, Severity::watch);
+  EXPECT_EQ(finding(calm, "drive.field").severity, Severity::fine);
+  EXPECT_NEAR(finding(calm, "drive.field").number.si, 2.0 * calm.power.full.revolutions, 1e-9);  // four poles
+  p.drive.motor.poles = 40;
+  EXPECT_EQ(finding(assess(p), "drive.field").severity, Severity::watch);
+  for (int i = 0; i < 3; ++i) {
+    Part servo{.id = p.take_id(), .name = "Servo", .kind = PartKind::servo};
+    servo.place = {0.2 + 0.05 * i, 0.04, 0.08};
+    p.layout.parts.push_back(servo);
+  }
+  p.drive.esc.bec_current = 3.0;
+  EXPECT_EQ(finding(assess(p), "drive.bec").severity, Severity::watch);
+  p.drive.esc.bec_current = 5.0;
+  EXPECT_EQ(finding(assess(p), "drive.bec").severity, Severity::fine);
+}
+
+TEST(SteeringReport, PodAndNozzleStopAtTheirOwnStops) {
+  Project p = powered_boat();
+  p.steering = {.by = SteeredBy::nozzle};
+  p.steering.linkage.servo_throw = radians(35.0);
+  p.drive.jet.nozzle_swing = radians(12.0);
+  EXPECT_NEAR(assess(p).steering.angle, radians(12.0), 1e-12);
+  p.drive.jet.nozzle_swing = 1.0;
+  EXPECT_GT(assess(p).steering.angle, radians(20.0));
+  p.steering.by = SteeredBy::pod;
+  p.drive.pod.swing = radians(10.0);
+  EXPECT_NEAR(assess(p).steering.angle, radians(10.0), 1e-12);
+}
+
 TEST(DriveEdits, MeasuresOfTheDriveReachThePartsInTheBoat) {
   const Project p = powered_boat();
   Drive d = p.drive;
