@@ -82,6 +82,32 @@ TEST(Drive, CurrentAndRunTimeFollowFromTorqueAndCapacity) {
   EXPECT_EQ(two.speed, one.speed);
 }
 
+TEST(Drive, AGearTradesRevolutionsForTorque) {
+  Drive d = racer(2000, 3.7, 42, 1.2);
+  d.battery.cells = 4;
+  const DriveReport direct = run_drive(d, 998.2);
+  d.gearing = {.ratio = 2.0, .efficiency = 1.0};
+  const DriveReport geared = run_drive(d, 998.2);
+  EXPECT_NEAR(geared.revolutions, 0.5 * direct.revolutions, 1e-9);
+  EXPECT_NEAR(geared.speed, 0.5 * direct.speed, 1e-9);
+  // Half the turns ask a quarter of the torque, and the motor feels half of that.
+  EXPECT_NEAR(geared.torque, 0.25 * direct.torque, 1e-9);
+  EXPECT_NEAR(geared.current - d.motor.no_load_current, 0.125 * (direct.current - d.motor.no_load_current), 1e-9);
+  d.gearing.efficiency = 0.9;
+  EXPECT_GT(run_drive(d, 998.2).current, geared.current);
+}
+
+TEST(Drive, EveryNumberRefusesWhatLiesOutsideItsRangeByName) {
+  for (const DriveNumber& n : drive_numbers())
+    for (const double wrong : {n.low - 1.0 - std::abs(n.low), n.high + 1.0 + std::abs(n.high), std::nan("")}) {
+      Drive d = racer(900, 14.8, 42, 1.2);
+      d.battery.cell_voltage = 3.7;
+      n.of(d) = wrong;
+      EXPECT_NE(refusal_of([&] { return check_drive(d), 0; }).find(n.label), std::string::npos)
+          << n.key << " " << wrong;
+    }
+}
+
 TEST(Drive, RefusesWhatCannotBe) {
   Drive d = racer(900, 14.8, 42, 1.2);
   d.screw.diameter = 0.0;
