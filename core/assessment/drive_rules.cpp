@@ -9,18 +9,10 @@ namespace plucky {
 
 namespace {
 
-Finding about_drive(const char* rule, Severity severity) {
-  return {.id = rule, .stage = Stage::drive, .severity = severity};
-}
-
 /// What a part must stand at full throttle. `fine` and `too_much` have {0} for the number and {1} for the limit.
 void holds(const Assessment& a, const char* rule, Quantity number, Quantity limit, const char* source, const char* fine,
            const char* too_much, std::vector<Finding>& out) {
-  Finding f = about_drive(rule, Severity::fine);
-  f.number = number;
-  f.limit = limit;
-  f.values = {number, limit};
-  f.source = source;
+  Finding f = drive_finding(rule, Severity::fine, number, limit, source);
   if (number.si > limit.si) f.severity = number.si > 1.35 * limit.si ? Severity::stop : Severity::watch;
   f.text = f.severity == Severity::fine ? fine : too_much;
   const PowerReport& p = a.power;
@@ -83,11 +75,8 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
 
 void cells(const Assessment& a, std::vector<Finding>& out) {
   const Drive& d = a.project.drive;
-  Finding f = about_drive("drive.cells", Severity::fine);
-  f.number = {static_cast<double>(d.battery.cells), Dimension::none};
-  f.limit = {static_cast<double>(d.esc.most_cells), Dimension::none};
-  f.values = {f.number, f.limit};
-  f.source = "ESC's rating";
+  Finding f = drive_finding("drive.cells", Severity::fine, {static_cast<double>(d.battery.cells), Dimension::none},
+                            {static_cast<double>(d.esc.most_cells), Dimension::none}, "ESC's rating");
   if (d.battery.cells > d.esc.most_cells) f.severity = Severity::stop;
   f.text = f.severity == Severity::stop ? "{0} cells in series; the ESC takes {1}." : "The ESC takes {1} cells.";
   out.push_back(f);
@@ -130,8 +119,8 @@ void esc_duties(const Assessment& a, std::vector<Finding>& out) {
 
 void balance(const Assessment& a, std::vector<Finding>& out) {
   const PowerReport& p = a.power;
-  Finding f = about_drive("drive.balance", Severity::fine);
-  f.source = "thrust against drag over the speed";
+  Finding f = drive_finding("drive.balance", Severity::fine, {}, {}, "thrust against drag over the speed");
+  f.values.clear();
   if (!p.message.empty()) {
     f.severity = p.fitted ? Severity::stop : Severity::watch;
     f.text = (p.fitted ? "No steady run at full throttle: " : "No balance yet: ") + p.message + ".";
@@ -154,11 +143,8 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
   const auto reaches = [&](const char* rule, double number, double wanted, Dimension dimension, const char* source,
                            const char* words) {
     if (wanted <= 0.0) return;
-    Finding f = about_drive(rule, number < wanted ? Severity::watch : Severity::fine);
-    f.number = {number, dimension};
-    f.limit = {wanted, dimension};
-    f.values = {f.number, f.limit};
-    f.source = source;
+    Finding f = drive_finding(rule, number < wanted ? Severity::watch : Severity::fine, {number, dimension},
+                              {wanted, dimension}, source);
     f.text = std::string("{0} ") + words + (f.severity == Severity::fine ? "; {1} is wanted." : "; wants {1}.");
     out.push_back(f);
   };
@@ -176,11 +162,9 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
   // A displacement hull does not reach its pitch speed: the wave it makes holds it.
   if (!balanced && b.type == BoatType::displacement && a.form.hull_speed > 0.0 &&
       a.drive.speed > 1.3 * a.form.hull_speed) {
-    Finding f = about_drive("drive.hull_speed", Severity::note);
-    f.number = {a.drive.speed, Dimension::speed};
-    f.limit = {a.form.hull_speed, Dimension::speed};
-    f.values = {f.number, f.limit};
-    f.source = "1.34 times the root of the water line in feet, knots";
+    Finding f =
+        drive_finding("drive.hull_speed", Severity::note, {a.drive.speed, Dimension::speed},
+                      {a.form.hull_speed, Dimension::speed}, "1.34 times the root of the water line in feet, knots");
     f.text = "{0} by pitch and slip, but the hull's own wave holds it near {1}: real slip will be far greater.";
     out.push_back(f);
   }
@@ -190,11 +174,9 @@ void behaviour(const Assessment& a, std::vector<Finding>& out) {
   const PowerReport& p = a.power;
   if (!p.full.runs()) return;
   if (p.full.hull.porpoising_trim > 0.0) {
-    Finding f = about_drive("drive.porpoising", Severity::fine);
-    f.number = angle_quantity(p.full.hull.trim);
-    f.limit = angle_quantity(p.full.hull.porpoising_trim);
-    f.values = {f.number, f.limit};
-    f.source = "porpoising limit of prismatic hulls (Day & Haag's curves)";
+    Finding f = drive_finding("drive.porpoising", Severity::fine, angle_quantity(p.full.hull.trim),
+                              angle_quantity(p.full.hull.porpoising_trim),
+                              "porpoising limit of prismatic hulls (Day & Haag's curves)");
     f.severity = p.porpoising_margin < radians(-1.0)  ? Severity::stop
                  : p.porpoising_margin < radians(0.5) ? Severity::watch
                                                       : Severity::fine;
@@ -203,13 +185,9 @@ void behaviour(const Assessment& a, std::vector<Finding>& out) {
     out.push_back(f);
   }
   if (p.blow_over > 0.0) {
-    Finding f = about_drive("drive.blow_over", p.blow_over < 1.5   ? Severity::stop
-                                               : p.blow_over < 2.5 ? Severity::watch
-                                                                   : Severity::fine);
-    f.number = {p.blow_over, Dimension::none};
-    f.limit = {2.5, Dimension::none};
-    f.values = {f.number, f.limit};
-    f.source = "weight's moment over the air's with the bow up; low confidence";
+    const Severity how = p.blow_over < 1.5 ? Severity::stop : p.blow_over < 2.5 ? Severity::watch : Severity::fine;
+    Finding f = drive_finding("drive.blow_over", how, {p.blow_over, Dimension::none}, {2.5, Dimension::none},
+                              "weight's moment over the air's with the bow up; low confidence");
     f.text = f.severity == Severity::fine ? "The weight holds the bow down {0} times over at full speed."
                                           : "The weight holds the bow down only {0} times over; wants {1}: too much "
                                             "power for this boat, or its CG too far aft.";
