@@ -34,13 +34,22 @@ double greatest_speed(const Drive& d) {
   return std::clamp(1.05 * spin * d.screw.pitch, 1.0, 60.0);
 }
 
+namespace {
+
+/// Where the propulsor works in the water at rest.
+std::optional<Working> place_at_rest(const Boat& b) {
+  return working_place(b.hull, b.layout, b.drive, b.loading.cg, [&](double x) { return b.rest.plane.z_at(x); });
+}
+
+}  // namespace
+
 PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredBoat(b.drive, b.density) {
   curve_ = &curve;
   const WakeShares w = wake_shares(b);
   between_.wake = w.wake;
   between_.thrust_deduction = w.thrust_deduction;
   keel_ = b.hull.outline.keel.front();
-  working_ = working_place(b.hull, b.layout, b.drive, b.loading.cg, [&](double x) { return b.rest.plane.z_at(x); });
+  working_ = place_at_rest(b);
   cooling_.submerged = b.drive.motor.wet && b.drive.mounting == Mounting::pod;
   cooling_.wash = b.drive.propulsor == Propulsor::air_propeller;
   cooling_.jacket =
@@ -150,7 +159,7 @@ PowerReport power_report(const Boat& b) {
     return r;
   }
   r.line = drive_line(b.hull, b.layout, b.drive);
-  r.working = working_place(b.hull, b.layout, b.drive, b.loading.cg, [&](double x) { return b.rest.plane.z_at(x); });
+  r.working = place_at_rest(b);
   if (!r.working) {
     r.message = fmt::format("no {} stands in the layout", propulsor_name(b.drive.propulsor));
     return r;

@@ -61,7 +61,6 @@ FoilForce steer_force(const Steering& s, const Boat& b, const RunningState& run,
       f.torque = 0.3 * b.drive.jet.nozzle * f.lift;
       break;
     case SteeredBy::differential:
-      break;
     case SteeredBy::none:
       break;
   }
@@ -123,10 +122,8 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
   r.stream = stream_of(s, b, run);
   if (s.by == SteeredBy::differential) {
     // One drive off: a couple instead of a force at the stern.
-    r.side_force = 0.0;
     const double couple = 0.5 * run.thrust * 0.5 * s.spacing;
-    TurnInput in = turn_input(b, run, couple / std::max(0.05, lever), lever);
-    r.turning_radius = turn_radius(in);
+    r.turning_radius = turn_radius(turn_input(b, run, couple / std::max(0.05, lever), lever));
   } else {
     for (int i = 1; i <= 20; ++i)
       r.stock_torque =
