@@ -107,6 +107,7 @@ Json planing(const PlaningOptions& o) {
   j["lift_n"] = when(holds, s.lift);
   j["drag_n"] = when(holds, s.drag);
   j["friction_n"] = when(holds, s.friction);
+  j["spray_n"] = when(holds, s.spray);
   j["thrust_n"] = when(holds, s.thrust);
   j["lcp_m"] = when(holds, s.pressure_point);
   j["porpoising_trim_deg"] = when(holds && s.porpoising_trim > 0.0, degrees(s.porpoising_trim));

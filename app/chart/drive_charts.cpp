@@ -91,10 +91,10 @@ QString DragChart::value_words(double x, double y) const {
 
 TableRows DragChart::table() const {
   TableRows rows{{"speed, m/s", "drag, N", "friction, N", "waves, N", "pressure, N", "appendages, N", "air, N",
-                  "trim, deg", "note"}};
+                  "spray, N", "trim, deg", "note"}};
   for (const RunningPoint& p : session_->now().power.curve.points())
     rows.push_back({number(p.speed), number(p.drag), number(p.friction), number(p.wave), number(p.pressure),
-                    number(p.appendages), number(p.air), number(degrees(p.trim)), p.message});
+                    number(p.appendages), number(p.air), number(p.spray), number(degrees(p.trim)), p.message});
   return rows;
 }
 

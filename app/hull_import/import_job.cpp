@@ -93,7 +93,7 @@ void ImportJob::repair(std::shared_ptr<const ImportedMesh> mesh, const RepairOpt
     auto better = std::make_shared<ImportedMesh>(*mesh);
     const auto told = plucky::repair(better->file.mesh, options);
     better->told.insert(better->told.end(), told.begin(), told.end());
-    if (told.empty()) better->told.push_back("Nothing to repair in what was asked.");
+    if (told.empty()) better->told.emplace_back("Nothing to repair in what was asked.");
     step(tr("Checking the result"), mesh->check_seconds);
     check(*better);
     return std::shared_ptr<const ImportedMesh>(better);

@@ -135,8 +135,7 @@ void run_boat(Assessment& a, const PowerReport* kept) {
     a.power = *kept;
     a.power.stale = true;
     a.power.line = drive_line(boat.hull, boat.layout, boat.drive);
-    a.power.working = working_place(boat.hull, boat.layout, boat.drive, boat.loading.cg,
-                                    [&](double x) { return a.flotation.plane.z_at(x); });
+    a.power.working = working_place(boat);
   } else {
     a.power = power_report(boat);
   }

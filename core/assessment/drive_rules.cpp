@@ -170,6 +170,27 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
   }
 }
 
+/// Does a standing start turn the boat over backwards? Told even where it would not run steadily after.
+void standing_start(const Assessment& a, std::vector<Finding>& out) {
+  const PowerReport& p = a.power;
+  if (p.start_hold <= 0.0) return;
+  Finding f = drive_finding("drive.flip",
+                            p.start_hold < 1.0   ? Severity::stop
+                            : p.start_hold < 2.0 ? Severity::watch
+                                                 : Severity::fine,
+                            {p.start_hold, Dimension::none}, {2.0, Dimension::none},
+                            "weight's moment about the transom over the standing start's thrust about the CG");
+  f.values.push_back(angle_quantity(p.start_trim));
+  f.text = f.severity == Severity::fine
+               ? "A standing start at full throttle lifts the bow {2}; the weight holds it {0} times over."
+           : f.severity == Severity::watch
+               ? "A standing start at full throttle lifts the bow; the weight holds it only {0} times over, wants {1}. "
+                 "Open the throttle slowly."
+               : "A standing start at full throttle turns the boat over backwards: the weight holds {0} of what the "
+                 "thrust lifts. Less power, or the CG lower and further forward.";
+  out.push_back(f);
+}
+
 void behaviour(const Assessment& a, std::vector<Finding>& out) {
   const PowerReport& p = a.power;
   if (!p.full.runs()) return;
@@ -204,6 +225,7 @@ void drive_rules(const Assessment& a, std::vector<Finding>& out) {
   esc_duties(a, out);
   balance(a, out);
   against_brief(a, out);
+  standing_start(a, out);
   behaviour(a, out);
   line_rules(a, out);
 }

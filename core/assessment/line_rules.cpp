@@ -172,6 +172,12 @@ void flex(const Line& l) {
 /// Water over the disc, running where the boat runs, else at rest.
 void depth(const Line& l) {
   const Working& w = *l.p.working;
+  if (w.below_keel > 0.0) {
+    Finding f = drive_finding("drive.below_keel", Severity::fine, length_quantity(w.below_keel),
+                              length_quantity(w.below_keel), "lowest point of the propulsor");
+    f.text = "Reaches {0} below the keel: a stand and the car want that much room, shallow water a hull's depth more.";
+    l.out.push_back(f);
+  }
   const bool running = l.p.full.runs() && !l.p.stale;
   const double deep = running ? std::min(w.rest_depth, l.p.running_depth) : w.rest_depth;
   const char* when = running && l.p.running_depth <= w.rest_depth ? "running" : "at rest";

@@ -96,6 +96,27 @@ void behaviour(const Steered& t) {
     f.text = "Steered by two throttles: no throttle, no steering.";
     t.out.push_back(f);
   }
+  if (t.s.by == SteeredBy::rudder || t.s.by == SteeredBy::air_rudder) {
+    Finding f = drive_finding("steer.speed", t.r.time_across > 0.3 ? Severity::note : Severity::fine,
+                              {t.r.time_across, Dimension::duration}, {0.3, Dimension::duration},
+                              "servo's speed; common practice, no source");
+    f.text = f.severity == Severity::fine ? "The servo takes {0} from the middle to full angle."
+                                          : "The servo takes {0} from the middle to full angle; quick boats want {1}.";
+    t.out.push_back(f);
+  }
+  const Drive& d = t.a.project.drive;
+  if (const double toe = d.fittings.fin_toe; d.fittings.fins > 0 && toe != 0.0) {
+    Finding f = drive_finding("steer.fins", std::abs(toe) > radians(1.0) ? Severity::watch : Severity::note,
+                              angle_quantity(std::abs(toe)), length_quantity(t.r.drift),
+                              "linear turning model, low confidence");
+    f.text = "Fins stand {0} off the centre line: {1} aside after 10 m with the rudder as it is.";
+    if (t.a.care == Care::full) {
+      Drive straight = d;
+      straight.fittings.fin_toe = 0.0;
+      f.remedy = Edit{"Line the fins up", ChangeDrive{straight, {}}};
+    }
+    t.out.push_back(f);
+  }
   if (t.s.set_crooked != 0.0) {
     Finding f =
         drive_finding("steer.crooked", std::abs(t.s.set_crooked) > radians(1.0) ? Severity::watch : Severity::note,

@@ -157,6 +157,19 @@ struct JetUnit {
   bool operator==(const JetUnit&) const = default;
 };
 
+/// What hangs under the stern beside the drive.
+struct Fittings {
+  double tab_chord = 0.0;         ///< m, of the trim tabs; none when 0
+  double tab_share = 0.5;         ///< of the beam, both tabs together
+  double tab_angle = 0.0;         ///< rad, down positive
+  std::uint32_t fins = 0;         ///< upright fins at the transom
+  double fin_chord = 0.030;       ///< m
+  double fin_span = 0.025;        ///< m, in the water
+  double fin_thickness = 0.0015;  ///< m
+  double fin_toe = 0.0;           ///< rad, by which they stand off the centre line; either sign
+  bool operator==(const Fittings&) const = default;
+};
+
 struct Drive {
   Propulsor propulsor = Propulsor::none;
   Mounting mounting = Mounting::shaft;
@@ -175,6 +188,7 @@ struct Drive {
   Shaft shaft;
   Pod pod;
   JetUnit jet;
+  Fittings fittings;
   bool operator==(const Drive&) const = default;
 
   /// A straight or jointed line from a motor in the hull to a water propeller.

@@ -15,7 +15,7 @@ namespace {
 using G = DriveGroup;
 using D = Dimension;
 
-constexpr std::array<KeyRow<G>, 10> groups{{{G::drive, "drive", "Drive"},
+constexpr std::array<KeyRow<G>, 11> groups{{{G::drive, "drive", "Drive"},
                                             {G::battery, "battery", "Battery"},
                                             {G::esc, "esc", "ESC"},
                                             {G::motor, "motor", "Motor"},
@@ -24,7 +24,8 @@ constexpr std::array<KeyRow<G>, 10> groups{{{G::drive, "drive", "Drive"},
                                             {G::shaft, "shaft", "Shaft line"},
                                             {G::pod, "pod", "Pod"},
                                             {G::jet, "jet", "Jet unit"},
-                                            {G::screw, "screw", "Propeller"}}};
+                                            {G::screw, "screw", "Propeller"},
+                                            {G::fittings, "fittings", "Tabs and fins"}}};
 
 #define OF(member) [](Drive& d) -> double& { return d.member; }
 constexpr DriveNumber numbers[] = {
@@ -90,6 +91,16 @@ constexpr DriveNumber numbers[] = {
     {G::screw, "blade_area", "Blade area of disc", D::ratio, 0.02, 1.2, OF(screw.blade_area)},
     {G::screw, "bore_m", "Bore", D::length, 0.0005, 0.03, OF(screw.bore)},
     {G::screw, "guard_radius_m", "Guard radius", D::length, 0.01, 1.0, OF(screw.guard_radius), true, "0: no guard"},
+    {G::fittings, "tab_chord_m", "Tab chord", D::length, 0.0, 0.1, OF(fittings.tab_chord), false,
+     "fore and aft; 0: no tabs"},
+    {G::fittings, "tab_share", "Tabs' share of beam", D::ratio, 0.0, 1.0, OF(fittings.tab_share), false,
+     "both together"},
+    {G::fittings, "tab_rad", "Tabs down", D::angle, -0.3, 0.3, OF(fittings.tab_angle)},
+    {G::fittings, "fin_chord_m", "Fin chord", D::length, 0.002, 0.3, OF(fittings.fin_chord)},
+    {G::fittings, "fin_span_m", "Fin depth", D::length, 0.002, 0.3, OF(fittings.fin_span), false,
+     "of one fin in the water"},
+    {G::fittings, "fin_thickness_m", "Fin thickness", D::length, 0.0002, 0.02, OF(fittings.fin_thickness)},
+    {G::fittings, "fin_toe_rad", "Fins off the centre line", D::angle, -0.2, 0.2, OF(fittings.fin_toe)},
 };
 #undef OF
 
@@ -100,6 +111,7 @@ constexpr DriveCount counts[] = {
     {G::esc, "most_cells", "Up to cells", 1, 24, OF(esc.most_cells)},
     {G::motor, "poles", "Magnet poles", 2, 40, OF(motor.poles)},
     {G::screw, "blades", "Blades", 2, 8, OF(screw.blades)},
+    {G::fittings, "fins", "Fins", 0, 4, OF(fittings.fins)},
 };
 #undef OF
 
@@ -133,14 +145,15 @@ std::vector<DriveGroup> drive_groups(const Drive& d) {
     case Propulsor::none:
       return {};
     case Propulsor::jet:
-      return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::jet, G::screw};
+      return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::jet, G::screw, G::fittings};
     case Propulsor::air_propeller:
-      return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::screw};
+      return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::screw, G::fittings};
     case Propulsor::propeller:
       break;
   }
-  if (d.mounting == Mounting::pod) return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::pod, G::screw};
-  return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::coupler, G::shaft, G::screw};
+  if (d.mounting == Mounting::pod)
+    return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::pod, G::screw, G::fittings};
+  return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::coupler, G::shaft, G::screw, G::fittings};
 }
 
 std::span<const DriveNumber> drive_numbers() {
@@ -161,6 +174,8 @@ bool matters(const Drive& d, DriveGroup group, const char* key) {
   if (group == G::screw && is("guard_radius_m")) return d.propulsor == Propulsor::air_propeller;
   if (group == G::screw && is("surface")) return d.has_shaft_line();
   if (group == G::motor && is("wet")) return d.mounting == Mounting::pod && d.propulsor == Propulsor::propeller;
+  if (group == G::fittings && (is("tab_share") || is("tab_rad"))) return d.fittings.tab_chord > 0.0;
+  if (group == G::fittings && std::strncmp(key, "fin_", 4) == 0) return d.fittings.fins > 0;
   return true;
 }
 

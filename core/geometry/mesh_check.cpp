@@ -106,7 +106,7 @@ std::vector<std::string> describe(const MeshReport& r) {
   if (r.flipped_faces.count > 0)
     words.push_back(fmt::format("{} the other way than the neighbours, the first at {}.",
                                 plural(r.flipped_faces.count, "face looks", "faces look"), at(r.flipped_faces.where)));
-  if (r.inside_out) words.push_back("All faces look inward: the mesh is inside out.");
+  if (r.inside_out) words.emplace_back("All faces look inward: the mesh is inside out.");
   if (r.crossing_faces.count > 0)
     words.push_back(fmt::format("{} through each other, the first at {}.",
                                 plural(r.crossing_faces.count, "pair of faces cuts", "pairs of faces cut"),
@@ -124,7 +124,7 @@ std::vector<std::string> describe(const MeshReport& r) {
         fmt::format("The solid is only about {:.3g} thick: a hollow skin, of which only the wall itself displaces "
                     "water. Export the outer skin closed by a deck to float it.",
                     wall));
-  if (words.empty()) words.push_back("Closed, all faces outward, none crossing: ready to float.");
+  if (words.empty()) words.emplace_back("Closed, all faces outward, none crossing: ready to float.");
   return words;
 }
 

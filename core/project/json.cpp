@@ -166,7 +166,7 @@ void describe(V& v, Drive& d) {
   DrivePart itself{d, DriveGroup::drive};
   describe(v, itself);
   for (auto group : {DriveGroup::battery, DriveGroup::esc, DriveGroup::motor, DriveGroup::gearing, DriveGroup::coupler,
-                     DriveGroup::shaft, DriveGroup::pod, DriveGroup::jet, DriveGroup::screw}) {
+                     DriveGroup::shaft, DriveGroup::pod, DriveGroup::jet, DriveGroup::screw, DriveGroup::fittings}) {
     DrivePart part{d, group};
     v.object(drive_group_key(group), part);
   }

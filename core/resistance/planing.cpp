@@ -113,6 +113,19 @@ double pressure_centre(double ratio, double cv) {
   return 0.75 - 1.0 / (5.21 * cv * cv / (ratio * ratio) + 2.39);
 }
 
+WhiskerSpray whisker_spray(double beam, double deadrise, double trim, double speed, double density, double viscosity) {
+  WhiskerSpray s;
+  s.angle = std::atan2(0.5 * pi * std::tan(trim), std::tan(deadrise));
+  const double direction = 2.0 * s.angle / std::cos(deadrise);
+  if (direction >= 0.5 * pi) return s;
+  s.area = beam * beam / (4.0 * std::sin(2.0 * s.angle) * std::cos(deadrise));
+  // A streak from the line to the chine is on average as long as the area over the line's own length.
+  const double streak = s.area / (beam / std::sin(s.angle));
+  s.drag =
+      0.5 * density * speed * speed * s.area * std::cos(direction) * friction_coefficient(speed * streak / viscosity);
+  return s;
+}
+
 PlaningState solve_planing(const PlaningHull& h, double speed, double density, double viscosity) {
   const Water w{speed, density, viscosity};
   check(h, w);
@@ -160,6 +173,9 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   s.pressure_point = f.pressure_point;
   // The chine wets later than the keel: Savitsky's (13), L_k - L_c = b tan(deadrise) / (pi tan(trim)).
   s.keel_length = s.wetted_length + 0.5 * h.beam * std::tan(h.deadrise) / (pi * std::tan(s.trim));
+  const WhiskerSpray spray = whisker_spray(h.beam, h.deadrise, s.trim, speed, density, viscosity);
+  s.spray = spray.drag;
+  s.spray_angle = spray.angle;
   s.draught = s.keel_length * std::sin(s.trim);
   const double load = h.mass * gravity / (w.head() * h.beam * h.beam), beta = std::max(8.0, degrees(h.deadrise));
   s.porpoising_trim =

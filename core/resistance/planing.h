@@ -53,9 +53,22 @@ struct PlaningState {
   double wetted_length = 0.0;          ///< m, mean
   double keel_length = 0.0;            ///< m, wetted keel
   double draught = 0.0;                ///< m, of the transom's keel below the water
+  /// N, of the thin sheet that leaves the wetted bottom for the chine; not in `drag`, which is Savitsky's of 1964.
+  double spray = 0.0;
+  double spray_angle = 0.0;  ///< rad, in plan between the keel and the line along which the sheet begins
   double porpoising_trim =
       0.0;  ///< rad, above it the boat porpoises: fit of the curves of Day & Haag (memory); 0 unknown
 };
+
+/// Whisker spray of Savitsky, DeLorme & Datla (2007): the sheet is thrown forward of the line tan a = pi/2 tan(trim) /
+/// tan(deadrise) and leaves along the mirror of the keel on it, over an area of b^2 / (4 sin 2a cos(deadrise)), both
+/// sides; it drags with the cosine of its direction 2a / cos(deadrise). Where it is thrown sideways and forward (flat
+/// bottoms, high trim) it does not hold the boat back and 0 is given.
+struct WhiskerSpray {
+  double angle = 0.0, area = 0.0, drag = 0.0;  ///< rad, m2, N
+};
+[[nodiscard]] WhiskerSpray whisker_spray(double beam, double deadrise, double trim, double speed, double density,
+                                         double viscosity);
 
 /// Throws InvalidInput for measures that are not above zero (beam, mass, speed, density, viscosity), deadrise outside 0
 /// to 40 degrees or a CG outside 0 to 8 beams forward.

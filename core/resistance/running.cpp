@@ -49,7 +49,8 @@ RunningPoint planing(const RunningHull& h, double speed) {
   p.pressure = s.drag - p.friction - s.appendages - s.air;
   p.appendages = s.appendages;
   p.air = s.air;
-  p.drag = s.drag;
+  p.spray = s.spray;
+  p.drag = s.drag + s.spray;
   p.trim = s.trim;
   p.wetted_length = s.wetted_length;
   p.draught = s.draught;
@@ -62,8 +63,8 @@ RunningPoint mixed(const RunningPoint& a, const RunningPoint& b, double w) {
   const auto mix = [&](double RunningPoint::*m) { p.*m = (1.0 - w) * a.*m + w * b.*m; };
   for (double RunningPoint::*m :
        {&RunningPoint::drag, &RunningPoint::friction, &RunningPoint::wave, &RunningPoint::pressure,
-        &RunningPoint::appendages, &RunningPoint::air, &RunningPoint::trim, &RunningPoint::wetted_length,
-        &RunningPoint::draught, &RunningPoint::transom_dry})
+        &RunningPoint::appendages, &RunningPoint::air, &RunningPoint::spray, &RunningPoint::trim,
+        &RunningPoint::wetted_length, &RunningPoint::draught, &RunningPoint::transom_dry})
     mix(m);
   p.planing_share = w;
   return p;
@@ -130,8 +131,9 @@ RunningPoint ResistanceCurve::at(double speed) const {
     // Outside: the nearest point with its forces by the square of the speed.
     RunningPoint p = after == points_.begin() ? points_.front() : points_.back();
     const double by = speed * speed / (p.speed * p.speed);
-    for (double RunningPoint::*m : {&RunningPoint::drag, &RunningPoint::friction, &RunningPoint::wave,
-                                    &RunningPoint::pressure, &RunningPoint::appendages, &RunningPoint::air})
+    for (double RunningPoint::*m :
+         {&RunningPoint::drag, &RunningPoint::friction, &RunningPoint::wave, &RunningPoint::pressure,
+          &RunningPoint::appendages, &RunningPoint::air, &RunningPoint::spray})
       p.*m *= by;
     p.speed = speed;
     return p;

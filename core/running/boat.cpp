@@ -86,6 +86,10 @@ WakeShares wake_shares(const Boat& b) {
   return {w, 0.6 * w};
 }
 
+std::optional<Working> working_place(const Boat& b) {
+  return working_place(b.hull, b.layout, b.drive, b.loading.cg, [&](double x) { return b.rest.plane.z_at(x); });
+}
+
 RunningHull running_hull(const Boat& b) {
   RunningHull h;
   const Immersion& im = b.rest.immersion;
@@ -118,6 +122,10 @@ RunningHull running_hull(const Boat& b) {
   areas.add_air(0.6 * b.hull.beam() * std::max(0.0, top - water), 0.5 * (top + water));
   for (const Part& p : b.layout.parts)
     if (p.outside) add_part(b, p, areas);
+  const Fittings& fittings = b.drive.fittings;
+  for (std::uint32_t i = 0; i < fittings.fins; ++i)
+    areas.add_water(foil_drag_area(fittings.fin_chord, fittings.fin_thickness, fittings.fin_span),
+                    keel - 0.5 * fittings.fin_span);
   const Vec3& cg = b.loading.cg;
   PlaningHull& bottom = h.bottom;
   bottom.appendage_area = areas.water;
@@ -130,7 +138,11 @@ RunningHull running_hull(const Boat& b) {
   bottom.mass = b.loading.mass;
   bottom.lcg = cg.x() - b.hull.box.low.x();
   bottom.vcg = cg.z() - keel;
-  if (b.drive.propulsor == Propulsor::jet && b.drive.jet.ride_plate_angle != 0.0) {
+  if (fittings.tab_chord > 0.0) {
+    bottom.tab_chord = fittings.tab_chord;
+    bottom.tab_span = fittings.tab_share;
+    bottom.tab_angle = fittings.tab_angle;
+  } else if (b.drive.propulsor == Propulsor::jet && b.drive.jet.ride_plate_angle != 0.0) {
     // The ride plate works as a tab a little wider than the impeller and 20 mm deep.
     bottom.tab_chord = 0.020;
     bottom.tab_span = std::min(1.0, 1.3 * b.drive.screw.diameter / std::max(bottom.beam, 1e-3));
@@ -138,7 +150,7 @@ RunningHull running_hull(const Boat& b) {
   }
   // Where the method cannot go the displacement method stands alone.
   h.planes = planes(b.family) && bottom.beam > 0.0 && bottom.lcg > 0.0 && bottom.lcg < 8.0 * bottom.beam;
-  if (const auto w = working_place(b.hull, b.layout, b.drive, cg, [&](double x) { return b.rest.plane.z_at(x); })) {
+  if (const auto w = working_place(b)) {
     bottom.thrust_angle = w->thrust_angle;
     bottom.thrust_offset = w->thrust_offset;
   }

@@ -34,6 +34,9 @@ struct PlaningBottom {
 
 [[nodiscard]] RunningHull running_hull(const Boat& boat);
 
+/// Where the propulsor works in the water at rest; none without one in the layout.
+[[nodiscard]] std::optional<Working> working_place(const Boat& boat);
+
 /// Wake and thrust deduction: Taylor's w = 0.5 Cb - 0.05 and t = 0.6 w for hulls that do not plane (memory), 0.02 for
 /// both where they do; none for an air propeller.
 struct WakeShares {

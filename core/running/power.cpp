@@ -34,22 +34,13 @@ double greatest_speed(const Drive& d) {
   return std::clamp(1.05 * spin * d.screw.pitch, 1.0, 60.0);
 }
 
-namespace {
-
-/// Where the propulsor works in the water at rest.
-std::optional<Working> place_at_rest(const Boat& b) {
-  return working_place(b.hull, b.layout, b.drive, b.loading.cg, [&](double x) { return b.rest.plane.z_at(x); });
-}
-
-}  // namespace
-
 PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredBoat(b.drive, b.density) {
   curve_ = &curve;
   const WakeShares w = wake_shares(b);
   between_.wake = w.wake;
   between_.thrust_deduction = w.thrust_deduction;
   keel_ = b.hull.outline.keel.front();
-  working_ = place_at_rest(b);
+  working_ = working_place(b);
   cooling_.submerged = b.drive.motor.wet && b.drive.mounting == Mounting::pod;
   cooling_.wash = b.drive.propulsor == Propulsor::air_propeller;
   cooling_.jacket =
@@ -96,6 +87,11 @@ HeatCourse PoweredBoat::heat(const RunningState& s, double duration, bool water)
   const double iron = train_.no_load_current * 2.0 * pi * s.shaft.motor_revolutions / train_.kv;
   return heat_course(motor_heat(drive_.motor, c), c, s.shaft.motor_current, train_.motor_resistance, iron,
                      std::clamp(duration, 1.0, 7200.0));
+}
+
+StandingStart PoweredBoat::standing_start(double throttle) const {
+  const HeldThrust held = thrust_at(train_, propulsion_, throttle, 0.0);
+  return {train_.count * held.thrust, shaft_state(train_, throttle, held.revolutions).motor_current};
 }
 
 double PoweredBoat::winding_after(const RunningState& s, double duration) const {
@@ -159,7 +155,7 @@ PowerReport power_report(const Boat& b) {
     return r;
   }
   r.line = drive_line(b.hull, b.layout, b.drive);
-  r.working = place_at_rest(b);
+  r.working = working_place(b);
   if (!r.working) {
     r.message = fmt::format("no {} stands in the layout", propulsor_name(b.drive.propulsor));
     return r;
@@ -177,10 +173,14 @@ PowerReport power_report(const Boat& b) {
   r.thrust = powered.thrust_curve(b.drive.throttle);
   r.doubt = powered.doubt();
   r.water_cooled = powered.water_cooled();
-  const PowerTrain train = power_train(b.drive);
-  const HeldThrust start = thrust_at(train, Propulsion(b.drive, b.density), b.drive.throttle, 0.0);
-  r.thrust_most = b.drive.count * start.thrust;
-  r.start_current = shaft_state(train, b.drive.throttle, start.revolutions).motor_current;
+  const StandingStart start = powered.standing_start(b.drive.throttle);
+  r.thrust_most = start.thrust;
+  r.start_current = start.motor_current;
+  if (const double lift = start.thrust * r.working->thrust_offset; lift > 0.0) {
+    const double weight = b.loading.mass * gravity;
+    r.start_hold = weight * b.loading.cg.x() / lift;
+    r.start_trim = lift / (weight * b.rest.gm_longitudinal);
+  }
   if (!r.full.runs()) {
     r.message = r.full.message;
     return r;

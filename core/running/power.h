@@ -34,6 +34,12 @@ struct ThrustPoint {
   double speed = 0.0, thrust = 0.0;  ///< m/s, N
 };
 
+/// Held at a standstill, before the hull moves.
+struct StandingStart {
+  double thrust = 0.0;         ///< N, of all drives
+  double motor_current = 0.0;  ///< A, in each motor
+};
+
 /// What a drive, a hull's curve and its waters make of one another. Prepared once, then asked for throttles.
 class PoweredBoat {
  public:
@@ -44,6 +50,7 @@ class PoweredBoat {
   [[nodiscard]] RunningState at(double throttle) const;
   /// Thrust of all drives at the curve's speeds, after the thrust deduction.
   [[nodiscard]] std::vector<ThrustPoint> thrust_curve(double throttle) const;
+  [[nodiscard]] StandingStart standing_start(double throttle) const;
   /// Winding temperature after `duration` seconds from cold at this state, degC; the steady one for 0.
   [[nodiscard]] double winding_after(const RunningState& state, double duration) const;
   [[nodiscard]] HeatCourse heat(const RunningState& state, double duration, bool water) const;
@@ -82,7 +89,11 @@ struct PowerReport {
   RunningState full;                ///< at the drive's throttle limit
   double thrust_most = 0.0;         ///< N, standing still at the throttle limit
   double start_current = 0.0;       ///< A, in each motor at that
-  double run_time = 0.0;            ///< s, at the throttle limit
+  double start_trim = 0.0;          ///< rad, by which that lifts the bow of the boat afloat
+  /// Moment of the weight about the transom over that of the standing start's thrust about the CG: below one the boat
+  /// goes over backwards. 0 where the thrust does not lift the bow.
+  double start_hold = 0.0;
+  double run_time = 0.0;  ///< s, at the throttle limit
   DutyRun duty;
   HeatCourse dry, wet;  ///< at the throttle limit for its run time: without and with water
   bool water_cooled = false;

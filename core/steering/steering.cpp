@@ -16,8 +16,14 @@ double race(double speed, double thrust, double diameter, double density) {
   return std::sqrt(std::max(0.0, speed * speed + 2.0 * thrust / (density * disc)));
 }
 
+/// Fins as the turn feels them: side force for an angle of drift, and how far aft of the CG.
+struct FinHold {
+  double slope = 0.0, lever = 0.0;  ///< N/rad, m
+};
+
 struct TurnInput {
   double length, hull_length, beam, draught, block, mass, lever, force, speed, density;
+  FinHold fins;
 };
 
 /// Radius of the steady turn under a side force at `lever` aft of the CG, m; 0 when there is none. The derivatives are
@@ -26,8 +32,11 @@ struct TurnInput {
 double turn_radius(const TurnInput& in) {
   const double l = in.length, t = in.draught, b = in.beam, f = t / l, k = pi * f * f;
   const double half = 0.5 * in.density * l * l * in.speed * in.speed;
-  const double yv = -k * (1.0 + 0.40 * in.block * b / t), yr = -k * (-0.5 + 2.2 * b / l - 0.080 * b / t);
-  const double nv = -k * (0.5 + 2.4 * f), nr = -k * (0.25 + 0.039 * b / t - 0.56 * b / l);
+  // A fin at x behind the CG meets the stream under v - x r.
+  const double fin = in.fins.slope / half, arm = in.fins.lever / l;
+  const double yv = -k * (1.0 + 0.40 * in.block * b / t) - fin;
+  const double yr = -k * (-0.5 + 2.2 * b / l - 0.080 * b / t) + fin * arm;
+  const double nv = -k * (0.5 + 2.4 * f) + fin * arm, nr = -k * (0.25 + 0.039 * b / t - 0.56 * b / l) - fin * arm * arm;
   const double mass = in.mass / (0.5 * in.density * l * l * l);
   const double y = in.force / half, n = -in.force * in.lever / (half * l);
   // yv v + (yr - m) r = -y, nv v + nr r = -n
@@ -78,6 +87,23 @@ double stream_of(const Steering& s, const Boat& b, const RunningState& run) {
   return run.speed;
 }
 
+Foil fin_foil(const Fittings& f) {
+  return {.chord = f.fin_chord, .span = f.fin_span, .thickness = f.fin_thickness, .under_plate = true};
+}
+
+FinHold fin_hold(const Boat& b, double speed) {
+  const Fittings& f = b.drive.fittings;
+  if (f.fins == 0) return {};
+  const Foil foil = fin_foil(f);
+  return {f.fins * 0.5 * b.density * speed * speed * foil.area() * lift_slope(foil.aspect()), b.loading.cg.x()};
+}
+
+/// Side force of fins that stand off the centre line.
+double toe_force(const Boat& b, double speed) {
+  const Fittings& f = b.drive.fittings;
+  return f.fins * foil_force(fin_foil(f), f.fin_toe, speed, b.density).lift;
+}
+
 TurnInput turn_input(const Boat& b, const RunningState& run, double force, double lever) {
   const RunningPoint& p = run.hull;
   // Running wetted length and a mean draught of it: wedge under the running trim where the boat planes.
@@ -85,7 +111,7 @@ TurnInput turn_input(const Boat& b, const RunningState& run, double force, doubl
   const double wedge = std::max(0.005, 0.5 * std::max(p.draught, length * std::tan(std::max(0.0, p.trim))));
   const double draught = (1.0 - p.planing_share) * b.form.draught + p.planing_share * wedge;
   return {length,    b.hull.length(), b.form.waterline_beam, draught, b.form.block, b.loading.mass, lever, force,
-          run.speed, b.density};
+          run.speed, b.density,       fin_hold(b, run.speed)};
 }
 
 }  // namespace
@@ -136,11 +162,12 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
     if (leverage > 0.0) r.servo_needed = r.stock_torque / leverage;
     if (r.servo_needed > 0.0) r.servo_margin = s.servo_torque / r.servo_needed;
     r.turning_radius = turn_radius(turn_input(b, run, r.side_force, lever));
-    if (s.set_crooked != 0.0) {
-      const double radius =
-          turn_radius(turn_input(b, run, steer_force(s, b, run, s.set_crooked, r.stream, true).lift, lever));
-      if (radius > 0.0) r.drift = 10.0 * 10.0 / (2.0 * radius);
-    }
+  }
+  const double crooked = (s.set_crooked != 0.0 ? steer_force(s, b, run, s.set_crooked, r.stream, true).lift : 0.0) +
+                         (b.drive.fittings.fins > 0 ? toe_force(b, run.speed) : 0.0);
+  if (crooked != 0.0) {
+    const double radius = turn_radius(turn_input(b, run, crooked, lever));
+    if (radius > 0.0) r.drift = 10.0 * 10.0 / (2.0 * radius);
   }
   r.radius_low = 0.6 * r.turning_radius;
   r.radius_high = 1.4 * r.turning_radius;

@@ -24,7 +24,7 @@ struct SteeringReport {
   double radius_low = 0.0, radius_high = 0.0;
   double cruise_radius = 0.0;           ///< m, at the cruising throttle
   double heel = 0.0;                    ///< rad, outward positive, in that turn; displacement hulls only
-  double drift = 0.0;                   ///< m to the side after 10 m straight with the rudder set crooked
+  double drift = 0.0;                   ///< m to the side after 10 m straight with rudder or fins set crooked
   double force_without_throttle = 0.0;  ///< N, side force at the same speed with the throttle shut
 };
 

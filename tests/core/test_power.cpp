@@ -299,6 +299,46 @@ TEST(SteeringReport, ALargerRudderTurnsTighterAndAPodDoesNotSteerWithoutThrottle
   EXPECT_NE(finding(nozzle, "steer.throttle").text.find("no throttle, no steering"), std::string::npos);
 }
 
+TEST(Fittings, TabsPressTheBowDownAndFinsHoldTheBoatStraight) {
+  Project p = powered_boat();
+  p.steering = {.by = SteeredBy::rudder, .chord = 0.02, .span = 0.03, .balance = 0.28};
+  p.steering.linkage.servo_throw = radians(2.0);
+  p.drive.throttle = 0.5;
+  const Assessment plain = assess(p);
+  ASSERT_TRUE(plain.power.full.runs());
+  p.drive.fittings.tab_chord = 0.02;
+  p.drive.fittings.tab_angle = radians(4.0);
+  EXPECT_LT(assess(p).power.full.hull.trim, plain.power.full.hull.trim - radians(0.1));
+  p.drive.fittings = {.fins = 2, .fin_toe = 0.0};
+  const Assessment finned = assess(p);
+  EXPECT_GT(finned.power.full.hull.appendages, plain.power.full.hull.appendages);
+  EXPECT_GT(finned.steering.turning_radius, plain.steering.turning_radius);
+  EXPECT_EQ(finned.steering.drift, 0.0);
+  p.drive.fittings.fin_toe = radians(-2.0);
+  const Assessment crooked = assess(p);
+  EXPECT_GT(crooked.steering.drift, 0.0);
+  const Finding f = finding(crooked, "steer.fins");
+  EXPECT_EQ(f.severity, Severity::watch);
+  ASSERT_TRUE(f.remedy);
+  EXPECT_EQ(assess(apply(p, *f.remedy)).steering.drift, 0.0);
+}
+
+TEST(DriveRules, TooMuchThrustUnderATallBoatTurnsItOverBackwards) {
+  Project p = powered_boat();
+  const Assessment tame = assess(p);
+  // By hand: weight times its distance from the transom over thrust times its distance below the CG.
+  const double lever = tame.power.working->thrust_offset;
+  ASSERT_GT(lever, 0.0);
+  EXPECT_NEAR(tame.power.start_hold, tame.mass.total * 9.80665 * tame.mass.cg.x() / (tame.power.thrust_most * lever),
+              1e-6);
+  EXPECT_EQ(finding(tame, "drive.flip").severity, Severity::fine);
+  p.drive.count = 4;
+  p.drive.battery.cells = 20;
+  const Assessment wild = assess(p);
+  EXPECT_LT(wild.power.start_hold, 2.0);
+  EXPECT_NE(finding(wild, "drive.flip").severity, Severity::fine);
+}
+
 TEST(SteeringRules, ABindingLinkageIsLimitedByItsOffer) {
   Project p = powered_boat();
   p.steering = {.by = SteeredBy::rudder};

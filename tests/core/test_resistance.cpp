@@ -216,6 +216,24 @@ TEST(Planing, SaysWhyThereIsNoAnswer) {
   EXPECT_THROW((void)at(h, 3.0), InvalidInput);
 }
 
+TEST(Planing, WhiskerSprayIsThrownBackBySharpBottomsAndSidewaysByFlatOnes) {
+  // 20 degrees of deadrise at 4 of trim: tan a = pi/2 tan 4 / tan 20 by hand.
+  const WhiskerSpray s = whisker_spray(0.15, radians(20.0), radians(4.0), 10.0, 998.2, 1.0034e-6);
+  EXPECT_NEAR(degrees(s.angle), 16.79, 0.02);
+  EXPECT_NEAR(s.area, 0.0225 / (4.0 * std::sin(radians(33.58)) * std::cos(radians(20.0))), 5e-6);
+  // The sheet's edge by plane geometry: the triangle between the line and its mirror on the chine, both sides.
+  const double half = 0.075, base = half / std::tan(s.angle) - half / std::tan(2.0 * s.angle);
+  EXPECT_NEAR(s.area * std::cos(radians(20.0)), half * base, 1e-9);
+  EXPECT_GT(s.drag, 0.0);
+  EXPECT_EQ(whisker_spray(0.15, radians(3.0), radians(6.0), 10.0, 998.2, 1.0034e-6).drag, 0.0);
+  // In the boat it is part of the drag, beside Savitsky's.
+  const RunningHull h = running_boat();
+  const double fast = 3.5 * std::sqrt(gravity * std::cbrt(h.volume));
+  const PlaningState bare = solve_planing(h.bottom, fast, h.density, h.viscosity);
+  ASSERT_GT(bare.spray, 0.0);
+  EXPECT_NEAR(run_at(h, fast).drag, bare.drag + bare.spray, 1e-9);
+}
+
 TEST(Running, PassesFromOneMethodToTheOtherWithoutAJump) {
   const RunningHull h = running_boat();
   const double unit = std::sqrt(gravity * std::cbrt(h.volume));
@@ -224,7 +242,7 @@ TEST(Running, PassesFromOneMethodToTheOtherWithoutAJump) {
   for (double f = 0.91; f < 4.0; f += 0.01) {
     const RunningPoint p = run_at(h, f * unit);
     EXPECT_NEAR(p.drag / before, 1.0, 0.08) << f;
-    EXPECT_NEAR(p.friction + p.wave + p.pressure + p.appendages + p.air, p.drag, 1e-9 * p.drag);
+    EXPECT_NEAR(p.friction + p.wave + p.pressure + p.appendages + p.air + p.spray, p.drag, 1e-9 * p.drag);
     before = p.drag;
   }
   EXPECT_EQ(run_at(h, 1.0 * unit).regime, Regime::displacement);
