@@ -91,7 +91,8 @@ int main(int argc, char** argv) {
     return std::any_of(argv + 1, argv + argc, [&](const char* a) { return std::string_view(a).starts_with(option); });
   };
   const bool no_display = qEnvironmentVariableIsEmpty("DISPLAY") && qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY");
-  if (asked("--launch-card") && no_display && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
+  if ((asked("--launch-card") || asked("--water-sheets")) && no_display &&
+      qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
     qputenv("QT_QPA_PLATFORM", "offscreen");
   QApplication application(argc, argv);
   QApplication::setApplicationName("plucky-hull");
@@ -112,18 +113,19 @@ int main(int argc, char** argv) {
   const QCommandLineOption inch("inch", "Inches, ounces, mph.");
   const QCommandLineOption drive_part("drive-part",
                                       "Show one part of the drive's numbers: battery, esc, ... or steering.", "part");
-  const QCommandLineOption shelf("shelf", "Open a page of the shelf, 1 to 7.", "number");
+  const QCommandLineOption shelf("shelf", "Open a page of the shelf, 1 to 17.", "number");
   const QCommandLineOption round("round", "Show the boat in the round.");
   const QCommandLineOption heel("heel", "Heel the section's view, degrees.", "degrees");
   const QCommandLineOption weighing("weighing", "Open the weighing bench on the practice scale.");
   const QCommandLineOption choose("chooser", "Begin with the choice of boats.");
   const QCommandLineOption card("launch-card", "Write the launch card of the boat as PDF and end.", "file");
+  const QCommandLineOption sheets("water-sheets", "Write the sheets of Seal and Cool as PDF and end.", "file");
   const QCommandLineOption size("size", "Window size, e.g. 1280x800.", "WxH");
   const QCommandLineOption shot("shot", "Save a picture of the window as PNG and end.", "file");
   const QCommandLineOption paint_time("paint-time",
                                       "Print the milliseconds from the start to the first painted window and end.");
   parser.addOptions({demo, import, stage, select, move, pin, look_option, inch, shelf, drive_part, round, heel,
-                     weighing, choose, card, size, shot, paint_time});
+                     weighing, choose, card, sheets, size, shot, paint_time});
   parser.process(application);
 
   const QString named = parser.isSet(demo)                        ? parser.value(demo)
@@ -143,10 +145,14 @@ int main(int argc, char** argv) {
   const UnitSystem units = parser.isSet(inch) || (!for_pictures && settings::units() == UnitSystem::inch)
                                ? UnitSystem::inch
                                : UnitSystem::metric;
-  if (parser.isSet(card)) {
+  if (parser.isSet(card) || parser.isSet(sheets)) {
     try {
-      write_launch_card(is_file ? load_project(named.toStdString()) : *boat, units, parser.value(card));
-      std::cout << parser.value(card).toStdString() << std::endl;
+      const Project project = is_file ? load_project(named.toStdString()) : *boat;
+      for (const auto& [option, write] : {std::pair{&card, &write_launch_card}, {&sheets, &write_water_sheets}}) {
+        if (!parser.isSet(*option)) continue;
+        write(project, units, parser.value(*option));
+        std::cout << parser.value(*option).toStdString() << std::endl;
+      }
       return 0;
     } catch (const InvalidInput& e) {
       std::cerr << "plucky-hull: " << e.what() << std::endl;
@@ -177,7 +183,7 @@ int main(int argc, char** argv) {
   if (parser.isSet(pin)) session.pin();
   if (parser.isSet(move)) move_part(session, parser.value(move));
   if (parser.isSet(pin)) session.pin();
-  if (parser.isSet(shelf)) window.show_shelf(static_cast<ShelfTab>(std::clamp(parser.value(shelf).toInt(), 1, 12) - 1));
+  if (parser.isSet(shelf)) window.show_shelf(static_cast<ShelfTab>(std::clamp(parser.value(shelf).toInt(), 1, 17) - 1));
   if (parser.isSet(drive_part)) window.findChild<DrivePage*>()->choose_part(parser.value(drive_part).toStdString());
   if (parser.isSet(round)) window.show_3d(true);
   if (parser.isSet(heel)) window.board()->set_heel(radians(parser.value(heel).toDouble()));

@@ -1,6 +1,8 @@
 // Meshes the benchmarks share.
 #pragma once
 
+#include <benchmark/benchmark.h>
+
 #include <memory>
 
 #include "geometry/triangle_mesh.h"
@@ -13,6 +15,12 @@ const TriangleMesh& hull_mesh(int triangles);
 
 /// Dabchick's kind of boat on a hull of about 20k triangles.
 Project boat();
+
+/// The same with motor and propeller.
+Project powered();
+
+/// Moves the first part to and fro by a millimetre and assesses as a drag does.
+void reassess_in_a_drag(benchmark::State& state, Project project);
 
 /// CGAL clip + volume on its own copy of a mesh, prepared outside the clock.
 class CgalMesh {

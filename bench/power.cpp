@@ -7,8 +7,6 @@
 
 namespace plucky::bench {
 
-namespace {
-
 Project powered() {
   Project p = boat();
   p.drive.propulsor = Propulsor::propeller;
@@ -26,6 +24,19 @@ Project powered() {
                             .outside = true});
   return p;
 }
+
+void reassess_in_a_drag(benchmark::State& state, Project p) {
+  Assessor assessor;
+  benchmark::DoNotOptimize(assessor.assess(p));
+  double by = 0.001;
+  for (auto _ : state) {
+    p.layout.parts[0].place.x() += by;
+    by = -by;
+    benchmark::DoNotOptimize(assessor.assess(p, Care::in_a_drag));
+  }
+}
+
+namespace {
 
 void drag_curve_40(benchmark::State& state) {
   const Assessment a = assess(powered());
@@ -55,15 +66,7 @@ void search_20_by_20(benchmark::State& state) {
 }
 
 void powered_reassess_in_a_drag(benchmark::State& state) {
-  Assessor assessor;
-  Project p = powered();
-  benchmark::DoNotOptimize(assessor.assess(p));
-  double by = 0.001;
-  for (auto _ : state) {
-    p.layout.parts[0].place.x() += by;
-    by = -by;
-    benchmark::DoNotOptimize(assessor.assess(p, Care::in_a_drag));
-  }
+  reassess_in_a_drag(state, powered());
 }
 
 BENCHMARK(drag_curve_40)->Unit(benchmark::kMillisecond);

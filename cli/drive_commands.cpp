@@ -1,11 +1,11 @@
 #include "cli/drive_commands.h"
 
 #include <algorithm>
-#include <charconv>
 #include <cmath>
 
 #include "assessment/assessment.h"
 #include "base/error.h"
+#include "cli/words.h"
 #include "drive/b_series.h"
 #include "drive/fit_chain.h"
 #include "drive/pitch_and_slip.h"
@@ -26,11 +26,6 @@ const char* status_key(RunningState::Status status) {
   return status == RunningState::Status::solved       ? "solved"
          : status == RunningState::Status::under_hump ? "under_hump"
                                                       : "no_answer";
-}
-
-/// An answer that does not exist is null, never a number.
-Json when(bool exists, double value) {
-  return exists ? Json(value) : Json();
 }
 
 Json limit_of(const std::optional<BrokenLimit>& limit) {
@@ -57,25 +52,6 @@ Json state_of(const RunningState& s) {
   j["outside_range"] = runs && s.hull.outside_range;
   j["message"] = s.message.empty() ? s.hull.message : s.message;
   return j;
-}
-
-double number(const std::string& text, const std::string& where) {
-  double value = 0.0;
-  const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
-  if (error != std::errc() || end != text.data() + text.size() || !std::isfinite(value))
-    throw InvalidInput(where, "\"" + text + "\" is not a number");
-  return value;
-}
-
-std::vector<std::string> split(const std::string& text, char by) {
-  std::vector<std::string> out(1);
-  for (char c : text)
-    if (c == by) {
-      out.emplace_back();
-    } else {
-      out.back() += c;
-    }
-  return out;
 }
 
 std::vector<double> range(const std::string& text, const std::string& where) {

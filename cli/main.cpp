@@ -7,6 +7,7 @@
 
 #include "cli/commands.h"
 #include "cli/drive_options.h"
+#include "cli/water_commands.h"
 
 using namespace plucky::cli;
 
@@ -54,6 +55,8 @@ int main(int argc, char** argv) {
 
   DriveCommandLine drive;
   drive.add(app, run);
+  WaterCommandLine water;
+  water.add(app, run);
 
   CLI11_PARSE(app, argc, argv);
   try {

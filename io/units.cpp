@@ -55,6 +55,10 @@ constexpr std::array resistance_units{Unit{"m\u03a9", 1e-3, 1}, Unit{"m\u03a9", 
                                       Unit{"ohm", 1.0, 4}};
 constexpr std::array temperature_units{Unit{"\u00b0C", 1.0, 0}, Unit{"\u00b0F", 5.0 / 9.0, 0, 32.0}, Unit{"C", 1.0, 0},
                                        Unit{"F", 5.0 / 9.0, 0, 32.0}};
+constexpr std::array flow_units{Unit{"ml/min", 1e-6 / 60.0, 0}, Unit{"ml/min", 1e-6 / 60.0, 0},
+                                Unit{"l/min", 1e-3 / 60.0, 2}, Unit{"m3/s", 1.0, 8}};
+constexpr std::array pressure_units{Unit{"kPa", 1e3, 1}, Unit{"psi", 6894.757, 2}, Unit{"Pa", 1.0, 0},
+                                    Unit{"mbar", 100.0, 0}, Unit{"bar", 1e5, 3}};
 constexpr std::array plain_units{Unit{"", 1.0, 0}, Unit{"", 1.0, 0}};
 
 std::span<const Unit> units_of(Dimension d) {
@@ -99,6 +103,10 @@ std::span<const Unit> units_of(Dimension d) {
       return resistance_units;
     case Dimension::temperature:
       return temperature_units;
+    case Dimension::flow:
+      return flow_units;
+    case Dimension::pressure:
+      return pressure_units;
     case Dimension::none:
       break;
   }
@@ -147,6 +155,10 @@ const char* example_of(Dimension d) {
       return "a resistance such as 12 mohm";
     case Dimension::temperature:
       return "a temperature such as 65 C or 150 F";
+    case Dimension::flow:
+      return "a flow such as 300 ml/min";
+    case Dimension::pressure:
+      return "a pressure such as 12 kPa";
     case Dimension::none:
       break;
   }

@@ -73,8 +73,7 @@ void Board::build_controls() {
   };
   layers_ = button(tr("Layers"), "layers", tr("What lies over the drawing on this stage"));
   layers_menu_ = new QMenu(layers_);
-  for (const Overlay o : {Overlay::water, Overlay::parts, Overlay::names, Overlay::cg, Overlay::freeboards,
-                          Overlay::fittings, Overlay::handles, Overlay::lines}) {
+  for (const Overlay o : all_overlays) {
     QAction* a = layers_menu_->addAction(overlay_name(o));
     a->setCheckable(true);
     a->setData(static_cast<int>(o));
@@ -132,6 +131,11 @@ void Board::set_overlay(Overlay overlay, bool on) {
   state_.overlays.setFlag(overlay, on);
   chosen_overlays_[state_.stage] = state_.overlays;
   emit overlays_changed();
+  update();
+}
+
+void Board::set_opening(const std::string& key) {
+  state_.opening = key;
   update();
 }
 

@@ -8,6 +8,7 @@
 
 #include "board/board_map.h"
 #include "board/layers.h"
+#include "board/water_grips.h"
 #include "session/session.h"
 
 class QLabel;
@@ -31,6 +32,9 @@ class Board : public QWidget {
   void set_station(double boat_x);
   /// Selects what a finding is about, moves the station there and brings it into sight.
   void show_subject(const Finding& finding);
+
+  /// Marks the way in that is looked at; none for an empty key.
+  void set_opening(const std::string& key);
 
   /// Magnifies about a point of the board.
   void zoom(double by, const QPointF& about);
@@ -60,7 +64,7 @@ class Board : public QWidget {
   bool event(QEvent* event) override;
 
  private:
-  enum class Hold { nothing, parts, grip, station, band, pan, measure };
+  enum class Hold { nothing, parts, grip, station, band, pan, measure, hose, water_item };
 
   void build_controls();
   void place_controls();
@@ -76,6 +80,9 @@ class Board : public QWidget {
   void snap_axis(const Part& part, Vec3& place, int axis);
   void drag_parts(const QPointF& at, bool snap);
   void drag_grip(const QPointF& at);
+  bool take_water(const QPointF& at);
+  void drag_water(const QPointF& at);
+  void drop_hose(const QPointF& at);
   void finish_band(bool add);
   void drop_parts();
   void hover(const QPointF& at);
@@ -100,6 +107,9 @@ class Board : public QWidget {
   QPointF press_;
   std::vector<Part> grabbed_;  // parts as they were at the press, the one under the hand first
   std::optional<Grip> grip_;
+  std::optional<WaterPort> hose_from_;
+  Id water_item_ = 0;
+  Vec3 water_taken_ = Vec3::Zero();  // on the hose, where the hand closed
   bool measuring_ = false;
   QSlider* heel_slider_ = nullptr;
   QLabel* heel_words_ = nullptr;

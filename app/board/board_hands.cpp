@@ -62,6 +62,7 @@ void Board::mousePressEvent(QMouseEvent* event) {
     hold_ = Hold::station;
     return set_station(map_.boat_x(press_.x()));
   }
+  if (state_.overlays.testFlag(Overlay::plumbing) && take_water(press_)) return;
   // Handles lie over everything; fittings are lines and give way to a part's body.
   std::optional<Grip> grip = grip_under(press_);
   BoardPlane plane{};
@@ -114,6 +115,11 @@ void Board::mouseMoveEvent(QMouseEvent* event) {
       return drag_parts(at, snap);
     case Hold::grip:
       return drag_grip(at);
+    case Hold::water_item:
+      return drag_water(at);
+    case Hold::hose:
+      state_.hose_to = at;
+      return update();
     case Hold::pan:
       pan(at - press_, plane_);
       press_ = at;
@@ -159,6 +165,58 @@ void Board::drag_parts(const QPointF& at, bool snap) {
 void Board::drag_grip(const QPointF& at) {
   if (!grip_ || !session_->drag_start()) return;
   session_->preview(grip_edit(*grip_, session_->drag_start()->project, moved(at), *session_));
+}
+
+bool Board::take_water(const QPointF& at) {
+  const BoardPlane plane = plane_at(at);
+  if (const auto port = water_port_at(session_->now(), map_, plane, at); port && !port->taken) {
+    plane_ = plane;
+    hold_ = Hold::hose;
+    hose_from_ = port;
+    state_.hose_from = port_on_board(map_, plane, session_->project(), *port);
+    state_.hose_to = at;
+    return true;
+  }
+  const Id item = water_item_at(session_->now(), map_, plane, at);
+  if (item == 0) return false;
+  plane_ = plane;
+  session_->select(item);
+  hold_ = Hold::water_item;
+  water_item_ = item;
+  for (const HosePath& path : session_->now().hoses) {
+    if (path.hose != item) continue;
+    // The point of the hose nearest to the hand in this view, with its own third measure.
+    double least = 1e9;
+    for (std::size_t i = 1; i < path.points.size(); ++i)
+      for (int k = 0; k <= 20; ++k) {
+        const Vec3 r = path.points[i - 1] + (path.points[i] - path.points[i - 1]) * k / 20.0;
+        const QPointF seen = plane == BoardPlane::profile ? map_.profile(r.x(), r.z()) : map_.plan(r.x(), r.y());
+        if (const double d = (seen - at).manhattanLength(); d < least) least = d, water_taken_ = r;
+      }
+  }
+  session_->begin_drag();
+  return true;
+}
+
+void Board::drag_water(const QPointF& at) {
+  if (!session_->drag_start() || (at - press_).manhattanLength() < 3.0) return;
+  const Assessment& start = *session_->drag_start();
+  session_->preview(move_water_item(start.project, start.hoses, water_item_, water_taken_, moved(at)));
+}
+
+void Board::drop_hose(const QPointF& at) {
+  state_.hose_from.reset();
+  state_.hose_to.reset();
+  const WaterPort from = *std::exchange(hose_from_, std::nullopt);
+  const auto to = water_port_at(session_->now(), map_, plane_at(at), at);
+  if (!to || *to == from) {
+    if ((at - press_).manhattanLength() > 12.0)
+      session_->refuse(tr("A hose ends on a free port: draw from one brass ring to another."));
+    return;
+  }
+  if (to->taken) return session_->refuse(tr("There is a hose on that port already."));
+  if (to->fitting == from.fitting) return session_->refuse(tr("A hose from a fitting to itself would feed itself."));
+  session_->perform(join_ports(session_->project(), from, *to));
 }
 
 namespace {
@@ -222,6 +280,8 @@ void Board::mouseReleaseEvent(QMouseEvent* event) {
     session_->end_drag();
     grip_.reset();
   }
+  if (held == Hold::water_item) session_->end_drag();
+  if (held == Hold::hose) drop_hose(event->position());
   if (held == Hold::band) finish_band(event->modifiers() & (Qt::ShiftModifier | Qt::ControlModifier));
   hover(event->position());
   update();

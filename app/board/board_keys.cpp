@@ -16,6 +16,11 @@ void Board::nudge(double dx, double dy) {
     return;
   }
   if (session_->selection() == 0) return;
+  if (session_->project().cooling.holds(session_->selection())) {
+    session_->perform(
+        move_water_item(session_->project(), session_->now().hoses, session_->selection(), Vec3::Zero(), by));
+    return;
+  }
   // A fitting: by the same grips that the mouse takes.
   const Id id = session_->selection();
   Grip grip{.plane = plane_, .id = id};
@@ -39,6 +44,11 @@ void Board::choose_next(bool backwards) {
 
 void Board::take_out() {
   const std::vector<Part> parts = session_->selected_parts();
+  const CoolingCircuit& cooling = session_->project().cooling;
+  if (const Id id = session_->selection(); cooling.holds(id)) {
+    session_->perform(take_out_water_item(session_->project(), id));
+    return session_->select(0);
+  }
   if (parts.empty()) return;
   Layout layout = session_->project().layout;
   std::erase_if(layout.parts, [&](const Part& p) { return session_->is_selected(p.id); });
@@ -82,6 +92,9 @@ void Board::keyPressEvent(QKeyEvent* event) {
       return;
     case Qt::Key_Escape:
       state_.band.reset();
+      state_.hose_from.reset();
+      state_.hose_to.reset();
+      if (hold_ == Hold::hose) hold_ = Hold::nothing;
       if (session_->dragging()) {
         hold_ = Hold::nothing;
         state_.guides.clear();

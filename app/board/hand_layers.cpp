@@ -15,6 +15,10 @@ Overlays usual_overlays(Stage stage) {
       return always | Overlay::handles | Overlay::lines;
     case Stage::drive:
       return always | Overlay::parts | Overlay::names | Overlay::cg | Overlay::drive;
+    case Stage::seal:
+      return always | Overlay::parts | Overlay::openings;
+    case Stage::cool:
+      return Overlay::water | Overlay::parts | Overlay::names | Overlay::plumbing;
     case Stage::layout:
       return always | Overlay::parts | Overlay::names | Overlay::cg;
     default:
@@ -40,6 +44,10 @@ QString overlay_name(Overlay overlay) {
       return QObject::tr("Hull handles");
     case Overlay::drive:
       return QObject::tr("Drive line and running water");
+    case Overlay::plumbing:
+      return QObject::tr("Cooling water");
+    case Overlay::openings:
+      return QObject::tr("Ways in for water");
     case Overlay::lines:
       break;
   }
@@ -76,8 +84,10 @@ void paint_boat(QPainter& painter, const BoardMap& map, const Session& session, 
   if (c.shows(Overlay::fittings)) paint_rails(c);
   if (c.shows(Overlay::parts)) paint_parts(c);
   if (c.shows(Overlay::water)) paint_water_front(c);
+  if (c.shows(Overlay::plumbing)) paint_plumbing(c);
   if (c.shows(Overlay::parts) && c.shows(Overlay::names)) label_parts(c);
   if (c.shows(Overlay::drive)) paint_drive(c);
+  if (c.shows(Overlay::openings)) paint_openings(c);
   paint_marks(c);
   if (c.shows(Overlay::fittings) && c.shows(Overlay::names)) label_hatches(c);
   paint_hands(c);

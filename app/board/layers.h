@@ -23,8 +23,10 @@ enum class Overlay {
   freeboards = 16,
   fittings = 32,
   handles = 64,
-  lines = 128,  ///< stations of the hull in plan and profile
-  drive = 256,  ///< the drive's line, thrust and running water
+  lines = 128,      ///< stations of the hull in plan and profile
+  drive = 256,      ///< the drive's line, thrust and running water
+  plumbing = 512,   ///< cooling circuit
+  openings = 1024,  ///< ways in for water
 };
 Q_DECLARE_FLAGS(Overlays, Overlay)
 Q_DECLARE_OPERATORS_FOR_FLAGS(Overlays)
@@ -32,6 +34,10 @@ Q_DECLARE_OPERATORS_FOR_FLAGS(Overlays)
 /// What a stage shows until the builder chooses otherwise.
 [[nodiscard]] Overlays usual_overlays(Stage stage);
 [[nodiscard]] QString overlay_name(Overlay overlay);
+/// All of them in the order of menus.
+inline constexpr Overlay all_overlays[] = {Overlay::water,      Overlay::parts,    Overlay::names,   Overlay::cg,
+                                           Overlay::freeboards, Overlay::fittings, Overlay::handles, Overlay::lines,
+                                           Overlay::drive,      Overlay::plumbing, Overlay::openings};
 
 /// A line to which something snapped, with what it belongs to.
 struct Guide {
@@ -59,7 +65,9 @@ struct BoardState {
   std::optional<Measure> measure;
   QPixmap hull_picture;        ///< what paint_hull() would draw, kept while nothing of it changes; null: draw it
   std::optional<Section> cut;  ///< the skin at the station, kept likewise
-  QRectF controls;             ///< taken by the board's own buttons, pixels
+  std::optional<QPointF> hose_from, hose_to;  ///< a hose being drawn, pixels
+  std::string opening;                        ///< key of the way in that is looked at
+  QRectF controls;                            ///< taken by the board's own buttons, pixels
 };
 
 /// All a layer needs.
@@ -88,6 +96,8 @@ void label_parts(Canvas& c);        ///< names, after the water so that no line 
 void paint_water_front(Canvas& c);  ///< translucent over the hull's underwater part, and the water line
 void paint_marks(Canvas& c);        ///< CG, its band, freeboards
 void paint_drive(Canvas& c);        ///< shaft line, thrust, running water
+void paint_plumbing(Canvas& c);     ///< hoses and fittings with their flow
+void paint_openings(Canvas& c);     ///< ways in for water
 void paint_hands(Canvas& c);        ///< handles, guides, rubber band, measure
 void paint_ruler(Canvas& c);
 void paint_section(Canvas& c);  ///< the station line and its card

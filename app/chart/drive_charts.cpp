@@ -4,37 +4,10 @@
 
 #include <cmath>
 
+#include "chart/chart_words.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
-
-namespace {
-
-constexpr double nothing = std::numeric_limits<double>::quiet_NaN();
-
-/// What the pages say while the boat moves under the hand, or why there is nothing to show.
-QString no_curve(const PowerReport& p) {
-  return p.message.empty() ? QObject::tr("No curve.")
-                           : QObject::tr("No curve: %1.").arg(QString::fromStdString(p.message));
-}
-
-QString with_state(const PowerReport& p, const QString& words) {
-  return p.stale ? QObject::tr("As it was before the drag. ") + words : words;
-}
-
-std::string number(double value) {
-  return std::isfinite(value) ? QString::number(value, 'g', 6).toStdString() : std::string();
-}
-
-struct SpeedUnit {
-  double si;
-  QString name;
-};
-SpeedUnit speed_unit(const Session& session) {
-  return session.units() == UnitSystem::metric ? SpeedUnit{1.0 / 3.6, "km/h"} : SpeedUnit{0.44704, "mph"};
-}
-
-}  // namespace
 
 DragChart::DragChart(Session* session, QWidget* parent) : ChartPage(session, tr("Drag"), "drag_plot", parent) {
   thrust_ = plot_->addGraph();

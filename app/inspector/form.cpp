@@ -1,5 +1,9 @@
 #include "inspector/form.h"
 
+#include <QHeaderView>
+#include <QPushButton>
+#include <QTreeWidget>
+
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -74,6 +78,36 @@ QComboBox* Page::choice(const QString& label, const QStringList& items, const ch
   }
   row(label, box);
   return box;
+}
+
+QTreeWidget* Page::table(const QString& label, const QStringList& columns, const char* object_name, int height) {
+  auto* t = new QTreeWidget(this);
+  t->setObjectName(object_name);
+  t->setAccessibleName(label);
+  t->setColumnCount(static_cast<int>(columns.size()));
+  t->setHeaderLabels(columns);
+  t->setRootIsDecorated(false);
+  t->setUniformRowHeights(true);
+  t->setFont(ui_font(8.8));
+  t->setMinimumHeight(height);
+  t->header()->setStretchLastSection(false);
+  t->header()->setSectionResizeMode(0, QHeaderView::Stretch);
+  for (int i = 1; i < columns.size(); ++i) t->header()->setSectionResizeMode(i, QHeaderView::ResizeToContents);
+  wide(t);
+  return t;
+}
+
+void Page::column_width(QTreeWidget* t, int column, int pixels) {
+  t->header()->setSectionResizeMode(column, QHeaderView::Fixed);
+  t->header()->resizeSection(column, pixels);
+}
+
+QPushButton* Page::button(const QString& words, const char* object_name, bool quiet) {
+  auto* b = new QPushButton(words, this);
+  b->setObjectName(object_name);
+  if (quiet) b->setProperty("quiet", true);
+  wide(b);
+  return b;
 }
 
 QLabel* Page::fact(const QString& label) {

@@ -11,6 +11,9 @@
 
 #include "inspector/quantity_edit.h"
 
+class QPushButton;
+class QTreeWidget;
+
 namespace plucky::app {
 
 /// Base of the inspector's pages: a form that is filled from the session after every change.
@@ -29,6 +32,12 @@ class Page : public QWidget {
   QLabel* fact(const QString& label);
   QLabel* heading(const QString& words);
   QLabel* note(const QString& words, bool caution = false);
+
+  /// Rows under headings over both columns; the first column takes the room that is left.
+  QTreeWidget* table(const QString& label, const QStringList& columns, const char* object_name, int height);
+  /// Gives a column of a table a width of its own; longer words are cut with a tip.
+  static void column_width(QTreeWidget* table, int column, int pixels);
+  QPushButton* button(const QString& words, const char* object_name, bool quiet = false);
 
   /// A widget or layout over both columns.
   void wide(QWidget* widget);

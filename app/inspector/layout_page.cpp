@@ -15,30 +15,9 @@
 
 namespace plucky::app {
 
-namespace {
-
-QTreeWidget* table(QWidget* parent, const QStringList& columns, const char* name, int height) {
-  auto* t = new QTreeWidget(parent);
-  t->setObjectName(name);
-  t->setColumnCount(static_cast<int>(columns.size()));
-  t->setHeaderLabels(columns);
-  t->setRootIsDecorated(false);
-  t->setUniformRowHeights(true);
-  t->setFont(ui_font(8.8));
-  t->setMinimumHeight(height);
-  t->header()->setStretchLastSection(false);
-  t->header()->setSectionResizeMode(0, QHeaderView::Stretch);
-  for (int i = 1; i < columns.size(); ++i) t->header()->setSectionResizeMode(i, QHeaderView::ResizeToContents);
-  return t;
-}
-
-}  // namespace
-
 LayoutPage::LayoutPage(Session* session, OwnParts* own, QWidget* parent) : Page(session, parent), own_(own) {
   title_ = heading(tr("Mass budget"));
-  budget_ = table(this, {tr("Item"), tr("Mass"), tr("Share")}, "budget", 150);
-  budget_->setAccessibleName(tr("Mass budget"));
-  wide(budget_);
+  budget_ = table(tr("Mass budget"), {tr("Item"), tr("Mass"), tr("Share")}, "budget", 150);
   heading(tr("Add a part"));
   search_ = new QLineEdit(this);
   search_->setObjectName("catalogue_search");
@@ -61,9 +40,7 @@ LayoutPage::LayoutPage(Session* session, OwnParts* own, QWidget* parent) : Page(
   connect(forget, &QPushButton::clicked, this, &LayoutPage::forget_own);
   connect(own_, &OwnParts::changed, this, &LayoutPage::fill_catalogue);
   heading(tr("Hatches, rails, bulkheads"));
-  fittings_ = table(this, {tr("Fitting"), tr("Kind")}, "fittings_list", 80);
-  fittings_->setAccessibleName(tr("Fittings"));
-  wide(fittings_);
+  fittings_ = table(tr("Fittings"), {tr("Fitting"), tr("Kind")}, "fittings_list", 80);
   auto* more = new QPushButton(tr("Add a fitting"), this);
   more->setObjectName("add_fitting");
   more->setProperty("quiet", true);

@@ -20,14 +20,26 @@ class Card {
  public:
   Card(QPdfWriter& pdf, QPainter& painter, const Session& session) : pdf_(pdf), p_(painter), session_(session) {}
 
-  void draw() {
-    head();
-    picture();
+  void draw_launch_card() {
+    head(QObject::tr("Launch card"));
+    picture(Stage::flotation);
     numbers();
     masses();
     new_page();
     findings();
     checklist();
+    cautions();
+    foot();
+  }
+
+  void draw_water_sheets() {
+    head(QObject::tr("Keeping it dry"));
+    picture(Stage::seal);
+    openings();
+    new_page();
+    head(QObject::tr("Keeping it cool"));
+    picture(Stage::cool);
+    circuit();
     cautions();
     foot();
   }
@@ -69,21 +81,21 @@ class Card {
     if (y_ + height > bottom - 20) new_page();
   }
 
-  void head() {
+  void head(const QString& what) {
     const Project& project = session_.project();
     text(left, QString::fromStdString(project.name), ui_font(20, QFont::Bold), look().ink);
-    text(left, QObject::tr("Launch card, %1").arg(QString::fromStdString(today())), ui_font(10), look().muted,
+    text(left, QObject::tr("%1, %2").arg(what, QString::fromStdString(today())), ui_font(10), look().muted,
          right - left, Qt::AlignRight);
     y_ += 34;
     text(left, QString::fromStdString(project.brief.purpose), ui_font(10), look().muted);
     y_ += 20;
   }
 
-  void picture() {
+  void picture(Stage stage) {
     const QRectF area(left, y_, right - left, 400);
     BoardState state;
-    state.stage = Stage::flotation;
-    state.overlays = usual_overlays(Stage::flotation);
+    state.stage = stage;
+    state.overlays = usual_overlays(stage);
     const BoardMap map(a(), QSize(548, 400));  // narrow enough for a board without a section card
     p_.save();
     p_.setClipRect(area);
@@ -156,6 +168,78 @@ class Card {
                .arg(count - items.size())
                .arg(session_.shown({left_out, Dimension::mass})),
            ui_font(8.5), look().muted);
+  }
+
+  /// A row of a table: words at the columns' left edges, numbers from the second column on to the right.
+  void table_row(const QStringList& cells, const std::vector<double>& at, const QFont& font, const QColor& colour) {
+    room(16);
+    for (int i = 0; i < cells.size(); ++i) {
+      const auto k = static_cast<std::size_t>(i);
+      const double end = k + 1 < at.size() ? at[k + 1] - 6 : right;
+      text(at[k], QFontMetricsF(font).elidedText(cells[i], Qt::ElideRight, end - at[k]), font, colour, end - at[k],
+           i < 2 ? Qt::AlignLeft : Qt::AlignRight);
+    }
+    y_ += 15;
+  }
+
+  void openings() {
+    const SealReport& r = a().seal;
+    const auto flow = [&](double q) { return session_.shown({q, Dimension::flow}); };
+    const auto over = [&](double m) { return session_.in_words(length_quantity(m)); };
+    heading(QObject::tr("Ways in for water"));
+    const std::vector<double> at{left, left + 200, left + 370, left + 450, left + 530, left + 615};
+    table_row({QObject::tr("Way in"), QObject::tr("Sealed by"), QObject::tr("at rest"), QObject::tr("driven"),
+               QObject::tr("seal gone"), QObject::tr("over the water")},
+              at, ui_font(8, QFont::DemiBold), look().muted);
+    int number = 0;
+    for (const SealOpening& o : r.openings) {
+      QString sealed = QObject::tr(method_name(o.method));
+      if (o.condition != SealCondition::sound) sealed += ", " + QObject::tr(condition_name(o.condition)).toLower();
+      table_row({QString("%1  %2").arg(++number).arg(QString::fromStdString(o.name)), sealed, flow(o.expected),
+                 flow(o.running), flow(o.worst), over(o.over_standing)},
+                at, ui_font(8.5), look().ink);
+    }
+    y_ += 6;
+    const auto danger = [&](const FloodCourse& c) {
+      return c.danger() < 0.0
+                 ? QObject::tr("nothing in danger within two hours")
+                 : QObject::tr("in danger after %1").arg(session_.shown({c.danger(), Dimension::duration}));
+    };
+    y_ += paragraph(left,
+                    QObject::tr("Together %1 at rest, %2; %3 driven, %4. Leaks go with the third power of a gap: read "
+                                "them as sizes.")
+                        .arg(flow(r.expected), danger(r.course), flow(r.running), danger(r.driven)),
+                    ui_font(9), look().ink, right - left) +
+          4;
+  }
+
+  void circuit() {
+    const auto flow = [&](double q) { return session_.shown({q, Dimension::flow}); };
+    const CoolingCircuit& c = a().project.cooling;
+    heading(QObject::tr("Hoses"));
+    if (c.empty()) {
+      text(left, QObject::tr("No cooling circuit."), ui_font(9), look().ink);
+      y_ += 18;
+    }
+    const std::vector<double> at{left, left + 260, left + 400, left + 480, left + 560, left + 630};
+    for (std::size_t i = 0; i < c.hoses.size(); ++i) {
+      const Hose& h = c.hoses[i];
+      const HoseFlow* f = a().water.hose(h.id);
+      table_row({QString::fromUtf8("%1 \u2192 %2")
+                     .arg(QString::fromStdString(c.find(h.from)->name), QString::fromStdString(c.find(h.to)->name)),
+                 QObject::tr(hose_name(h.material)), session_.shown(length_quantity(h.bore)),
+                 session_.shown(length_quantity(a().hoses[i].length)),
+                 session_.shown({a().hoses[i].mass, Dimension::mass}), f ? flow(std::abs(f->flow)) : QString()},
+                at, ui_font(8.5), look().ink);
+    }
+    heading(QObject::tr("Warmth at the end of a run at the throttle limit"));
+    for (const PartHeat& p : a().heat.parts)
+      table_row({QString::fromStdString(p.name), p.cooled ? QObject::tr("with water") : QObject::tr("in air"),
+                 session_.shown({p.end, Dimension::temperature}),
+                 QObject::tr("dry %1").arg(session_.shown({p.dry_end, Dimension::temperature})),
+                 QObject::tr("limit %1").arg(session_.shown({p.limit, Dimension::temperature})),
+                 session_.shown({p.loss, Dimension::power})},
+                at, ui_font(8.5), look().ink);
   }
 
   void findings() {
@@ -231,7 +315,10 @@ class Card {
 
 }  // namespace
 
-void write_launch_card(const Project& project, UnitSystem units, const QString& path) {
+namespace {
+
+void write_pdf(const Project& project, UnitSystem units, const QString& path, const QString& title,
+               void (Card::*draw)()) {
   const DayLook day;
   Session session;
   session.set_units(units);
@@ -242,15 +329,26 @@ void write_launch_card(const Project& project, UnitSystem units, const QString& 
   pdf.setResolution(96);
   pdf.setPageSize(QPageSize(QPageSize::A4));
   pdf.setPageMargins(QMarginsF(0, 0, 0, 0));
-  pdf.setTitle(QObject::tr("%1, launch card").arg(QString::fromStdString(project.name)));
+  pdf.setTitle(QString::fromStdString(project.name) + ", " + title);
   pdf.setCreator("Plucky Hull");
   QPainter painter(&pdf);
   if (!painter.isActive()) throw InvalidInput(path.toStdString(), "no PDF could be begun");
   painter.setRenderHint(QPainter::Antialiasing);
-  Card(pdf, painter, session).draw();
+  Card card(pdf, painter, session);
+  (card.*draw)();
   painter.end();
   file.close();
   if (file.error() != QFile::NoError) throw InvalidInput(path.toStdString(), file.errorString().toStdString());
+}
+
+}  // namespace
+
+void write_launch_card(const Project& project, UnitSystem units, const QString& path) {
+  write_pdf(project, units, path, QObject::tr("launch card"), &Card::draw_launch_card);
+}
+
+void write_water_sheets(const Project& project, UnitSystem units, const QString& path) {
+  write_pdf(project, units, path, QObject::tr("water sheets"), &Card::draw_water_sheets);
 }
 
 }  // namespace plucky::app

@@ -19,7 +19,7 @@ class Shelf : public QWidget {
  public:
   explicit Shelf(Session* session, QWidget* parent = nullptr);
   /// What a page is about; pages of the other matter hide their tab until they are asked for.
-  enum class Matter { any, at_rest, under_power };
+  enum class Matter { any, at_rest, under_power, cooling, sealing };
   void add(ShelfPage* page, Matter matter);
   void set_matter(Matter matter);
   [[nodiscard]] ShelfPage* page(int index) const { return pages_[static_cast<std::size_t>(index)]; }

@@ -11,64 +11,12 @@
 #include <algorithm>
 
 #include "base/error.h"
+#include "tables/items.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
 
 namespace {
-
-/// Sorts by its number, shows it in words.
-class NumberItem : public QTableWidgetItem {
- public:
-  NumberItem(double value, const QString& text) : QTableWidgetItem(text), value_(value) {
-    setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
-    setFlags(Qt::ItemIsSelectable | Qt::ItemIsEnabled);
-  }
-  bool operator<(const QTableWidgetItem& other) const override {
-    return value_ < static_cast<const NumberItem&>(other).value_;
-  }
-
- private:
-  double value_;
-};
-
-QTableWidgetItem* text_item(const QString& text, Id id = 0) {
-  auto* item = new QTableWidgetItem(text);
-  item->setFlags(Qt::ItemIsSelectable | Qt::ItemIsEnabled);
-  item->setData(Qt::UserRole, id);
-  return item;
-}
-
-QTableWidget* make_table(QWidget* parent, const char* name, const QString& accessible, const QStringList& headings) {
-  auto* t = new QTableWidget(0, static_cast<int>(headings.size()), parent);
-  t->setObjectName(name);
-  t->setAccessibleName(accessible);
-  t->setHorizontalHeaderLabels(headings);
-  t->verticalHeader()->hide();
-  t->verticalHeader()->setDefaultSectionSize(22);
-  t->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
-  t->horizontalHeader()->setStretchLastSection(true);
-  t->horizontalHeader()->setHighlightSections(false);
-  t->setSelectionBehavior(QAbstractItemView::SelectRows);
-  t->setShowGrid(false);
-  t->setAlternatingRowColors(true);
-  t->setFont(ui_font(8.8));
-  t->setSortingEnabled(true);
-  t->sortByColumn(1, Qt::DescendingOrder);
-  t->setTabKeyNavigation(false);
-  return t;
-}
-
-/// The whole table as it is sorted, for CSV.
-TableRows rows_of(const QTableWidget* t) {
-  TableRows out(1);
-  for (int c = 0; c < t->columnCount(); ++c) out[0].push_back(t->horizontalHeaderItem(c)->text().toStdString());
-  for (int r = 0; r < t->rowCount(); ++r) {
-    out.emplace_back();
-    for (int c = 0; c < t->columnCount(); ++c) out.back().push_back(t->item(r, c)->text().toStdString());
-  }
-  return out;
-}
 
 void follow_selection(QTableWidget* t, Session* session) {
   QObject::connect(t, &QTableWidget::cellClicked, session, [t, session](int row, int) {

@@ -87,6 +87,19 @@ void MainWindow::export_stl() {
   }
 }
 
+namespace {
+
+/// Asks for a PDF to write, named after the boat; empty when the builder thinks better of it.
+QString ask_for_pdf(QWidget* parent, const Session& session, const QString& what) {
+  QString path = QFileDialog::getSaveFileName(
+      parent, what, QString::fromStdString(session.project().name) + " " + what.toLower() + ".pdf",
+      QObject::tr("PDF (*.pdf)"));
+  if (!path.isEmpty() && !path.endsWith(".pdf")) path += ".pdf";
+  return path;
+}
+
+}  // namespace
+
 bool MainWindow::write_card(const QString& path) {
   try {
     write_launch_card(session_->project(), session_->units(), path);
@@ -98,13 +111,23 @@ bool MainWindow::write_card(const QString& path) {
   }
 }
 
+bool MainWindow::write_sheets(const QString& path) {
+  try {
+    write_water_sheets(session_->project(), session_->units(), path);
+    say(tr("The water sheets are in %1.").arg(path), false);
+    return true;
+  } catch (const InvalidInput& e) {
+    say(QString::fromStdString(e.what()), true);
+    return false;
+  }
+}
+
 void MainWindow::card_dialog() {
-  QString path = QFileDialog::getSaveFileName(this, tr("Launch card"),
-                                              QString::fromStdString(session_->project().name) + tr(" launch card.pdf"),
-                                              tr("PDF (*.pdf)"));
-  if (path.isEmpty()) return;
-  if (!path.endsWith(".pdf")) path += ".pdf";
-  write_card(path);
+  if (const QString path = ask_for_pdf(this, *session_, tr("Launch card")); !path.isEmpty()) write_card(path);
+}
+
+void MainWindow::sheets_dialog() {
+  if (const QString path = ask_for_pdf(this, *session_, tr("Water sheets")); !path.isEmpty()) write_sheets(path);
 }
 
 void MainWindow::fill_recent(QMenu* menu) {

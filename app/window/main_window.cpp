@@ -17,6 +17,7 @@
 #include "devices/weigh_page.h"
 #include "findings/findings_panel.h"
 #include "hull_import/import_page.h"
+#include "inspector/seal_page.h"
 #include "ledger/why_page.h"
 #include "preferences/preferences_page.h"
 #include "settings/settings.h"
@@ -141,7 +142,11 @@ void MainWindow::choose_stage(Stage stage) {
   stage_ = stage;
   stem_->set_stage(stage);
   board_->set_stage(stage);
-  shelf_->set_matter(stage == Stage::drive ? Shelf::Matter::under_power : Shelf::Matter::at_rest);
+  using M = Shelf::Matter;
+  shelf_->set_matter(stage == Stage::drive  ? M::under_power
+                     : stage == Stage::cool ? M::cooling
+                     : stage == Stage::seal ? M::sealing
+                                            : M::at_rest);
   // Choosing a stage asks for its page; the selection stays on the board, its page comes back with the next click.
   visiting_ = nullptr;
   refresh_view();
@@ -153,7 +158,7 @@ void MainWindow::choose_stage(Stage stage) {
     const StageMark& mark = stage_marks()[static_cast<std::size_t>(stage) - 1];
     unbuilt_words_->setText(
         tr("<b>%1</b><br><br>This version of Plucky Hull has nothing here yet. Brief, Hull, Drive, Layout, "
-           "Float and Trial work now.")
+           "Float, Seal, Cool and Trial work now.")
             .arg(mark.name));
     inspector_->setCurrentWidget(unbuilt_);
   }
@@ -188,6 +193,8 @@ void MainWindow::show_inspector() {
     page = visiting_;
   else if (session_->selected_part())
     page = part_page_;
+  else if (session_->project().cooling.holds(session_->selection()))
+    page = pages_.at(Stage::cool);
   else if (session_->selection() != 0)
     page = fitting_page_;
   else if (const auto it = pages_.find(stage_); it != pages_.end())
@@ -206,8 +213,12 @@ void MainWindow::follow_finding(const Finding& f) {
       f.id == "float.vanishing" || f.id == "float.self_righting" || f.id == "float.downflooding" || f.id == "float.gm";
   if (about_curve) show_shelf(ShelfTab::righting);
   // A part shows its own page; anything else is told on the page of its stage.
-  if (!session_->project().layout.find(f.subject)) session_->select(0);
+  if (!session_->project().layout.find(f.subject) && !session_->project().cooling.holds(f.subject)) session_->select(0);
   choose_stage(f.stage);
+  if (const auto colon = f.id.find(':'); f.stage == Stage::seal && colon != std::string::npos) {
+    session_->select(0);
+    seal_page_->choose_opening(f.id.substr(colon + 1));
+  }
   show_inspector();
 }
 

@@ -33,11 +33,30 @@ class PreferencesPage;
 class Shelf;
 class Stem;
 class View3D;
+class SealPage;
 class WeighPage;
 class WhyPage;
 
 /// Pages of the shelf, in the order of their tabs.
-enum class ShelfTab { righting, areas, cg, trim, masses, trade, drag, throttle, heat, propellers, linkage, pins };
+enum class ShelfTab {
+  righting,
+  areas,
+  cg,
+  trim,
+  masses,
+  trade,
+  drag,
+  throttle,
+  heat,
+  propellers,
+  linkage,
+  flow,
+  warmth,
+  plumbing,
+  flood,
+  openings,
+  pins
+};
 
 class MainWindow : public QMainWindow {
   Q_OBJECT
@@ -65,6 +84,8 @@ class MainWindow : public QMainWindow {
   void open_boat(const QString& path);
   /// Writes the launch card; refused() tells when it cannot.
   bool write_card(const QString& path);
+  /// The same for the sheets of Seal and Cool.
+  bool write_sheets(const QString& path);
 
  protected:
   void closeEvent(QCloseEvent* event) override;
@@ -102,6 +123,7 @@ class MainWindow : public QMainWindow {
   void import_dialog();
   void export_stl();
   void card_dialog();
+  void sheets_dialog();
   void fill_recent(QMenu* menu);
   void put_on_bench(const Project& project);
 
@@ -122,6 +144,7 @@ class MainWindow : public QMainWindow {
   Page *part_page_ = nullptr, *fitting_page_ = nullptr;
   ImportPage* import_page_ = nullptr;
   WhyPage* why_page_ = nullptr;
+  SealPage* seal_page_ = nullptr;
   WeighPage* weigh_page_ = nullptr;
   PreferencesPage* preferences_ = nullptr;
   Page* visiting_ = nullptr;  // a page asked for that is not the stage's or the selection's

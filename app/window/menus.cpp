@@ -50,6 +50,7 @@ void MainWindow::build_boat_menu() {
   boat->addAction(tr("&Import a hull \u2026"), QKeySequence("Ctrl+I"), this, &MainWindow::import_dialog);
   boat->addAction(tr("&Export the skin as STL \u2026"), this, &MainWindow::export_stl);
   boat->addAction(tr("Launch ca&rd as PDF \u2026"), QKeySequence("Ctrl+L"), this, &MainWindow::card_dialog);
+  boat->addAction(tr("&Water sheets as PDF \u2026"), this, &MainWindow::sheets_dialog);
   boat->addSeparator();
   boat->addAction(tr("&Save"), QKeySequence::Save, this, &MainWindow::save);
   boat->addAction(tr("Save &as \u2026"), QKeySequence("Ctrl+Shift+S"), this, &MainWindow::save_as);
@@ -128,18 +129,24 @@ void MainWindow::build_look_menu() {
   QMenu* menu = menuBar()->addMenu(tr("&Look"));
   view3d_action_ = menu->addAction(tr("In the &round"), QKeySequence("V"), this, &MainWindow::show_3d);
   view3d_action_->setCheckable(true);
-  const std::tuple<ShelfTab, QString, const char*> tabs[] = {{ShelfTab::righting, tr("&Righting arm"), "R"},
-                                                             {ShelfTab::areas, tr("Section &areas"), "A"},
-                                                             {ShelfTab::cg, tr("Centre of &gravity"), "G"},
-                                                             {ShelfTab::trim, tr("&Trim by battery place"), "T"},
-                                                             {ShelfTab::masses, tr("Mass ta&ble"), "B"},
-                                                             {ShelfTab::trade, tr("Gram by gra&m"), "Ctrl+G"},
-                                                             {ShelfTab::drag, tr("&Drag and thrust"), "D"},
-                                                             {ShelfTab::throttle, tr("T&hrottle"), "U"},
-                                                             {ShelfTab::heat, tr("H&eat"), "E"},
-                                                             {ShelfTab::propellers, tr("Propeller &map"), "O"},
-                                                             {ShelfTab::linkage, tr("Steering &linkage"), "L"},
-                                                             {ShelfTab::pins, tr("&Pinned states"), "P"}};
+  const std::tuple<ShelfTab, QString, const char*> tabs[] = {
+      {ShelfTab::righting, tr("&Righting arm"), "R"},
+      {ShelfTab::areas, tr("Section &areas"), "A"},
+      {ShelfTab::cg, tr("Centre of &gravity"), "G"},
+      {ShelfTab::trim, tr("&Trim by battery place"), "T"},
+      {ShelfTab::masses, tr("Mass ta&ble"), "B"},
+      {ShelfTab::trade, tr("Gram by gra&m"), "Ctrl+G"},
+      {ShelfTab::drag, tr("&Drag and thrust"), "D"},
+      {ShelfTab::throttle, tr("T&hrottle"), "U"},
+      {ShelfTab::heat, tr("H&eat"), "E"},
+      {ShelfTab::propellers, tr("Propeller &map"), "O"},
+      {ShelfTab::linkage, tr("Steering &linkage"), "L"},
+      {ShelfTab::flow, tr("&Water through the hoses"), "W"},
+      {ShelfTab::warmth, tr("Warmth of &motor, ESC, battery"), "K"},
+      {ShelfTab::plumbing, tr("Ways to pl&umb"), "Ctrl+K"},
+      {ShelfTab::flood, tr("&Flooding"), "F"},
+      {ShelfTab::openings, tr("Ways &in for water"), "I"},
+      {ShelfTab::pins, tr("&Pinned states"), "P"}};
   for (const auto& [tab, label, keys] : tabs) {
     QAction* a = menu->addAction(label, QKeySequence(keys), this, [this, tab = tab](bool on) {
       if (on)
@@ -165,8 +172,7 @@ void MainWindow::build_look_menu() {
     board_->set_heel(next > pi + 1e-9 ? 0.0 : next);
   });
   QMenu* overlays = menu->addMenu(tr("&Layers of this stage"));
-  for (const Overlay o : {Overlay::water, Overlay::parts, Overlay::names, Overlay::cg, Overlay::freeboards,
-                          Overlay::fittings, Overlay::handles, Overlay::lines}) {
+  for (const Overlay o : all_overlays) {
     QAction* a = overlays->addAction(overlay_name(o), this, [this, o](bool on) { board_->set_overlay(o, on); });
     a->setCheckable(true);
     overlay_actions_[o] = a;

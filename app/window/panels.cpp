@@ -9,17 +9,20 @@
 #include "chart/charts.h"
 #include "chart/drive_charts.h"
 #include "chart/propeller_map.h"
+#include "chart/water_charts.h"
 #include "chooser/chooser.h"
 #include "devices/weigh_page.h"
 #include "findings/findings_panel.h"
 #include "hull_import/import_page.h"
 #include "inspector/brief_page.h"
+#include "inspector/cool_page.h"
 #include "inspector/drive_page.h"
 #include "inspector/fitting_page.h"
 #include "inspector/float_page.h"
 #include "inspector/hull_page.h"
 #include "inspector/layout_page.h"
 #include "inspector/part_page.h"
+#include "inspector/seal_page.h"
 #include "ledger/ledger.h"
 #include "ledger/pins_page.h"
 #include "ledger/why_page.h"
@@ -28,6 +31,7 @@
 #include "shelf/shelf.h"
 #include "stem/stem.h"
 #include "tables/tables.h"
+#include "tables/water_tables.h"
 #include "theme/theme.h"
 #include "trial_log/trial_page.h"
 #include "view3d/view3d.h"
@@ -133,6 +137,11 @@ void MainWindow::build_pages() {
   pages_[Stage::drive] = new DrivePage(session_, &own_parts_, inspector_);
   pages_[Stage::layout] = new LayoutPage(session_, &own_parts_, inspector_);
   pages_[Stage::flotation] = new FloatPage(session_, inspector_);
+  auto* seal = new SealPage(session_, inspector_);
+  pages_[Stage::seal] = seal;
+  pages_[Stage::cool] = new CoolPage(session_, inspector_);
+  connect(seal, &SealPage::opening_chosen, board_, &Board::set_opening);
+  seal_page_ = seal;
   pages_[Stage::trial] = new TrialPage(session_, inspector_);
   part_page_ = part;
   fitting_page_ = new FittingPage(session_, inspector_);
@@ -190,6 +199,12 @@ void MainWindow::build_shelf() {
            new DragChart(session_, shelf_), new ThrottleChart(session_, shelf_), new HeatChart(session_, shelf_),
            new PropellerMap(session_, shelf_), new LinkageChart(session_, shelf_)})
     shelf_->add(page, M::under_power);
+  for (ShelfPage* page : std::initializer_list<ShelfPage*>{
+           new FlowChart(session_, shelf_), new WarmthChart(session_, shelf_), new PlumbingTable(session_, shelf_)})
+    shelf_->add(page, M::cooling);
+  for (ShelfPage* page :
+       std::initializer_list<ShelfPage*>{new FloodChart(session_, shelf_), new OpeningsTable(session_, shelf_)})
+    shelf_->add(page, M::sealing);
   shelf_->add(new PinsPage(session_, shelf_), M::any);
   shelf_->set_matter(M::at_rest);
   shelf_->hide();

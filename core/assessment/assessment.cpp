@@ -18,6 +18,7 @@ std::shared_ptr<const HullStage> build_hull_stage(const HullDesign& design) {
   auto stage = std::make_shared<HullStage>();
   stage->model = build_hull(design);
   stage->body = ImmersedBody(stage->model.buoyant);
+  stage->space = RouteSpace(stage->model);
   if (design.family == HullFamily::imported) stage->mesh = check_mesh(*design.mesh, false);
   return stage;
 }
@@ -119,11 +120,46 @@ int Assessment::count(Severity severity, Stage stage) const {
   }));
 }
 
-Boat boat_of(const Assessment& a) {
+namespace {
+
+/// With another drive in the same place, as the search tries them.
+Boat boat_with(const Assessment& a, const Drive& drive) {
   const Project& p = a.project;
   return {a.hull->model, p.hull.family, p.layout,
-          p.drive,       a.loading(),   a.flotation,
+          drive,         a.loading(),   a.flotation,
           a.form,        a.density(),   p.brief.salt_water ? sea_water_viscosity : fresh_water_viscosity};
+}
+
+}  // namespace
+
+Boat boat_of(const Assessment& a) {
+  Boat boat = boat_with(a, a.project.drive);
+  if (!a.project.cooling.empty())
+    boat.jacket = [&a](const Drive& drive, const RunningState& s) {
+      const Boat bare = boat_with(a, drive);
+      return CooledBoat(bare, a.project.cooling, a.hoses).jacket(s);
+    };
+  return boat;
+}
+
+SealInput seal_input_of(const Assessment& a, const Boat& boat) {
+  const Project& p = a.project;
+  const bool printed = p.brief.method == BuildMethod::printed;
+  return {.boat = boat,
+          .design = p.hull,
+          .steering = p.steering,
+          .linkage = a.steering.fitted ? &a.steering.linkage : nullptr,
+          .line = a.power.line,
+          .circuit = p.cooling,
+          .sealing = p.sealing,
+          .longest_piece = p.brief.longest_piece,
+          .printed = printed,
+          .wash = p.brief.water == WaterKind::choppy ? Wash{0.10, 0.060} : Wash{}};
+}
+
+std::function<double(double)> running_water_of(const Assessment& a) {
+  if (!a.power.full.runs()) return {};
+  return [&a](double x) { return a.power.water_at(x); };
 }
 
 namespace {
@@ -142,6 +178,66 @@ void run_boat(Assessment& a, const PowerReport* kept) {
   a.steering = steering_report(a.project.steering, boat, a.power);
 }
 
+/// Water through the boat: what the circuit brings and how warm things get with it.
+void cool_boat(Assessment& a) {
+  const CoolingCircuit& c = a.project.cooling;
+  a.faults = circuit_faults(c);
+  a.plumbing = circuit_mass(c, a.project.layout, a.hoses);
+  if (!a.power.full.runs()) {
+    a.water.message = a.power.message.empty() ? "the boat does not run" : a.power.message;
+    return;
+  }
+  const Boat boat = boat_of(a);
+  const CooledBoat cooled(boat, c, a.hoses);
+  a.water = cooled.flow(a.power.full);
+  if (!c.empty()) a.water_sweep = flow_sweep(cooled, a.power);
+  if (!a.power.stale) a.heat = heat_report(cooled, a.power);  // else what the drag began with stands
+}
+
+/// Where the water has no answer now its last good one of the same fittings and hoses stays to be seen, marked stale.
+void keep_water(Assessment& a, std::optional<std::pair<CoolingCircuit, CircuitFlow>>& kept) {
+  const CoolingCircuit& c = a.project.cooling;
+  const auto ids = [](const CoolingCircuit& of) {
+    std::vector<Id> out;
+    for (const CoolFitting& f : of.fittings) out.push_back(f.id);
+    for (const Hose& h : of.hoses) out.push_back(h.id);
+    return out;
+  };
+  if (a.water.solved) {
+    kept = std::pair{c, a.water};
+  } else if (kept && ids(kept->first) == ids(c)) {
+    const std::string why = a.water.message;
+    a.water = kept->second;
+    a.water.stale = true;
+    a.water.message = why;
+  }
+}
+
+/// Every way in. With `kept` the course of the flooding is what it was.
+void seal_boat(Assessment& a, const SealReport* kept) {
+  const Boat boat = boat_of(a);
+  const Brief& brief = a.project.brief;
+  a.seal = seal_report(seal_input_of(a, boat), a.hull->body, running_water_of(a), a.power.full.hull.trim,
+                       brief.trim_low, brief.trim_high, kept);
+}
+
+/// Hoses and fittings as masses of the budget.
+std::vector<MassItem> plumbing_masses(const Project& p, const std::vector<HosePath>& paths) {
+  std::vector<MassItem> out;
+  const auto add = [&](const std::string& name, double mass, const Vec3& place) {
+    out.push_back({.name = name,
+                   .mass = mass,
+                   .sigma = 0.1 * mass,
+                   .place = place,
+                   .place_sigma = 0.005,
+                   .solid_volume = mass / 1200.0});
+  };
+  for (const CoolFitting& f : p.cooling.fittings) add(f.name, filled(f).mass, fitting_place(f, p.layout));
+  for (std::size_t i = 0; i < paths.size(); ++i)
+    add(fmt::format("{} {}", hose_name(p.cooling.hoses[i].material), i + 1), paths[i].mass, paths[i].centre);
+  return out;
+}
+
 }  // namespace
 
 Assessment Assessor::assess(const Project& project, Care care) {
@@ -157,7 +253,10 @@ Assessment Assessor::assess(const Project& project, Care care) {
   a.care = care;
   a.hull = kept_hull_;
   const HullModel& hull = a.hull->model;
-  a.mass = mass_budget(hull, project.hull, project.layout);
+  if (!project.cooling.empty())
+    a.hoses =
+        route_hoses(a.hull->space, project.layout, drive_line(hull, project.layout, project.drive), project.cooling);
+  a.mass = mass_budget(hull, project.hull, project.layout, plumbing_masses(project, a.hoses));
   a.flotation = solve_equilibrium(a.hull->body, a.loading(), a.density());
   a.cg_band = cg_band(a);
   a.swamped = swamped_of(a);
@@ -176,6 +275,12 @@ Assessment Assessor::assess(const Project& project, Care care) {
   a.drive = run_drive(project.drive, a.density());
   run_boat(a, care == Care::full || !kept_power_ ? nullptr : &*kept_power_);
   if (!a.power.stale) kept_power_ = a.power;
+  if (a.power.stale) a.heat = kept_heat_;
+  cool_boat(a);
+  if (!a.power.stale) kept_heat_ = a.heat;
+  keep_water(a, kept_water_);
+  seal_boat(a, care == Care::full || !kept_seal_ ? nullptr : &*kept_seal_);
+  if (care == Care::full) kept_seal_ = a.seal;
   for (const Part& part : project.layout.parts) {
     auto kept = kept_fits_.find(part.id);
     if (kept == kept_fits_.end() || !(kept->second.part == part)) {

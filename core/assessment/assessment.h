@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "assessment/finding.h"
+#include "cooling/options.h"
 #include "flotation/equilibrium.h"
 #include "flotation/form.h"
 #include "flotation/righting.h"
@@ -21,6 +22,7 @@
 #include "layout/mass.h"
 #include "project/project.h"
 #include "running/power.h"
+#include "sealing/report.h"
 #include "steering/steering.h"
 
 namespace plucky {
@@ -29,7 +31,8 @@ namespace plucky {
 struct HullStage {
   HullModel model;
   ImmersedBody body;
-  MeshReport mesh;  ///< of the bare skin, without the slow search for crossing faces
+  MeshReport mesh;   ///< of the bare skin, without the slow search for crossing faces
+  RouteSpace space;  ///< where hoses may lie
 };
 
 /// Height of the deck edge and of the openings over the water at rest.
@@ -73,6 +76,13 @@ struct Assessment {
   DriveReport drive;  ///< by pitch and slip
   PowerReport power;  ///< by thrust and drag
   SteeringReport steering;
+  std::vector<HosePath> hoses;         ///< of the cooling circuit, in its order
+  std::vector<CircuitFault> faults;    ///< of the circuit, whatever the boat does
+  CircuitFlow water;                   ///< at the throttle limit
+  std::vector<FlowPoint> water_sweep;  ///< over the throttle
+  HeatReport heat;
+  CircuitMass plumbing;
+  SealReport seal;
   std::vector<PartFit> fits;
   std::vector<Finding> findings;  ///< worst first, passed checks last
   Care care = Care::full;
@@ -87,6 +97,10 @@ struct Assessment {
 
 /// The boat as the running methods see it; refers into `a`, which must outlive it.
 [[nodiscard]] Boat boat_of(const Assessment& a);
+/// What the sealing stage reads; refers into `a` and `boat`.
+[[nodiscard]] SealInput seal_input_of(const Assessment& a, const Boat& boat);
+/// z of the running water at x at the throttle limit; empty where the boat does not run.
+[[nodiscard]] std::function<double(double)> running_water_of(const Assessment& a);
 
 /// Computes assessments and keeps what an edit did not reach: the hull while its design is the same, a part's fit to
 /// the skin while neither moves. Not for use from two threads at once.
@@ -106,6 +120,9 @@ class Assessor {
   MassScatter kept_scatter_;
   std::optional<Stability> kept_stability_;
   std::optional<PowerReport> kept_power_;
+  std::optional<SealReport> kept_seal_;
+  HeatReport kept_heat_;
+  std::optional<std::pair<CoolingCircuit, CircuitFlow>> kept_water_;
 };
 
 /// Without memory: same project, same assessment.

@@ -40,7 +40,8 @@ void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
       break;
   }
   if (has(a, PartKind::rudder)) line("rudder.way", "Rudder goes the right way and back to the middle, nothing binds.");
-  if (has(a, PartKind::hose)) line("cooling.blow", "Cooling hose blown through and not flattened.");
+  if (has(a, PartKind::hose) || !a.project.cooling.hoses.empty())
+    line("cooling.blow", "Cooling hose blown through and not flattened.");
   for (const Hatch& h : a.project.hull.hatches)
     out.push_back({.key = fmt::format("hatch.{}", h.id), .text = h.name + " shut and its seal clean."});
 }

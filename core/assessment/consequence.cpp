@@ -37,6 +37,8 @@ double visible(Dimension dimension) {
       return 5e-3;
     case Dimension::temperature:
       return 0.5;
+    case Dimension::flow:
+      return 0.5e-6 / 60.0;
     default:
       return 1e-6;
   }
@@ -86,8 +88,15 @@ std::vector<LedgerRow> ledger(const Assessment& a) {
       "drive.heat");
   row("run_time", "Run time", slip.fitted, runs ? a.power.duty.run_time : slip.run_time, Dimension::duration,
       Sense::more_is_better, "drive.run_time");
+  row("water", "Cooling water", a.water.solved && !a.water.stale, a.water.taken(), Dimension::flow,
+      Sense::more_is_better, "cool.flow");
   for (LedgerRow& r : rows)
-    if (r.key == "speed" || r.key == "current" || r.key == "winding" || r.key == "run_time") r.stale = a.power.stale;
+    if (r.key == "speed" || r.key == "current" || r.key == "winding" || r.key == "run_time" || r.key == "water")
+      r.stale = a.power.stale;
+  // Drops are no row of their own.
+  const double leak = std::max(a.seal.expected, a.seal.running);
+  row("leak", "Leaks, driven", afloat && leak > 0.5e-6 / 60.0, leak, Dimension::flow, Sense::less_is_better,
+      "seal.driven");
   row("foam", "Foam if flooded", true, a.swamped.foam_volume, Dimension::volume, Sense::less_is_better,
       "float.swamped");
   return rows;

@@ -149,6 +149,26 @@ void heat_lines(const Assessment& a, Lines& out) {
   out.push_back({"Can {0} at the end", {{p.can, Dimension::temperature}}, 0});
 }
 
+void water_lines(const Assessment& a, Lines& out) {
+  for (const PickupFlow& p : a.water.pickups)
+    out.push_back({a.project.cooling.find(p.fitting)->name + ": its water climbs {0} at the throttle limit",
+                   {length_quantity(p.head)},
+                   p.fitting});
+  for (const OutletFlow& o : a.water.outlets)
+    if (o.climb < 100.0)
+      out.push_back({a.project.cooling.find(o.fitting)->name + ": {0}, over a highest point of {1}",
+                     {{o.flow, Dimension::flow}, length_quantity(o.climb)},
+                     o.fitting});
+}
+
+void leak_lines(const Assessment& a, Lines& out) {
+  for (const SealOpening& o : a.seal.openings)
+    if (out.size() < 6 && std::max(o.expected, o.running) > 0.01e-6 / 60.0)
+      out.push_back({o.name + ": {0} at rest, {1} driven",
+                     {{o.expected, Dimension::flow}, {o.running, Dimension::flow}},
+                     o.subject});
+}
+
 }  // namespace
 
 std::vector<ReasonLine> reasons(const Assessment& a, const std::string& key) {
@@ -195,6 +215,10 @@ std::vector<ReasonLine> reasons(const Assessment& a, const std::string& key) {
     heat_lines(a, out);
   } else if ((key == "current" || key == "run_time") && a.drive.fitted) {
     current_lines(a, out);
+  } else if (key == "water") {
+    water_lines(a, out);
+  } else if (key == "leak") {
+    leak_lines(a, out);
   } else if (key == "foam") {
     out.push_back({"Flooded, {0} of solid stuff and foam still displace water",
                    {{a.swamped.buoyant_volume, Dimension::volume}},

@@ -32,7 +32,12 @@ void mark_ignored(const std::vector<IgnoredFinding>& ignored, std::vector<Findin
 }  // namespace
 
 Finding drive_finding(const char* rule, Severity severity, Quantity number, Quantity limit, const char* source) {
-  Finding f{.id = rule, .stage = Stage::drive, .severity = severity};
+  return stage_finding(Stage::drive, rule, severity, number, limit, source);
+}
+
+Finding stage_finding(Stage stage, const std::string& rule, Severity severity, Quantity number, Quantity limit,
+                      const char* source) {
+  Finding f{.id = rule, .stage = stage, .severity = severity};
   f.number = number;
   f.limit = limit;
   f.values = {number, limit};
@@ -48,6 +53,8 @@ std::vector<Finding> run_rules(const Assessment& a) {
   layout_rules(a, findings);
   flotation_rules(a, findings);
   if (a.flotation.status == FloatStatus::afloat) stability_rules(a, findings);
+  seal_rules(a, findings);
+  cool_rules(a, findings);
   trial_rules(a, findings);
   mark_ignored(a.project.ignored, findings);
   sort_findings(findings);

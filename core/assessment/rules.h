@@ -21,7 +21,10 @@ namespace plucky {
 /// let it; empty when there is no such part or it cannot move that way.
 [[nodiscard]] std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim);
 
-/// A finding of the Drive stage with its number and limit as {0} and {1}.
+/// A finding of a stage with its number and limit as {0} and {1}.
+[[nodiscard]] Finding stage_finding(Stage stage, const std::string& rule, Severity severity, Quantity number,
+                                    Quantity limit, const char* source);
+/// The same of the Drive stage.
 [[nodiscard]] Finding drive_finding(const char* rule, Severity severity, Quantity number, Quantity limit,
                                     const char* source);
 
@@ -33,6 +36,8 @@ void drive_rules(const Assessment& a, std::vector<Finding>& out);
 /// How the drive lines up and how deep it works; called by drive_rules().
 void line_rules(const Assessment& a, std::vector<Finding>& out);
 void steering_rules(const Assessment& a, std::vector<Finding>& out);
+void cool_rules(const Assessment& a, std::vector<Finding>& out);
+void seal_rules(const Assessment& a, std::vector<Finding>& out);
 void trial_rules(const Assessment& a, std::vector<Finding>& out);
 
 }  // namespace plucky

@@ -25,7 +25,9 @@ enum class Dimension {
   force,           ///< N
   torque,          ///< N m
   resistance,      ///< ohm, shown in milliohm
-  temperature      ///< degC, shown in degrees Celsius or Fahrenheit
+  temperature,     ///< degC, shown in degrees Celsius or Fahrenheit
+  flow,            ///< m3/s, shown in ml/min
+  pressure         ///< Pa, shown in kPa or psi
 };
 
 /// An SI value together with what it measures.

@@ -57,7 +57,8 @@ void add_bulkheads(MassBudget& budget, const HullModel& hull, const HullDesign& 
 
 }  // namespace
 
-MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const Layout& layout) {
+MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const Layout& layout,
+                       const std::vector<MassItem>& more) {
   MassBudget budget;
   const Skin& skin = design.skin;
   const double shell = skin.shell_thickness, deck = skin.deck_thickness;
@@ -84,6 +85,7 @@ MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const La
     item.solid_volume = p.kind == PartKind::foam ? outer : std::min(outer, item.mass / 2000.0);
     budget.items.push_back(item);
   }
+  budget.items.insert(budget.items.end(), more.begin(), more.end());
   budget.correction = layout.correction;
   sum_up(budget);
   return budget;

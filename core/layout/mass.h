@@ -35,7 +35,9 @@ struct MassBudget {
 /// Scatter of a printed or built skin's mass against area x thickness x density (common practice, no source).
 inline constexpr double structure_mass_scatter = 0.08;
 
-[[nodiscard]] MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const Layout& layout);
+/// `more`: what is neither structure nor part, hoses say.
+[[nodiscard]] MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const Layout& layout,
+                                     const std::vector<MassItem>& more = {});
 
 /// The correction that makes a boat weigh and balance as measured: the difference to the sum of its parts.
 [[nodiscard]] MassCorrection correction_to(const MassBudget& budget, double mass, const Vec3& cg);

@@ -36,7 +36,10 @@ void run(Project& p, const AddPart& e) {
 }
 
 void run(Project& p, const RemovePart& e) {
-  (void)part_of(p, e.part);
+  const Vec3 stood = part_of(p, e.part).place;
+  // Nipples that sat on it stay where they are.
+  for (CoolFitting& f : p.cooling.fittings)
+    if (f.part == e.part) f.part = 0, f.place += stood;
   std::erase_if(p.layout.parts, [&](const Part& part) { return part.id == e.part; });
 }
 
@@ -56,7 +59,19 @@ void number(Project& p, std::vector<T>& features) {
     if (f.id == 0) f.id = p.take_id();
 }
 
+/// A hatch or opening that is said to be sealed, or not any more, on the hull's page forgets how it was sealed before.
+template <class T>
+void forget_seals(Project& p, const std::vector<T>& before, const std::vector<T>& now, const char* kind) {
+  for (const T& b : before)
+    for (const T& n : now)
+      if (b.id == n.id && b.sealed != n.sealed)
+        std::erase_if(p.sealing.choices,
+                      [&](const SealChoice& c) { return c.opening == fmt::format("{}:{}", kind, n.id); });
+}
+
 void run(Project& p, const ChangeHull& e) {
+  forget_seals(p, p.hull.hatches, e.hull.hatches, "hatch_edge");
+  forget_seals(p, p.hull.openings, e.hull.openings, "hole");
   p.hull = e.hull;
   number(p, p.hull.hatches);
   number(p, p.hull.cabins);
@@ -103,6 +118,33 @@ void run(Project& p, const ChangeSteering& e) {
   p.steering = e.steering;
 }
 
+void run(Project& p, const ChangeCooling& e) {
+  p.cooling = e.cooling;
+  number(p, p.cooling.lanes);
+  number(p, p.cooling.fittings);
+  number(p, p.cooling.hoses);
+  number(p, p.cooling.tests);
+  // A template brings its own numbers, which begin at the next free one.
+  for (const auto& f : p.cooling.fittings) p.next_id = std::max(p.next_id, f.id + 1);
+  for (const auto& h : p.cooling.hoses) p.next_id = std::max(p.next_id, h.id + 1);
+}
+
+void run(Project& p, const ChangeSealing& e) {
+  p.sealing = e.sealing;
+  number(p, p.sealing.choices);
+  number(p, p.sealing.shields);
+  number(p, p.sealing.tests);
+  for (LeakTest& t : p.sealing.tests) number(p, t.results);
+  // What is sealed counts as closed for downflooding too.
+  const auto close = [&](auto& features, const char* kind) {
+    for (auto& f : features)
+      if (const SealChoice* c = p.sealing.choice(fmt::format("{}:{}", kind, f.id)))
+        f.sealed = c->method != SealMethod::nothing && c->condition != SealCondition::missing;
+  };
+  close(p.hull.hatches, "hatch_edge");
+  close(p.hull.openings, "hole");
+}
+
 void run(Project& p, const ChangeTrial& e) {
   p.trial = e.trial;
 }
@@ -136,7 +178,7 @@ bool exists(const Project& p, Id id) {
     return std::any_of(list.begin(), list.end(), [&](const auto& item) { return item.id == id; });
   };
   return in(p.layout.parts) || in(p.layout.rails) || in(p.hull.hatches) || in(p.hull.cabins) || in(p.hull.chambers) ||
-         in(p.hull.bulkheads) || in(p.hull.openings);
+         in(p.hull.bulkheads) || in(p.hull.openings) || p.cooling.holds(id);
 }
 
 std::vector<std::string> references_to(const Project& project, Id id) {

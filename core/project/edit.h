@@ -64,6 +64,14 @@ struct ChangeSteering {
   Steering steering;
   bool operator==(const ChangeSteering&) const = default;
 };
+struct ChangeCooling {
+  CoolingCircuit cooling;
+  bool operator==(const ChangeCooling&) const = default;
+};
+struct ChangeSealing {
+  Sealing sealing;
+  bool operator==(const ChangeSealing&) const = default;
+};
 struct ChangeTrial {
   TrialLog trial;
   bool operator==(const ChangeTrial&) const = default;
@@ -86,7 +94,8 @@ struct Rename {
 struct Edit {
   std::string label;
   std::variant<MovePart, ChangePart, AddPart, RemovePart, SetHullParameter, ChangeHull, ChangeBrief, ChangeLayout,
-               ChangeParts, ChangeDrive, ChangeSteering, ChangeTrial, ChangeIgnored, ReplaceBoat, Rename>
+               ChangeParts, ChangeDrive, ChangeSteering, ChangeCooling, ChangeSealing, ChangeTrial, ChangeIgnored,
+               ReplaceBoat, Rename>
       change;
   bool operator==(const Edit&) const = default;
 };

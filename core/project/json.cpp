@@ -182,6 +182,127 @@ void describe(V& v, Steering& s) {
   v("pull_pull", s.pull_pull);
 }
 
+template <class V>
+void describe(V& v, CoolFitting& f) {
+  v("id", f.id);
+  v("name", f.name);
+  v.choice("kind", f.kind, fitting_key, fitting_from_key);
+  v("part", f.part);
+  v("place_m", f.place, place_m);
+  for (const FittingNumber& n : fitting_numbers()) v(n.key, f.*n.member, {0.0, n.high});
+  v("in_wash", f.in_wash);
+  v("reversed", f.reversed);
+  v("blocked", f.blocked);
+  v("calibration", f.calibration, {1e-3, 100.0});
+}
+
+template <class V>
+void describe(V& v, Hose& h) {
+  v("id", h.id);
+  v("from", h.from);
+  v("from_port", h.from_port);
+  v("to", h.to);
+  v("to_port", h.to_port);
+  v.choice("material", h.material, hose_key, hose_from_key);
+  v("bore_m", h.bore, {0.0, 0.03});
+  v("wall_m", h.wall, {0.0, 0.01});
+  v("via_m", h.via, place_m);
+  v("kinked", h.kinked);
+}
+
+template <class V>
+void describe(V& v, Lane& l) {
+  v("id", l.id);
+  v("name", l.name);
+  v("from_m", l.from, place_m);
+  v("to_m", l.to, place_m);
+  v("y_m", l.y, place_m);
+  v("z_m", l.z, place_m);
+}
+
+template <class V>
+void describe(V& v, HeightTest& t) {
+  v("id", t.id);
+  v("pickup", t.pickup);
+  v("throttle", t.throttle, share);
+  v("height_m", t.height, {0.0, 100.0});
+  v("recovery", t.recovery, {0.0, 100.0});
+  v("date", t.date);
+}
+
+template <class V>
+void describe(V& v, CoolingCircuit& c) {
+  v("water_c", c.water, {-5.0, 60.0});
+  v("air_c", c.air, {-30.0, 80.0});
+  v.choice("seen_from", c.seen_from, driving_side_key, driving_side_from_key);
+  v.list("fittings", c.fittings);
+  v.list("hoses", c.hoses);
+  v.list("lanes", c.lanes);
+  v.list("height_tests", c.tests);
+}
+
+template <class V>
+void describe(V& v, SealChoice& c) {
+  v("id", c.id);
+  v("opening", c.opening);
+  v.choice("method", c.method, method_key, method_from_key);
+  v.choice("condition", c.condition, condition_key, condition_from_key);
+  v("clearance_m", c.clearance, size_m);
+  v("length_m", c.length, size_m);
+  v("grease_interval_s", c.grease_interval, positive);
+  v("spring_to_water", c.spring_to_water);
+  v("pair", c.pair);
+  v("ring_section_m", c.ring_section, size_m);
+  v("groove_depth_m", c.groove_depth, size_m);
+  v("groove_width_m", c.groove_width, size_m);
+  v("screws_apart_m", c.screw_spacing, size_m);
+}
+
+template <class V>
+void describe(V& v, PartShield& s) {
+  v("id", s.id);
+  v("part", s.part);
+  v.choice("shield", s.shield, shield_key, shield_from_key);
+}
+
+template <class V>
+void describe(V& v, Bilge& b) {
+  v("trigger_m", b.trigger, size_m);
+  v("flow_m3_s", b.flow, {0.0, 0.01});
+  v("head_m", b.head, size_m);
+  v("current_a", b.current, {0.0, 1000.0});
+}
+
+template <class V>
+void describe(V& v, LeakResult& r) {
+  v("id", r.id);
+  v("opening", r.opening);
+  v.choice("round", r.round, round_key, round_from_key);
+  v("passed", r.passed);
+  v("note", r.note);
+}
+
+template <class V>
+void describe(V& v, LeakTest& t) {
+  v("id", t.id);
+  v("date", t.date);
+  v("duration_s", t.duration, positive);
+  v("mass_before_kg", t.mass_before, {0.0, 1000.0});
+  v("mass_after_kg", t.mass_after, {0.0, 1000.0});
+  v.list("results", t.results);
+}
+
+template <class V>
+void describe(V& v, Sealing& s) {
+  v("perimeters", s.perimeters);
+  v("coat_inside", s.coat_inside);
+  v("coat_outside", s.coat_outside);
+  v.object("bilge", s.bilge);
+  v.list("openings", s.choices);
+  v.list("shields", s.shields);
+  v.list("bath_tests", s.tests);
+}
+
 /// Version 1 kept the drive's numbers side by side; version 2 keeps them by part.
 void bring_up_from_1(Json& boat) {
   if (!boat.contains("drive") || !boat["drive"].is_object()) return;
@@ -283,6 +404,8 @@ void describe(V& v, Project& p) {
   v.object("drive", p.drive);
   v.object("steering", p.steering);
   v.object("layout", p.layout);
+  v.object("cooling", p.cooling);
+  v.object("sealing", p.sealing);
   v.object("trial", p.trial);
   v.list("ignored_findings", p.ignored);
 }

@@ -69,18 +69,30 @@ void JsonReader::operator()(const char* key, Id& value) {
   value = child->get<Id>();
 }
 
-void JsonReader::operator()(const char* key, Vec3& value, Allowed allowed) {
-  const Json* child = take(key);
-  if (!child) return;
-  if (!child->is_array() || child->size() != 3) refuse(key, "wants a list of three numbers");
+Vec3 JsonReader::point(const char* key, const Json& list, Allowed allowed) const {
+  if (!list.is_array() || list.size() != 3) refuse(key, "wants a list of three numbers");
+  Vec3 value;
   for (int axis = 0; axis < 3; ++axis) {
-    const Json& item = (*child)[static_cast<std::size_t>(axis)];
+    const Json& item = list[static_cast<std::size_t>(axis)];
     if (!item.is_number()) refuse(key, fmt::format("holds {}, wants three numbers", item.type_name()));
     const double number = item.get<double>();
     if (!(std::isfinite(number) && number >= allowed.low && number <= allowed.high))
       refuse(key, fmt::format("holds {}, wants {} to {}", number, allowed.low, allowed.high));
     value[axis] = number;
   }
+  return value;
+}
+
+void JsonReader::operator()(const char* key, Vec3& value, Allowed allowed) {
+  if (const Json* child = take(key)) value = point(key, *child, allowed);
+}
+
+void JsonReader::operator()(const char* key, std::vector<Vec3>& values, Allowed allowed) {
+  const Json* child = take(key);
+  if (!child) return;
+  check_list(key, *child);
+  values.clear();
+  for (const Json& item : *child) values.push_back(point(key, item, allowed));
 }
 
 void JsonReader::check_list(const char* key, const Json& list) const {

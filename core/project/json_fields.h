@@ -31,6 +31,7 @@ class JsonReader {
   void operator()(const char* key, Id& value);
   void operator()(const char* key, Vec3& value, Allowed allowed = {});
   void operator()(const char* key, std::optional<double>& value, Allowed allowed = {});
+  void operator()(const char* key, std::vector<Vec3>& values, Allowed allowed = {});
 
   /// An enumeration through its key functions.
   template <class E>
@@ -73,6 +74,7 @@ class JsonReader {
 
  private:
   const Json* take(const char* key);
+  [[nodiscard]] Vec3 point(const char* key, const Json& list, Allowed allowed) const;
   [[noreturn]] void refuse(const char* key, const std::string& reason) const;
   void check_list(const char* key, const Json& list) const;
   [[nodiscard]] std::string item_path(const char* key, const Json& item, std::size_t index) const;
@@ -103,6 +105,10 @@ class JsonWriter {
   void operator()(const char* key, const Vec3& value, Allowed = {}) { json_[key] = {value.x(), value.y(), value.z()}; }
   void operator()(const char* key, const std::optional<double>& value, Allowed = {}) {
     if (value) json_[key] = *value;
+  }
+  void operator()(const char* key, const std::vector<Vec3>& values, Allowed = {}) {
+    json_[key] = Json::array();
+    for (const Vec3& v : values) json_[key].push_back({v.x(), v.y(), v.z()});
   }
   template <class E>
   void choice(const char* key, const E& value, const char* (*name)(E), E (*)(const std::string&)) {

@@ -30,6 +30,22 @@ void check_project(const Project& project) {
   }
   for (const auto& f : project.ignored)
     if (f.reason.empty()) throw InvalidInput("ignored finding \"" + f.rule + "\"", "wants a reason");
+  for (const auto& f : project.cooling.fittings) {
+    claim("fitting \"" + f.name + "\"", f.id);
+    if (f.part != 0 && !project.layout.find(f.part))
+      throw InvalidInput("fitting \"" + f.name + "\"", fmt::format("sits on part {}, which does not exist", f.part));
+  }
+  for (const auto& h : project.cooling.hoses) claim(fmt::format("hose {}", h.id), h.id);
+  for (const auto& t : project.cooling.tests) claim("height test", t.id);
+  for (const auto& l : project.cooling.lanes) claim("lane \"" + l.name + "\"", l.id);
+  check_circuit(project.cooling);
+  for (const auto& c : project.sealing.choices) claim("seal of \"" + c.opening + "\"", c.id);
+  for (const auto& s : project.sealing.shields) claim("shield", s.id);
+  for (const auto& t : project.sealing.tests) {
+    claim("bath test for leaks", t.id);
+    for (const auto& r : t.results) claim("result of \"" + r.opening + "\"", r.id);
+  }
+  check_sealing(project.sealing);
   check_drive(project.drive);
   check_steering(project.steering);
   for (const auto& p : project.layout.parts) {

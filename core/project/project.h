@@ -7,9 +7,11 @@
 #include <vector>
 
 #include "brief/brief.h"
+#include "cooling/circuit.h"
 #include "drive/drive.h"
 #include "hull/design.h"
 #include "layout/part.h"
+#include "sealing/design.h"
 #include "steering/design.h"
 #include "trial/trial_log.h"
 
@@ -36,6 +38,8 @@ struct Project {
   Drive drive;
   Steering steering;
   Layout layout;
+  CoolingCircuit cooling;
+  Sealing sealing;
   TrialLog trial;
   std::vector<IgnoredFinding> ignored;
   Id next_id = 1;  ///< the next permanent number

@@ -2,12 +2,23 @@
 // appendages, air drag.
 #pragma once
 
+#include <functional>
+
 #include "flotation/equilibrium.h"
 #include "flotation/form.h"
 #include "resistance/running.h"
+#include "running/balance.h"
 #include "running/drive_line.h"
 
 namespace plucky {
+
+/// What reaches the motor's jacket.
+struct JacketWater {
+  double flow = 0.0;          ///< m3/s
+  double temperature = 20.0;  ///< degC
+  double air = 25.0;          ///< degC, around the motor
+  double conductance = 0.0;   ///< W/K; 0: by the can
+};
 
 /// What running needs to know; references must outlive it.
 struct Boat {
@@ -19,6 +30,8 @@ struct Boat {
   const Equilibrium& rest;       ///< afloat and upright
   const FormCoefficients& form;  ///< at rest
   double density, viscosity;
+  /// Cooling water of a drive in a running state; without it a hose in the layout stands for 180 ml/min.
+  std::function<JacketWater(const Drive&, const RunningState&)> jacket = {};
 };
 
 /// The V that Savitsky's method takes for this bottom, averaged over the after half where a boat planes.

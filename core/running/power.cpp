@@ -45,6 +45,7 @@ PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredB
   cooling_.wash = b.drive.propulsor == Propulsor::air_propeller;
   cooling_.jacket =
       std::any_of(b.layout.parts.begin(), b.layout.parts.end(), [](const Part& p) { return p.kind == PartKind::hose; });
+  jacket_ = b.jacket;
   prepare();
 }
 
@@ -55,6 +56,7 @@ PoweredBoat PoweredBoat::with(const Drive& drive) const {
   other.keel_ = keel_;
   other.working_ = working_;
   other.cooling_ = cooling_;
+  other.jacket_ = jacket_;
   other.prepare();
   return other;
 }
@@ -81,9 +83,27 @@ std::vector<ThrustPoint> PoweredBoat::thrust_curve(double throttle) const {
   return out;
 }
 
-HeatCourse PoweredBoat::heat(const RunningState& s, double duration, bool water) const {
+Cooling PoweredBoat::cooling(const RunningState& s, bool water) const {
   Cooling c = cooling_;
+  if (jacket_) {
+    const JacketWater w = jacket_(drive_, s);
+    c.air = w.air;
+    c.water = c.submerged ? c.water : w.temperature;
+    c.flow = w.flow;
+    c.conductance = w.conductance;
+    c.jacket = w.flow > 1e-9;
+  }
   if (!water) c.jacket = false;
+  return c;
+}
+
+bool PoweredBoat::water_cooled(const RunningState& s) const {
+  const Cooling c = cooling(s, true);
+  return c.jacket || c.submerged;
+}
+
+HeatCourse PoweredBoat::heat(const RunningState& s, double duration, bool water) const {
+  const Cooling c = cooling(s, water);
   const double iron = train_.no_load_current * 2.0 * pi * s.shaft.motor_revolutions / train_.kv;
   return heat_course(motor_heat(drive_.motor, c), c, s.shaft.motor_current, train_.motor_resistance, iron,
                      std::clamp(duration, 1.0, 7200.0));
@@ -172,7 +192,6 @@ PowerReport power_report(const Boat& b) {
   r.full = powered.at(b.drive.throttle);
   r.thrust = powered.thrust_curve(b.drive.throttle);
   r.doubt = powered.doubt();
-  r.water_cooled = powered.water_cooled();
   const StandingStart start = powered.standing_start(b.drive.throttle);
   r.thrust_most = start.thrust;
   r.start_current = start.motor_current;
@@ -185,6 +204,7 @@ PowerReport power_report(const Boat& b) {
     r.message = r.full.message;
     return r;
   }
+  r.water_cooled = powered.water_cooled(r.full);
   r.run_time = powered.run_time(r.full.shaft.battery_current);
   r.dry = powered.heat(r.full, r.run_time, false);
   r.wet = powered.heat(r.full, r.run_time, true);

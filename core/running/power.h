@@ -58,11 +58,13 @@ class PoweredBoat {
   [[nodiscard]] double run_time(double battery_current) const;
   [[nodiscard]] const Drive& drive() const { return drive_; }
   [[nodiscard]] const std::string& doubt() const { return propulsion_.doubt(); }
-  [[nodiscard]] bool water_cooled() const { return cooling_.jacket || cooling_.submerged; }
+  /// Does water take the motor's heat in this state?
+  [[nodiscard]] bool water_cooled(const RunningState& state) const;
 
  private:
   PoweredBoat(const Drive& drive, double density) : drive_(drive), propulsion_(drive, density), density_(density) {}
   void prepare();
+  [[nodiscard]] Cooling cooling(const RunningState& state, bool water) const;
 
   Drive drive_;
   Propulsion propulsion_;
@@ -71,6 +73,7 @@ class PoweredBoat {
   Interaction between_;
   std::optional<Working> working_;
   Cooling cooling_;
+  std::function<JacketWater(const Drive&, const RunningState&)> jacket_;
   double keel_ = 0.0, density_ = 0.0;
 };
 

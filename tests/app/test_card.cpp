@@ -79,3 +79,19 @@ TEST(LaunchCard, IsWrittenWithoutADisplayForFleetBoatsAndFiles) {
   EXPECT_TRUE(errors.contains("none.plucky"));
   EXPECT_EQ(headless({"--launch-card", folder.filePath("no/dir/x.pdf"), boat}, &errors), 1);
 }
+
+TEST_F(Bench, TheWaterSheetsHoldTheRegisterAndTheCircuit) {
+  const QString path = folder.filePath("sheets.pdf");
+  ASSERT_TRUE(window->write_sheets(path));
+  EXPECT_TRUE(notice().contains("sheets.pdf"));
+  const QString words = words_of(path);
+  for (const QString& wanted :
+       {QString("Keeping it dry"), QString("Keeping it cool"), QString("Shaft tube"), QString("Greased tube"),
+        QString("Main hatch"), QString("Motor jacket"), QString("Silicone hose"), QString("with water"),
+        session.shown({session.now().heat.parts.front().end, Dimension::temperature})})
+    EXPECT_TRUE(words.contains(wanted)) << wanted.toStdString();
+  EXPECT_FALSE(window->write_sheets(folder.filePath("no/such/folder/sheets.pdf")));
+  const QString headless_path = folder.filePath("headless.pdf");
+  EXPECT_EQ(headless({"--water-sheets", headless_path, "Mudwren"}), 0);
+  EXPECT_TRUE(words_of(headless_path).contains("No cooling circuit"));
+}

@@ -7,6 +7,7 @@
 #include <nlohmann/json.hpp>
 #include <sstream>
 
+#include "assessment/assessment.h"
 #include "io/file.h"
 #include "io/mesh_file.h"
 #include "io/project_file.h"
@@ -246,4 +247,58 @@ TEST_F(Cli, ReadsABoatItsOwnWriterMadeAndRefusesADamagedOne) {
   expect_refusal(run("assess " + file("cut.plucky")), "cut.plucky");
   expect_refusal(run("hull " + file("cut.plucky")), "not a whole zip archive");
   expect_refusal(run("hull " + file("s.plucky") + " --export /no/such/folder/x.stl"), "cannot be written");
+}
+
+TEST_F(Cli, SolvesABareNetworkAndNamesWhatIsWrongInOne) {
+  // A square-law split by hand: K 1 and K 4 side by side carry 2 to 1.
+  std::ofstream(file("net.json")) << R"({"nodes": [{"name": "tap", "pressure_pa": 5000}, {"name": "tee"},
+    {"name": "out", "pressure_pa": 0}], "elements": [{"name": "feed", "from": "tap", "to": "tee", "bore_m": 0.004, "loss": 2},
+    {"name": "motor", "from": "tee", "to": "out", "bore_m": 0.004, "loss": 1},
+    {"name": "esc", "from": "tee", "to": "out", "bore_m": 0.004, "loss": 4}]})";
+  const auto j = run("cool --circuit " + file("net.json")).json();
+  EXPECT_EQ(j["status"], "solved");
+  const double motor = j["flow_ml_min"]["motor"], esc = j["flow_ml_min"]["esc"], feed = j["flow_ml_min"]["feed"];
+  EXPECT_NEAR(motor / esc, 2.0, 1e-6);
+  EXPECT_NEAR(feed, motor + esc, 1e-3);
+  EXPECT_GT(j["pressure_pa"]["tee"].get<double>(), 0.0);
+  EXPECT_TRUE(j["faults"].empty());
+  std::ofstream(file("dead.json")) << R"({"nodes": [{"name": "tap", "pressure_pa": 5000}, {"name": "blind"}],
+    "elements": [{"name": "hose", "from": "tap", "to": "blind", "length_m": 0.1}]})";
+  EXPECT_NE(run("cool --circuit " + file("dead.json")).out.find("blind is a dead end"), std::string::npos);
+  const auto refused = [&](const char* text, const char* words) {
+    std::ofstream(file("bad.json")) << text;
+    expect_refusal(run("cool --circuit " + file("bad.json")), words);
+  };
+  refused("{", "is not JSON");
+  refused(R"({"nodes": 3})", "/nodes: wants a list");
+  refused(R"({"nodes": [{"name": "a"}], "elements": [{"name": "h", "from": "a", "to": "b"}]})", "\"b\" is no node");
+  refused(R"({"nodes": [{"name": "a"}, {"name": "a"}], "elements": []})", "/nodes/1/name: \"a\" is used twice");
+  refused(R"({"nodes": [{"name": "a", "pressure_pa": 1}, {"name": "b", "pressure_pa": 0}],
+              "elements": [{"name": "h", "from": "a", "to": "b", "bore_m": 0, "length_m": 1}]})",
+          "h: has a bore of 0");
+  refused(R"({"nodes": [{"name": "a", "height_m": "high"}], "elements": []})", "is string, wants a number");
+}
+
+TEST_F(Cli, CoolsABoatAndTellsItsLeaks) {
+  Project p = powered_boat();
+  p.brief.method = BuildMethod::printed;
+  save_project(p, file("bare.plucky"));
+  const Assessment a = assess(p);
+  p = apply(p, {"", ChangeCooling{plumbed(Plumbing::series, boat_of(a), p.cooling, p.next_id)}});
+  save_project(p, file("boat.plucky"));
+  const auto cool = run("cool " + file("boat.plucky")).json();
+  EXPECT_GT(cool["runs"].back()["flow_ml_min"]["Motor jacket"].get<double>(), 50.0);
+  EXPECT_LT(cool["runs"].back()["imbalance_ml_min"].get<double>(), 0.01);
+  EXPECT_GE(cool["options"].size(), 8U);
+  const double top = cool["runs"].back()["speed_m_s"];
+  const auto half = run("cool " + file("boat.plucky") + " --speed " + std::to_string(0.8 * top)).json();
+  EXPECT_NEAR(half["runs"][0]["speed_m_s"].get<double>(), 0.8 * top, 0.1 * top);
+  expect_refusal(run("cool " + file("boat.plucky") + " --speed 99"), "no steady speed");
+  expect_refusal(run("cool"), "boat or --circuit");
+
+  const auto sound = run("leak " + file("boat.plucky")).json();
+  const auto worn = run("leak " + file("boat.plucky") + " --worn shaft_tube --perimeters 2").json();
+  EXPECT_GT(worn["at_rest_ml_min"].get<double>(), sound["at_rest_ml_min"].get<double>() + 0.5);
+  EXPECT_TRUE(worn["at_rest"].contains("danger_s"));
+  expect_refusal(run("leak " + file("boat.plucky") + " --missing cork"), "none of the openings");
 }

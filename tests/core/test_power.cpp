@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "assessment/assessment.h"
+#include "findings.h"
 #include "running/search.h"
 #include "shapes.h"
 
@@ -12,12 +13,6 @@ using namespace plucky;
 using namespace plucky::test;
 
 namespace {
-
-const Finding& finding(const Assessment& a, const std::string& id) {
-  for (const Finding& f : a.findings)
-    if (f.id == id) return f;
-  throw std::runtime_error("no finding " + id);
-}
 
 /// The boat of powered_boat() on a coarser hull, for properties.
 Project coarse() {

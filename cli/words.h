@@ -1,0 +1,18 @@
+// Words of the command line into numbers and lists, and answers that may not exist.
+#pragma once
+
+#include <nlohmann/json.hpp>
+#include <string>
+#include <vector>
+
+namespace plucky::cli {
+
+/// An answer that does not exist is null, never a number.
+[[nodiscard]] inline nlohmann::ordered_json when(bool exists, double value) {
+  return exists ? nlohmann::ordered_json(value) : nlohmann::ordered_json();
+}
+/// Throws InvalidInput naming `where` for what is no finite number.
+[[nodiscard]] double number(const std::string& text, const std::string& where);
+[[nodiscard]] std::vector<std::string> split(const std::string& text, char by);
+
+}  // namespace plucky::cli

@@ -1,0 +1,324 @@
+#include "sealing/openings.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "water/fluid.h"
+
+namespace plucky {
+
+namespace {
+
+using O = OpeningKind;
+using S = SealMethod;
+
+constexpr double far_over = 1.0;  // m
+
+/// Collects the openings of one boat.
+struct Register {
+  const SealInput& in;
+  std::vector<SealOpening> all;
+
+  SealOpening& add(O kind, const std::string& key, const std::string& name, const Vec3& place, double width,
+                   Id subject = 0, std::uint32_t count = 1) {
+    SealOpening o;
+    o.kind = kind;
+    o.key = key;
+    o.name = name;
+    o.place = o.inner = place;
+    o.width = width;
+    o.subject = subject;
+    o.count = count;
+    all.push_back(std::move(o));
+    return all.back();
+  }
+  static std::string keyed(O kind, Id id) { return fmt::format("{}:{}", opening_key(kind), id); }
+};
+
+void drive_openings(Register& r) {
+  const Boat& b = r.in.boat;
+  const Drive& d = b.drive;
+  const DriveParts parts = drive_parts(b.layout, d);
+  if (d.has_shaft_line() && r.in.line.known) {
+    SealOpening& tube = r.add(O::shaft_tube, "shaft_tube", "Shaft tube", r.in.line.exit, d.shaft.diameter, 0, d.count);
+    // Water comes in when it stands over the tube's inner end.
+    tube.inner = r.in.line.fore;
+    // The bushes hold water back, 8 mm at each end; the tube between them is wide and holds the grease.
+    tube.numbers.clearance = std::max(4e-5, 0.5 * (d.shaft.bearing_bore - d.shaft.diameter));
+    tube.numbers.length = 0.016;
+    if (d.mounting == Mounting::strut) {
+      const Vec3 at = r.in.line.disc;
+      r.add(O::skin_screws, "skin_screws:strut", "Strut screws",
+            {std::max(0.01, at.x()), at.y(), b.hull.bottom_height(std::max(0.01, at.x()), at.y())}, 0.003, 0, 4);
+    }
+  }
+  if (d.propulsor == Propulsor::jet && parts.propulsor) {
+    const Vec3& p = parts.propulsor->place;
+    const double x = std::max(0.01, p.x());
+    SealOpening& flange =
+        r.add(O::jet_flange, "jet_flange", "Jet's intake flange", {x, p.y(), b.hull.bottom_height(x, p.y())},
+              2.0 * (d.jet.intake_length + 1.5 * d.screw.diameter), parts.propulsor->id);
+    (void)flange;
+    SealOpening& shaft =
+        r.add(O::jet_shaft, "jet_shaft", "Jet's shaft seal", p + Vec3(0.5 * parts.propulsor->size.x(), 0.0, 0.0),
+              d.motor.shaft_diameter, parts.propulsor->id);
+    shaft.numbers.clearance = 5e-5;
+    shaft.numbers.length = 0.012;
+  }
+  if (d.mounting == Mounting::pod && d.propulsor == Propulsor::propeller && parts.propulsor) {
+    const double z = std::max(b.hull.outline.keel.front() + 0.01, parts.propulsor->box().high.z() - 0.02);
+    r.add(O::skin_screws, "skin_screws:pod", "Pod's bracket screws", {0.0, parts.propulsor->place.y(), z}, 0.003,
+          parts.propulsor->id, 4);
+  }
+}
+
+void steering_openings(Register& r) {
+  const Boat& b = r.in.boat;
+  const Steering& s = r.in.steering;
+  if (s.by == SteeredBy::none || s.by == SteeredBy::differential) return;
+  const Part *servo = nullptr, *rudder = nullptr;
+  for (const Part& p : b.layout.parts) {
+    if (p.kind == PartKind::servo && !servo) servo = &p;
+    if (p.kind == PartKind::rudder && !rudder) rudder = &p;
+  }
+  if (rudder && s.by == SteeredBy::rudder) {
+    if (rudder->place.x() > 0.0) {
+      SealOpening& post =
+          r.add(O::rudder_post, "rudder_post", "Rudder post",
+                {rudder->place.x(), rudder->place.y(), b.hull.bottom_height(rudder->place.x(), rudder->place.y())},
+                0.003, rudder->id, s.blades);
+      post.numbers.length = 0.03;
+      post.inner.z() += post.numbers.length;
+    } else {
+      r.add(O::skin_screws, "skin_screws:rudder", "Rudder bracket screws",
+            {0.0, rudder->place.y(),
+             std::max(b.hull.outline.keel.front() + 0.005, rudder->place.z() + 0.2 * rudder->size.z())},
+            0.003, rudder->id, 4);
+    }
+  }
+  const bool aft = !rudder || rudder->place.x() <= 0.0;
+  if (servo && !servo->outside && aft && s.by != SteeredBy::air_rudder) {
+    SealOpening& rod = r.add(O::pushrod, "pushrod", s.pull_pull ? "Steering cables" : "Steering pushrod",
+                             {0.0, servo->place.y(), servo->place.z()}, s.boot_hole, servo->id, s.pull_pull ? 2 : 1);
+    rod.numbers.clearance = std::max(2e-4, 0.5 * (s.boot_hole - 0.002));
+    rod.numbers.length = 0.04;
+  }
+}
+
+void cooling_openings(Register& r) {
+  for (const CoolFitting& raw : r.in.circuit.fittings) {
+    const CoolFitting f = filled(raw);
+    if (!is_pickup(f.kind) && f.kind != FittingKind::outlet) continue;
+    Vec3 at = fitting_place(f, r.in.boat.layout);
+    const O kind = f.kind == FittingKind::outlet ? O::outlet : O::pickup;
+    // What stands outside sends its hose through the transom.
+    at.x() = std::max(at.x(), r.in.boat.hull.box.low.x());
+    r.add(kind, Register::keyed(kind, f.id), f.name, at, f.bore + 0.002, f.id);
+  }
+}
+
+void hull_openings(Register& r) {
+  const Boat& b = r.in.boat;
+  const HullModel& hull = b.hull;
+  for (const Hatch& h : r.in.design.hatches) {
+    // The lowest corner of its edge decides.
+    Vec3 low(h.x, h.y, 1e9);
+    for (const FloodPoint& f : hull.flood_points)
+      if (f.id == h.id && f.place.z() < low.z()) low = f.place;
+    if (low.z() > 1e8) continue;
+    r.add(O::hatch_edge, Register::keyed(O::hatch_edge, h.id), h.name, low, 2.0 * (h.length + h.width), h.id);
+  }
+  for (const Opening& o : r.in.design.openings)
+    r.add(O::hole, Register::keyed(O::hole, o.id), o.name, o.place, 0.004, o.id);
+  // A hole that the builder has named as the aerial's is it.
+  const bool aerial = std::any_of(r.in.design.openings.begin(), r.in.design.openings.end(),
+                                  [](const Opening& o) { return o.name.find("erial") != std::string::npos; });
+  for (const Part& p : b.layout.parts) {
+    const double deck = hull.deck_height(p.place.x(), p.place.y());
+    if (p.kind == PartKind::receiver && !aerial)
+      r.add(O::aerial, Register::keyed(O::aerial, p.id), p.name + " aerial", {p.place.x(), p.place.y(), deck}, 0.003,
+            p.id);
+    if (p.outside && (p.kind == PartKind::camera || p.kind == PartKind::payload))
+      r.add(O::gland, Register::keyed(O::gland, p.id), p.name + " cable",
+            {p.place.x(), p.place.y(),
+             p.box().low.z() < deck - 0.005 ? hull.bottom_height(p.place.x(), p.place.y()) : deck},
+            0.006, p.id);
+  }
+  const double piece = r.in.longest_piece;
+  if (piece > 0.05 && hull.length() > piece) {
+    const int joints = static_cast<int>(std::ceil(hull.length() / piece)) - 1;
+    for (int i = 1; i <= joints; ++i) {
+      const double x = hull.box.low.x() + hull.length() * i / (joints + 1);
+      const Section& s = hull.section_near(x);
+      const Section::Extent e = s.extent();
+      // Girth under water: twice the draught and the breadth there, close enough for a hair's gap.
+      const double water = b.rest.plane.z_at(x), wet = std::max(0.0, water - e.low.y());
+      r.add(O::seam, fmt::format("seam:{}", i), fmt::format("Seam {} between sections", i), {x, 0.0, e.low.y()},
+            std::max(0.01, 2.0 * wet + 0.7 * (e.high.x() - e.low.x())));
+    }
+  }
+  if (r.in.printed && b.rest.status == FloatStatus::afloat) {
+    const Vec3 centre = b.rest.immersion.centre_of_buoyancy();
+    r.add(O::wall, "wall", "Printed walls", {centre.x(), 0.0, hull.bottom_height(centre.x(), 0.0)},
+          b.rest.immersion.wetted_area);
+  }
+}
+
+/// Fills zeros of the seal's numbers with what follows from the thing or is usual.
+void fill(SealOpening& o, const SealInput& in) {
+  const SealChoice* chosen = in.sealing.choice(o.key);
+  const SealChoice derived = o.numbers;
+  if (chosen) {
+    o.numbers = *chosen;
+    o.method = chosen->method;
+    o.condition = chosen->condition;
+  } else {
+    // Until the builder says: what the usual practice is; a hatch or opening that is not told sealed is open.
+    o.method = methods_for(o.kind).front();
+    for (const FloodPoint& f : in.boat.hull.flood_points)
+      if (f.id == o.subject && (o.kind == O::hatch_edge || o.kind == O::hole) && !f.sealed) o.method = S::nothing;
+    if (o.kind == O::wall && !in.sealing.coat_inside && !in.sealing.coat_outside) o.method = S::nothing;
+  }
+  SealChoice& n = o.numbers;
+  const auto take = [](double& value, double other, double usual) {
+    if (value == 0.0) value = other != 0.0 ? other : usual;
+  };
+  take(n.clearance, derived.clearance, 1e-4);
+  take(n.length, derived.length, 0.02);
+  take(n.ring_section, 0.0, 0.002);
+  take(n.groove_depth, 0.0, 0.0015);
+  take(n.groove_width, 0.0, 0.0026);
+  take(n.screw_spacing, 0.0, 0.05);
+}
+
+}  // namespace
+
+std::uint32_t perimeters_of(double thickness) {
+  return static_cast<std::uint32_t>(std::clamp(std::lround(thickness / 0.45e-3), 1L, 20L));
+}
+
+std::function<double(double)> leak_of(const SealOpening& o, double density, double viscosity) {
+  const double mu = viscosity * density;
+  const auto pressure = [density](double head) { return density * gravity * head; };
+  const SealChoice n = o.numbers;
+  const double count = o.count, bore = o.width;
+  if (o.kind == O::wall)  // width is the wetted area, clearance the permeability: see opening_register()
+    return [=](double) { return n.clearance * o.width; };
+  const bool joint = o.kind == O::hatch_edge || o.kind == O::jet_flange || o.kind == O::seam;
+  const bool turns =
+      o.kind == O::shaft_tube || o.kind == O::jet_shaft || o.kind == O::rudder_post || o.kind == O::pushrod;
+  /// Bare: a running fit leaks through its clearance, a joint through half a millimetre, a hole through itself.
+  const auto bare = [=](double head) {
+    if (turns) return count * annular_leak(bore, n.clearance, n.length, pressure(head), mu, 1.0);
+    if (joint) {
+      const double gap = o.kind == O::seam ? 1e-4 : 5e-4;
+      // A gap so wide is no longer laminar: the lesser of the two laws.
+      return std::min(slit_leak(bore, gap, 0.004, pressure(head), mu), orifice_leak(bore * gap, head));
+    }
+    // Screws: the thread's helix, about a twentieth of their own section.
+    const double area = 0.25 * pi * bore * bore * (o.kind == O::skin_screws ? 0.05 : 1.0);
+    return count * orifice_leak(area, head);
+  };
+  if (o.method == S::nothing || o.condition == SealCondition::missing) return bare;
+  const double wear = o.condition == SealCondition::worn ? 1.0 : 0.0;
+  switch (o.method) {
+    case S::greased_tube:
+      return [=](double head) {
+        // Worn: the grease is out and the bush has play.
+        if (wear == 0.0 && pressure(head) < grease_holds(grease_yield, n.clearance, n.length)) return 0.0;
+        return count * annular_leak(bore, n.clearance + wear * bush_wear, n.length, pressure(head), mu, 1.0);
+      };
+    case S::lip_seals:
+      return [=](double head) {
+        // A sound lip weeps a drop a minute; the wrong way round or worn it lifts by hundredths of a millimetre.
+        const double gap = wear > 0.0 ? 3e-5 : n.spring_to_water ? 2e-6 : 2e-5;
+        return count * annular_leak(bore, gap, n.pair ? 0.002 : 0.001, pressure(head), mu);
+      };
+    case S::bellows:
+      return [=](double head) { return wear > 0.0 ? count * orifice_leak(2e-6, head) : 0.0; };
+    case S::o_ring: {
+      const RingFit fit = ring_fit(n.ring_section, n.groove_depth, n.groove_width);
+      const bool loose = fit.verdict == RingFit::Verdict::loose;
+      return [=](double head) {
+        if (!loose && wear == 0.0) return 0.0;
+        const double around = joint ? bore : pi * bore;
+        return count * slit_leak(around, loose ? 1e-4 : 5e-5, n.ring_section, pressure(head), mu);
+      };
+    }
+    case S::flat_gasket:
+      return [=](double head) {
+        // A 3 mm lid of a print (2 GPa) and 10 mm gasket pressing back with 1 N/mm.
+        const double bow = gasket_bow(n.screw_spacing * (1.0 + wear), 0.003, 2e9, 0.010, 1000.0);
+        const double gap = std::max(0.0, bow - 2e-4);  // what the gasket follows
+        return std::min(slit_leak(bore, gap, 0.008, pressure(head), mu), orifice_leak(bore * gap, head));
+      };
+    case S::tape:
+      return [=](double head) {
+        return wear > 0.0 ? std::min(slit_leak(0.2 * bore, 3e-4, 0.01, pressure(head), mu),
+                                     orifice_leak(0.2 * bore * 3e-4, head))
+                          : 0.0;
+      };
+    case S::epoxy:
+    case S::coat:
+      return [=](double head) {
+        // A hair crack of 30 micrometres over a tenth of the joint.
+        return wear > 0.0 ? count * slit_leak(0.1 * (joint ? bore : pi * bore), 3e-5, 0.004, pressure(head), mu) : 0.0;
+      };
+    case S::insert_washer:
+      return [=](double head) { return wear > 0.0 ? count * orifice_leak(1e-8, head) : 0.0; };
+    case S::nothing:
+      break;
+  }
+  return bare;
+}
+
+std::vector<SealOpening> opening_register(const SealInput& in, const std::vector<Compartment>& bays,
+                                          const std::function<double(double)>& running_water) {
+  Register r{in, {}};
+  drive_openings(r);
+  steering_openings(r);
+  cooling_openings(r);
+  hull_openings(r);
+  const Boat& b = in.boat;
+  const bool afloat = b.rest.status == FloatStatus::afloat;
+  for (SealOpening& o : r.all) {
+    fill(o, in);
+    o.compartment = compartment_at(bays, o.inner.x());
+    o.over_standing = o.over_running = o.over_heeled = o.over_swamped = far_over;
+    if (afloat) {
+      o.over_standing = b.rest.plane.height(o.inner);
+      // About the water's middle line: the lower side goes down by its distance from it.
+      constexpr double heel = radians(30.0);
+      o.over_heeled = o.over_standing * std::cos(heel) - std::abs(o.inner.y()) * std::sin(heel);
+      o.over_swamped = b.hull.box.high.z() > 0.0 ? o.inner.z() - b.hull.deck_height(o.inner.x(), o.inner.y()) : 0.0;
+    }
+    if (running_water) o.over_running = o.inner.z() - running_water(o.inner.x());
+    const double head = std::max(0.0, -o.over_standing), run_head = std::max(0.0, -o.over_running);
+    if (o.kind == O::wall) {
+      // The mean head over the wetted walls is about half the draught.
+      const double draught = std::max(0.0, b.rest.plane.z_at(o.inner.x()) - o.inner.z());
+      const std::uint32_t lines =
+          in.sealing.perimeters ? in.sealing.perimeters : perimeters_of(in.design.skin.shell_thickness);
+      o.numbers.clearance = wall_seepage(lines, in.sealing.coat_inside, in.sealing.coat_outside) * 0.5 * draught;
+      o.count = lines;
+      o.expected = o.running = o.numbers.clearance * o.width;
+      o.worst = wall_seepage(lines > 0 ? lines - 1 : 0, false, false) * 0.5 * draught * o.width;
+      continue;
+    }
+    const auto leak = leak_of(o, b.density, b.viscosity);
+    o.expected = leak(head);
+    o.running = leak(run_head);
+    if (running_water && run_head == 0.0)
+      o.running += in.wash.share * std::exp(-o.over_running / in.wash.height) * leak(wash_depth);
+    SealOpening failed = o;
+    failed.condition = SealCondition::missing;
+    o.worst = std::max(o.expected, leak_of(failed, b.density, b.viscosity)(head));
+  }
+  std::stable_sort(r.all.begin(), r.all.end(),
+                   [](const SealOpening& a, const SealOpening& c) { return a.expected > c.expected; });
+  return r.all;
+}
+
+}  // namespace plucky
