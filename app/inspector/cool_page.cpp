@@ -215,6 +215,8 @@ void CoolPage::add_height_test() {
   tested_->setObjectName("tests_done");
   throttle_->set_value(0.5);
   height_->set_value(0.2);
+  // What is typed stays in the field until it is kept.
+  for (QuantityEdit* edit : {throttle_, height_}) connect(edit, &QuantityEdit::entered, edit, &QuantityEdit::set_value);
   connect(record_, &QPushButton::clicked, this, &CoolPage::record_height);
 }
 

@@ -143,7 +143,7 @@ void MainWindow::build_look_menu() {
       {ShelfTab::linkage, tr("Steering &linkage"), "L"},
       {ShelfTab::flow, tr("&Water through the hoses"), "W"},
       {ShelfTab::warmth, tr("Warmth of &motor, ESC, battery"), "K"},
-      {ShelfTab::plumbing, tr("Ways to pl&umb"), "Ctrl+K"},
+      {ShelfTab::plumbing, tr("Ways to pl&umb"), "J"},
       {ShelfTab::flood, tr("&Flooding"), "F"},
       {ShelfTab::openings, tr("Ways &in for water"), "I"},
       {ShelfTab::pins, tr("&Pinned states"), "P"}};

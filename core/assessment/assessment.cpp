@@ -18,7 +18,7 @@ std::shared_ptr<const HullStage> build_hull_stage(const HullDesign& design) {
   auto stage = std::make_shared<HullStage>();
   stage->model = build_hull(design);
   stage->body = ImmersedBody(stage->model.buoyant);
-  stage->space = RouteSpace(stage->model);
+  stage->space = RouteSpace(stage->model, 0.010);
   if (design.family == HullFamily::imported) stage->mesh = check_mesh(*design.mesh, false);
   return stage;
 }
@@ -190,8 +190,15 @@ void cool_boat(Assessment& a) {
   const Boat boat = boat_of(a);
   const CooledBoat cooled(boat, c, a.hoses);
   a.water = cooled.flow(a.power.full);
-  if (!c.empty()) a.water_sweep = flow_sweep(cooled, a.power);
-  if (!a.power.stale) a.heat = heat_report(cooled, a.power);  // else what the drag began with stands
+  if (!a.power.stale) {
+    if (!c.empty()) a.water_sweep = flow_sweep(cooled, a.power);
+    a.heat = heat_report(cooled, a.power);
+    return;
+  }
+  // In a drag the heat it began with stands, and every fourth state serves the eye.
+  for (std::size_t i = 3; i < a.power.sweep.size() && !c.empty(); i += 4)
+    if (const RunningState& state = a.power.sweep[i]; state.runs())
+      a.water_sweep.push_back({state.throttle, state.speed, cooled.flow(state)});
 }
 
 /// Where the water has no answer now its last good one of the same fittings and hoses stays to be seen, marked stale.

@@ -36,10 +36,7 @@ void run(Project& p, const AddPart& e) {
 }
 
 void run(Project& p, const RemovePart& e) {
-  const Vec3 stood = part_of(p, e.part).place;
-  // Nipples that sat on it stay where they are.
-  for (CoolFitting& f : p.cooling.fittings)
-    if (f.part == e.part) f.part = 0, f.place += stood;
+  (void)part_of(p, e.part);
   std::erase_if(p.layout.parts, [&](const Part& part) { return part.id == e.part; });
 }
 
@@ -164,11 +161,22 @@ void run(Project& p, const Rename& e) {
   p.name = e.name;
 }
 
+/// What sat on parts that are gone: nipples stay where they stood, shields go with their part.
+void let_go_of_parts(const Project& before, Project& p) {
+  for (CoolFitting& f : p.cooling.fittings) {
+    if (f.part == 0 || p.layout.find(f.part)) continue;
+    if (const Part* was = before.layout.find(f.part)) f.place += was->place;
+    f.part = 0;
+  }
+  std::erase_if(p.sealing.shields, [&](const PartShield& s) { return !p.layout.find(s.part); });
+}
+
 }  // namespace
 
 Project apply(const Project& project, const Edit& edit) {
   Project next = project;
   std::visit([&](const auto& change) { run(next, change); }, edit.change);
+  let_go_of_parts(project, next);
   check_project(next);
   return next;
 }

@@ -11,7 +11,7 @@ namespace plucky {
 
 namespace {
 
-constexpr int layers = 48;
+constexpr int layers = 32;
 
 double level_at(double offset, const Attitude& a, double x) {
   const Vec3 up = a.up();
@@ -31,8 +31,8 @@ double at(const std::vector<double>& table, double low, double step, double z) {
 
 Compartment::Compartment(const HullModel& hull, double from, double to, double skin, std::string name)
     : name_(std::move(name)), from_(from), to_(to) {
-  // Stations of our own: the hull's are about five millimetres apart, which serves.
-  const int count = std::max(6, static_cast<int>((to - from) / 0.006));
+  // A station to the centimetre: every second of the hull's own.
+  const int count = std::max(6, static_cast<int>((to - from) / 0.010));
   for (int i = 0; i < count; ++i) {
     Slice s;
     s.width = (to - from) / count;
@@ -270,10 +270,11 @@ FloodCourse flood(const ImmersedBody& body, const HullModel& hull, const std::ve
     if (dry < 1e8) wet.follow(dry, time, c.to_part);
     c.points.push_back(m);
     if (time >= limits.duration || l.gm < 0.0) break;
-    // A step fills no bay by more than a fiftieth and lasts no longer than a sixtieth of the whole.
-    double dt = limits.duration / 60.0;
+    // A step fills no bay by more than a hundredth; where little comes in an eighth of the whole is long enough, but a
+    // pump wants to be looked at more often.
+    double dt = limits.duration / (pumps.empty() ? 8.0 : 120.0);
     for (std::size_t k = 0; k < bays.size(); ++k)
-      if (rate[k] != 0.0) dt = std::min(dt, 0.02 * holds[k] / std::abs(rate[k]));
+      if (rate[k] != 0.0) dt = std::min(dt, 0.01 * holds[k] / std::abs(rate[k]));
     dt = std::min(std::max(dt, limits.duration / 390.0), std::max(1e-6, limits.duration - time));
     for (std::size_t k = 0; k < bays.size(); ++k) water[k] = std::clamp(water[k] + rate[k] * dt, 0.0, holds[k]);
     time += dt;

@@ -62,6 +62,12 @@ class WaterBench : public Bench {
       }
     ADD_FAILURE() << text.toStdString();
   }
+  /// Clicks a check box where it can be hit.
+  void tick(const char* name) {
+    auto* box = find<QCheckBox>(name);
+    QTest::mouseClick(box, Qt::LeftButton, {}, QPoint(9, box->height() / 2));
+    settle();
+  }
   void do_it(const char* id) {
     FindingRow* r = row(id);
     ASSERT_NE(r, nullptr) << id;
@@ -195,16 +201,14 @@ TEST_F(WaterBench, WaysToPlumbAreTriedFromThePageAndComparedInTheTable) {
 
 TEST_F(WaterBench, ABlockedPickupAndABackwardPumpAreMendedByTheirRows) {
   choose_row("cool_items", "Rudder nose");
-  QTest::mouseClick(find<QCheckBox>("cool_blocked"), Qt::LeftButton);
-  settle();
+  tick("cool_blocked");
   ASSERT_NE(finding("cool.blocked"), nullptr);
   EXPECT_LT(session.now().water.taken() * 6e7, 0.1);
   do_it("cool.blocked");
   EXPECT_GT(session.now().water.taken() * 6e7, 100.0);
   choose_in("plumbing", 5);
   choose_row("cool_items", "Pump");
-  QTest::mouseClick(find<QCheckBox>("cool_reversed"), Qt::LeftButton);
-  settle();
+  tick("cool_reversed");
   ASSERT_NE(finding("cool.circuit"), nullptr);
   do_it("cool.circuit");
   EXPECT_EQ(finding("cool.circuit"), nullptr);
@@ -221,7 +225,7 @@ TEST_F(WaterBench, AWornShaftTubeIsFoundShownAndSealedAgain) {
   EXPECT_GT(f->number.si * 6e7, 0.5);
   EXPECT_TRUE(find<QTreeWidget>("openings")->topLevelItem(0)->text(0).contains("Shaft tube"));
   auto* chart = shelf_page<FloodChart>(ShelfTab::flood);
-  EXPECT_GE(chart->table().size(), 30U);
+  EXPECT_GE(chart->table().size(), 15U);
   auto* table = shelf_page<OpeningsTable>(ShelfTab::openings);
   EXPECT_EQ(table->table().size(), session.now().seal.openings.size() + 1);
   window->hide_shelf();
@@ -244,20 +248,20 @@ TEST_F(WaterBench, TwoPerimetersAreTypedAndFourOffered) {
 TEST_F(WaterBench, ABathWithAFailedOpeningReopensItsFindingUntilItPasses) {
   window->choose_stage(Stage::seal);
   settle();
-  EXPECT_TRUE(find<QLabel>("bath_clock")->text().contains("30:00 to go"));
-  click("bath_start");
-  EXPECT_EQ(find<QPushButton>("bath_start")->text(), "Stop the clock");
-  type(find<QLineEdit>("bath_already"), "31 min");
-  EXPECT_TRUE(find<QLabel>("bath_clock")->text().contains("long enough"));
-  choose_row("bath_results", "Shaft tube");
-  click("bath_pass");
-  choose_in("bath_round", 1);
-  choose_row("bath_results", "Shaft tube");
-  find<QLineEdit>("bath_note")->setText("drops at the inner end");
-  click("bath_fail");
-  type(find<QLineEdit>("bath_before"), "1650 g");
-  type(find<QLineEdit>("bath_after"), "1702 g");
-  click("bath_keep");
+  EXPECT_TRUE(find<QLabel>("leak_clock")->text().contains("30:00 to go"));
+  click("leak_start");
+  EXPECT_EQ(find<QPushButton>("leak_start")->text(), "Stop the clock");
+  type(find<QLineEdit>("leak_already"), "31 min");
+  EXPECT_TRUE(find<QLabel>("leak_clock")->text().contains("long enough"));
+  choose_row("leak_results", "Shaft tube");
+  click("leak_pass");
+  choose_in("leak_round", 1);
+  choose_row("leak_results", "Shaft tube");
+  find<QLineEdit>("leak_note")->setText("drops at the inner end");
+  click("leak_fail");
+  type(find<QLineEdit>("leak_before"), "1650 g");
+  type(find<QLineEdit>("leak_after"), "1702 g");
+  click("leak_keep");
   ASSERT_EQ(session.project().sealing.tests.size(), 1U);
   const LeakTest& kept = session.project().sealing.tests[0];
   EXPECT_GE(kept.duration, 31 * 60.0);
@@ -266,11 +270,11 @@ TEST_F(WaterBench, ABathWithAFailedOpeningReopensItsFindingUntilItPasses) {
   ASSERT_NE(finding("seal.bath:shaft_tube"), nullptr);
   EXPECT_NE(finding("seal.intake"), nullptr);
   // Nothing is done to it by undoing other things; only a bath that passes closes it.
-  choose_in("bath_round", 1);
-  choose_row("bath_results", "Shaft tube");
-  click("bath_pass");
-  type(find<QLineEdit>("bath_already"), "40 min");
-  click("bath_keep");
+  choose_in("leak_round", 1);
+  choose_row("leak_results", "Shaft tube");
+  click("leak_pass");
+  type(find<QLineEdit>("leak_already"), "40 min");
+  click("leak_keep");
   EXPECT_EQ(finding("seal.bath:shaft_tube"), nullptr);
   session.undo();
   EXPECT_NE(finding("seal.bath:shaft_tube"), nullptr);
@@ -279,7 +283,7 @@ TEST_F(WaterBench, ABathWithAFailedOpeningReopensItsFindingUntilItPasses) {
 TEST_F(WaterBench, ABathWithoutAnyTissueIsNotKept) {
   window->choose_stage(Stage::seal);
   settle();
-  click("bath_keep");
+  click("leak_keep");
   EXPECT_TRUE(notice().contains("No tissue"));
   EXPECT_TRUE(session.project().sealing.tests.empty());
 }
@@ -314,7 +318,7 @@ TEST_F(WaterBench, WhereThereIsNoAnswerTheLastOneStaysGreyed) {
   const double flow = session.now().water.taken();
   Project heavy = session.project();
   for (Part& p : heavy.layout.parts)
-    if (p.kind == PartKind::battery) p.mass = 30.0;
+    if (p.kind == PartKind::battery) p.measured_mass = 30.0;
   ASSERT_TRUE(session.perform({"Lead", ChangeLayout{heavy.layout}}));
   settle();
   ASSERT_FALSE(session.now().power.full.runs());

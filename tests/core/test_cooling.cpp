@@ -99,6 +99,19 @@ TEST(Circuit, MovingThePartMovesItsHosesMassAndCg) {
   EXPECT_NEAR(change, after.plumbing.mass - before.plumbing.mass, 1e-9);
 }
 
+TEST(Circuit, APartThatIsTakenOutLeavesItsNipplesWhereTheyStood) {
+  const Project p = plumbed_boat(Plumbing::series);
+  Layout layout = p.layout;
+  Vec3 stood = Vec3::Zero();
+  for (const Part& x : p.layout.parts)
+    if (x.kind == PartKind::esc) stood = x.place;
+  std::erase_if(layout.parts, [](const Part& x) { return x.kind == PartKind::esc; });
+  Project left = apply(p, {"", ChangeLayout{layout}});
+  EXPECT_EQ(fitting(left, FittingKind::esc_cooler).part, 0U);
+  EXPECT_EQ(fitting(left, FittingKind::esc_cooler).place, stood);
+  EXPECT_TRUE(assess(left).water.solved);
+}
+
 TEST(Circuit, HosesKeepClearOfPartsAndShaftWhereThereIsAWay) {
   const Assessment a = assess(plumbed_boat(Plumbing::separate));
   for (const HosePath& path : a.hoses) {
