@@ -134,17 +134,17 @@ RC_GTEST_PROP(Balance, ThrustIsDragAndTorquesAgreeAtEverySteadyPoint, ()) {
   RC_ASSERT(s.efficiency < 0.9);
 }
 
-TEST(Balance, TheCommonPracticeMonohullIsWithinAThird) {
+TEST(Balance, TheCommonPracticeMonohullIsWithinTwelvePerCent) {
   // 950 mm monohull, 1520 rpm/V on 22.2 V, 44 mm of pitch ratio 1.4: 85 km/h; on 29.6 V with 45 mm: 112 km/h. Common
-  // practice, no source. The balance knows neither wind nor waves nor the true disc: a third either way is what it
-  // promises.
+  // practice, no source. The balance knows neither wind nor waves nor the true disc; with half of it in the water it
+  // comes this near.
   const ResistanceCurve curve(fast_monohull(2.8), 60.0);
   for (const auto& [volts, diameter, kmh] : {std::tuple{22.2, 0.044, 85.0}, {29.6, 0.045, 112.0}}) {
     const Drive d = screw(diameter, 1.4);
     const RunningState s =
         run_steady(train(1520, volts), Propulsion(d, fresh_water_density), d.screw.pitch, curve, 1.0, in_part(0.5));
     ASSERT_TRUE(s.runs()) << s.message;
-    EXPECT_NEAR(3.6 * s.speed / kmh, 1.0, 0.33)
+    EXPECT_NEAR(3.6 * s.speed / kmh, 1.0, 0.12)
         << 3.6 * s.speed << " km/h, slip " << s.slip << " n " << s.revolutions << " " << s.shaft.battery_current;
   }
 }

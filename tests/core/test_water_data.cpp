@@ -1,4 +1,5 @@
-// Circuit and seals as data: files, tables, refusals, geometry of hoses and bays, what ledger and checklist make of them.
+// Circuit and seals as data: files, tables, refusals, geometry of hoses and bays, what ledger and checklist make of
+// them.
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
@@ -29,7 +30,12 @@ Project full_boat() {
   p.cooling.fittings[0].calibration = 0.8;
   p.cooling.fittings[0].blocked = true;
   p.cooling.lanes.push_back({.id = p.take_id(), .name = "Port lane", .from = 0.1, .to = 0.4, .y = 0.04, .z = 0.02});
-  p.cooling.tests.push_back({.id = p.take_id(), .pickup = p.cooling.fittings[0].id, .throttle = 0.4, .height = 0.3, .recovery = 0.5, .date = "2026-04-30"});
+  p.cooling.tests.push_back({.id = p.take_id(),
+                             .pickup = p.cooling.fittings[0].id,
+                             .throttle = 0.4,
+                             .height = 0.3,
+                             .recovery = 0.5,
+                             .date = "2026-04-30"});
   p.cooling.seen_from = DrivingSide::port;
   p.cooling.water = 12.0;
   p.sealing.perimeters = 3;
@@ -44,7 +50,8 @@ Project full_boat() {
   p.sealing.shields.push_back({.id = p.take_id(), .part = part_of(p, PartKind::receiver).id, .shield = Shield::dipped});
   p.sealing.bilge.trigger = 0.008;
   LeakTest t{.id = p.take_id(), .date = "2026-05-01", .duration = 1900.0, .mass_before = 1.6, .mass_after = 1.61};
-  t.results.push_back({.id = p.take_id(), .opening = "shaft_tube", .round = BathRound::under_thrust, .passed = true, .note = "dry"});
+  t.results.push_back(
+      {.id = p.take_id(), .opening = "shaft_tube", .round = BathRound::under_thrust, .passed = true, .note = "dry"});
   p.sealing.tests.push_back(t);
   return p;
 }
@@ -85,12 +92,15 @@ TEST(WaterData, WhatAFileCannotMeanIsRefusedWithItsPlace) {
   const auto refusal = [&](const char* from, const char* to) {
     return refusal_of([&] { return project_from_json(altered(p, from, to)); });
   };
-  EXPECT_NE(refusal("\"kind\": \"esc_cooler\"", "\"kind\": \"kettle\"").find("\"kettle\" is not one of rudder_nose"), std::string::npos);
+  EXPECT_NE(refusal("\"kind\": \"esc_cooler\"", "\"kind\": \"kettle\"").find("\"kettle\" is not one of rudder_nose"),
+            std::string::npos);
   EXPECT_NE(refusal("\"material\": \"brass\"", "\"material\": 7").find("/cooling/hoses/#"), std::string::npos);
   EXPECT_NE(refusal("\"water_c\": 12.0", "\"water_c\": 400.0").find("/cooling/water_c"), std::string::npos);
   EXPECT_NE(refusal("\"seen_from\": \"port\"", "\"seen_from\": \"behind\"").find("driving side"), std::string::npos);
-  EXPECT_NE(refusal("\"method\": \"o_ring\"", "\"method\": \"cork\"").find("\"cork\" is not one of nothing"), std::string::npos);
-  EXPECT_NE(refusal("\"round\": \"under_thrust\"", "\"round\": \"twice\"").find("/sealing/bath_tests/#"), std::string::npos);
+  EXPECT_NE(refusal("\"method\": \"o_ring\"", "\"method\": \"cork\"").find("\"cork\" is not one of nothing"),
+            std::string::npos);
+  EXPECT_NE(refusal("\"round\": \"under_thrust\"", "\"round\": \"twice\"").find("/sealing/bath_tests/#"),
+            std::string::npos);
   EXPECT_NE(refusal("\"shield\": \"dipped\"", "\"shield\": \"hope\"").find("shield"), std::string::npos);
 }
 
@@ -159,7 +169,8 @@ RC_GTEST_PROP(Hoses, ArePathsFromPortToPortNoShorterThanTheStraightLine, ()) {
     RC_ASSERT((paths[i].points.front() - from).norm() < 1e-12);
     RC_ASSERT((paths[i].points.back() - to).norm() < 1e-12);
     double corners = 0.0;
-    for (std::size_t k = 1; k < paths[i].points.size(); ++k) corners += (paths[i].points[k] - paths[i].points[k - 1]).norm();
+    for (std::size_t k = 1; k < paths[i].points.size(); ++k)
+      corners += (paths[i].points[k] - paths[i].points[k - 1]).norm();
     RC_ASSERT(paths[i].length <= corners + 1e-9);
     RC_ASSERT(paths[i].length > 0.8 * (to - from).norm());  // rounded corners are cut, walls are not
     RC_ASSERT(std::abs(paths[i].mass - hose_mass(h, paths[i].length)) < 1e-12);
@@ -190,7 +201,8 @@ RC_GTEST_PROP(Flooding, AFasterLeakIsNeverLaterInDanger, ()) {
   static const Assessment a = assess(p);
   const double leak = *rc::gen::inRange(5, 200) * 1e-8, place = *rc::gen::inRange(5, 50) / 100.0;
   const auto danger = [&](double q) {
-    const std::vector<Inlet> in{{"hole", {place, 0.0, 0.0}, compartment_at(a.seal.bays, place), [q](double) { return q; }}};
+    const std::vector<Inlet> in{
+        {"hole", {place, 0.0, 0.0}, compartment_at(a.seal.bays, place), [q](double) { return q; }}};
     const double when = flood(a.hull->body, a.hull->model, a.seal.bays, a.loading(), a.density(), in, {},
                               {{1, "Motor", 0.1, 0.016, compartment_at(a.seal.bays, 0.1)}}, {.duration = 3600.0})
                             .danger();
@@ -208,7 +220,8 @@ TEST(WaterLedger, RowsComeWithWaterAndTellWhy) {
     throw std::runtime_error(key);
   };
   EXPECT_FALSE(row(bare, "water").value);
-  const Assessment wet = assess(apply(p, {"", ChangeCooling{plumbed(Plumbing::series, boat_of(bare), p.cooling, p.next_id)}}));
+  const Assessment wet =
+      assess(apply(p, {"", ChangeCooling{plumbed(Plumbing::series, boat_of(bare), p.cooling, p.next_id)}}));
   ASSERT_TRUE(row(wet, "water").value);
   EXPECT_NEAR(row(wet, "water").value->si, wet.water.taken(), 1e-15);
   bool told = false;
@@ -234,7 +247,8 @@ TEST(WaterLedger, RowsComeWithWaterAndTellWhy) {
 TEST(WaterLedger, TheLaunchChecklistAsksForTheHoses) {
   const Project p = full_boat();
   bool asked = false;
-  for (const CheckLine& line : launch_checklist(assess(p))) asked = asked || line.text.find("Cooling hose") != std::string::npos;
+  for (const CheckLine& line : launch_checklist(assess(p)))
+    asked = asked || line.text.find("Cooling hose") != std::string::npos;
   EXPECT_TRUE(asked);
 }
 
