@@ -85,10 +85,12 @@ void CoolPage::add_facts() {
 
 void CoolPage::add_items() {
   items_ = table(tr("Fittings and hoses"), {tr("Fitting or hose"), tr("Flow")}, "cool_items", 150);
-  connect(items_, &QTreeWidget::itemSelectionChanged, this, [this] {
+  // Queued: the answer fills the list anew, which must not happen while it is still at its own selection.
+  const auto choose = [this] {
     if (filling_ || items_->selectedItems().isEmpty()) return;
     session_->select(items_->selectedItems().front()->data(0, Qt::UserRole).toUInt());
-  });
+  };
+  connect(items_, &QTreeWidget::itemSelectionChanged, this, choose, Qt::QueuedConnection);
   auto* more = button(tr("Add a fitting"), "add_cool_fitting", true);
   auto* menu = new QMenu(more);
   for (const FittingKind k : kinds) menu->addAction(tr(fitting_name(k)), this, [this, k] { add_fitting(k); });

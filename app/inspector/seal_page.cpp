@@ -72,10 +72,12 @@ void SealPage::add_register() {
   register_ = table(tr("Ways in for water"), {tr("Way in"), tr("Sealed by"), tr("ml/min")}, "openings", 190);
   column_width(register_, 1, 92);
   register_->setFixedHeight(216);
-  connect(register_, &QTreeWidget::itemSelectionChanged, this, [this] {
+  // Queued: the answer fills the list anew, which must not happen while it is still at its own selection.
+  const auto choose = [this] {
     if (filling_ || register_->selectedItems().isEmpty()) return;
     choose_opening(register_->selectedItems().front()->data(0, Qt::UserRole).toString().toStdString());
-  });
+  };
+  connect(register_, &QTreeWidget::itemSelectionChanged, this, choose, Qt::QueuedConnection);
 }
 
 void SealPage::add_choice() {
