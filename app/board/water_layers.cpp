@@ -175,9 +175,11 @@ void paint_openings(Canvas& c) {
   p.setRenderHint(QPainter::Antialiasing);
   const Look& l = look();
   const SealReport& r = c.a().seal;
-  const auto severity = [](const SealOpening& o) {
-    const double q = std::max(o.expected, o.running) / ml_min;
-    return q > 100.0 ? Severity::stop : q > 5.0 ? Severity::watch : q > 0.2 ? Severity::note : Severity::fine;
+  // As its finding has it: one place says how much is too much.
+  const auto severity = [&](const SealOpening& o) {
+    for (const Finding& f : c.a().findings)
+      if (f.id == "seal.opening:" + o.key) return f.severity;
+    return Severity::fine;
   };
   int number = 0;
   for (const SealOpening& o : r.openings) {

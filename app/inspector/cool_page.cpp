@@ -7,6 +7,7 @@
 
 #include "assessment/assessment.h"
 #include "base/error.h"
+#include "board/water_grips.h"
 #include "session/today.h"
 
 namespace plucky::app {
@@ -194,12 +195,7 @@ void CoolPage::add_chosen() {
   toggle(blocked_, tr("Blocked"), &CoolFitting::blocked);
   toggle(reversed_, tr("Way of the pump"), &CoolFitting::reversed);
   connect(remove_, &QPushButton::clicked, this, [this] {
-    const Id id = session_->selection();
-    change(tr("Take out of the circuit"), [=](CoolingCircuit& c) {
-      std::erase_if(c.hoses, [=](const Hose& h) { return h.id == id || h.from == id || h.to == id; });
-      std::erase_if(c.fittings, [=](const CoolFitting& f) { return f.id == id; });
-      std::erase_if(c.lanes, [=](const Lane& l) { return l.id == id; });
-    });
+    session_->perform(take_out_water_item(session_->project(), session_->selection()));
     session_->select(0);
   });
 }
