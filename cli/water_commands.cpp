@@ -16,8 +16,6 @@ namespace plucky::cli {
 
 namespace {
 
-constexpr double ml_min = 1e-6 / 60.0;
-
 double ml(double flow) {
   return flow / ml_min;
 }

@@ -10,6 +10,13 @@ if(PLUCKY_SANITIZE)
   target_link_options(plucky_settings INTERFACE -fsanitize=address,undefined)
 endif()
 
+# Big headers read once for a target; sources that are compiled together read them once as it is.
+function(plucky_precompile target)
+  if(NOT PLUCKY_UNITY)
+    target_precompile_headers(${target} PRIVATE ${ARGN})
+  endif()
+endfunction()
+
 # Fails at configure time when a source of core/ or io/ includes Qt: those layers stay free of it.
 function(plucky_forbid_qt folder)
   file(GLOB_RECURSE sources CONFIGURE_DEPENDS ${folder}/*.h ${folder}/*.cpp)

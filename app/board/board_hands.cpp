@@ -190,7 +190,7 @@ bool Board::take_water(const QPointF& at) {
     for (std::size_t i = 1; i < path.points.size(); ++i)
       for (int k = 0; k <= 20; ++k) {
         const Vec3 r = path.points[i - 1] + (path.points[i] - path.points[i - 1]) * k / 20.0;
-        const QPointF seen = plane == BoardPlane::profile ? map_.profile(r.x(), r.z()) : map_.plan(r.x(), r.y());
+        const QPointF seen = on_board(map_, plane, r);
         if (const double d = (seen - at).manhattanLength(); d < least) least = d, water_taken_ = r;
       }
   }

@@ -90,11 +90,11 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
   return out;
 }
 
-namespace {
-
 QPointF on_board(const BoardMap& map, BoardPlane plane, const Vec3& r) {
   return plane == BoardPlane::profile ? map.profile(r.x(), r.z()) : map.plan(r.x(), r.y());
 }
+
+namespace {
 
 bool near_point(const QPointF& a, const QPointF& b, double reach) {
   return std::hypot(a.x() - b.x(), a.y() - b.y()) <= reach;

@@ -13,6 +13,8 @@
 namespace plucky::app {
 
 enum class BoardPlane { profile, plan };
+/// Where a place in the boat is drawn in this view, pixels.
+[[nodiscard]] QPointF on_board(const BoardMap& map, BoardPlane plane, const Vec3& place);
 
 /// A hull measure that can be dragged.
 struct HullHandle {

@@ -9,10 +9,6 @@ namespace {
 
 constexpr double port_stands_off = 13.0;  // pixels
 
-QPointF on_board(const BoardMap& map, BoardPlane plane, const Vec3& r) {
-  return plane == BoardPlane::profile ? map.profile(r.x(), r.z()) : map.plan(r.x(), r.y());
-}
-
 double distance(const QPointF& a, const QPointF& b) {
   return std::hypot(a.x() - b.x(), a.y() - b.y());
 }

@@ -11,8 +11,6 @@ namespace plucky::app {
 
 namespace {
 
-constexpr double ml_min = 1e-6 / 60.0;
-
 /// Flow by weight of line and depth of blue; still hoses are grey and dashed.
 QPen hose_pen(const Canvas& c, double flow, bool selected) {
   const Look& l = look();
@@ -62,8 +60,7 @@ void paint_hoses(Canvas& c, BoardPlane plane) {
     if (path.kinks()) {
       p.setPen(QPen(look().buoy, 2.0));
       p.setBrush(Qt::NoBrush);
-      const QPointF at = plane == BoardPlane::profile ? c.map.profile(path.tightest.x(), path.tightest.z())
-                                                      : c.map.plan(path.tightest.x(), path.tightest.y());
+      const QPointF at = on_board(c.map, plane, path.tightest);
       p.drawEllipse(at, 7.0, 7.0);
     }
   }
@@ -123,8 +120,8 @@ void paint_plumbing(Canvas& c) {
     for (const Lane& lane : project.cooling.lanes) {
       const bool chosen = c.session.is_selected(lane.id);
       p.setPen(QPen(chosen ? look().brass : look().reed, chosen ? 3.0 : 1.6, Qt::DotLine));
-      p.drawLine(plane == BoardPlane::profile ? c.map.profile(lane.from, lane.z) : c.map.plan(lane.from, lane.y),
-                 plane == BoardPlane::profile ? c.map.profile(lane.to, lane.z) : c.map.plan(lane.to, lane.y));
+      p.drawLine(on_board(c.map, plane, {lane.from, lane.y, lane.z}),
+                 on_board(c.map, plane, {lane.to, lane.y, lane.z}));
     }
     paint_hoses(c, plane);
     for (const CoolFitting& f : project.cooling.fittings)
@@ -186,8 +183,7 @@ void paint_openings(Canvas& c) {
     ++number;
     const Severity how = severity(o);
     for (const BoardPlane plane : {BoardPlane::profile, BoardPlane::plan}) {
-      const QPointF at =
-          plane == BoardPlane::profile ? c.map.profile(o.place.x(), o.place.z()) : c.map.plan(o.place.x(), o.place.y());
+      const QPointF at = on_board(c.map, plane, o.place);
       const bool chosen = c.state.opening == o.key;
       p.setPen(QPen(how == Severity::fine ? l.reed : severity_colour(how), chosen ? 3.2 : 2.0));
       p.setBrush(chosen ? l.brass_fill : l.card);

@@ -6,13 +6,10 @@
 
 #include "assessment/envelope.h"
 #include "assessment/rules.h"
+#include "chart/chart_words.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
-
-namespace {
-constexpr double nothing = std::numeric_limits<double>::quiet_NaN();
-}
 
 RightingChart::RightingChart(Session* session, QWidget* parent)
     : ChartPage(session, tr("Righting"), "righting_plot", parent) {

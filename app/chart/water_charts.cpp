@@ -11,8 +11,6 @@ namespace plucky::app {
 
 namespace {
 
-constexpr double ml_min = 1e-6 / 60.0;
-
 /// Coolers and outlets of a circuit in the order they are drawn.
 std::vector<Id> branches_of(const CoolingCircuit& c) {
   std::vector<Id> out;
@@ -196,12 +194,10 @@ void FloodChart::refresh() {
   else
     danger_->setData({}, {});
   const QString key = tr("Blue: litres aboard at rest, dashed driven. Brass: least freeboard. ");
-  tell(t.isEmpty()
-           ? tr("No course: %1.").arg(QString::fromStdString(r.course.message))
-           : with_state(r.stale,
-                        when < 0.0
-                            ? key + tr("Nothing in danger within two hours.")
-                            : key + tr("In danger after %1.").arg(session_->shown({when, Dimension::duration}))));
+  tell(t.isEmpty() ? tr("No course: %1.").arg(QString::fromStdString(r.course.message))
+                   : (session_->dragging() ? tr("A moment behind the drag. ") : QString()) + key +
+                         (when < 0.0 ? tr("Nothing in danger within two hours.")
+                                     : tr("In danger after %1.").arg(session_->shown({when, Dimension::duration}))));
   plot_->yAxis2->setLabel(tr("freeboard, %1").arg(length_name()));
   finish(tr("minutes afloat"), tr("litres aboard"), {nothing, nothing});
   plot_->yAxis->setRangeLower(0.0);

@@ -397,7 +397,7 @@ void CoolPage::fill_chosen() {
     if (!f) continue;
     // What the builder has not told shows its usual number as a hint.
     const double told = f->*n.number->member, usual = usual_fitting(f->kind).*n.number->member;
-    if (told != 0.0)
+    if (told != 0.0 || n.number->dimension == Dimension::angle)
       n.edit->set_value(told);
     else
       n.edit->set_nothing(usual != 0.0 ? tr("usual %1").arg(session_->shown({usual, n.number->dimension}))

@@ -15,7 +15,7 @@ constexpr Mounting mountings[] = {Mounting::shaft, Mounting::strut, Mounting::po
 constexpr CouplerKind couplers[] = {CouplerKind::rigid,       CouplerKind::collet,          CouplerKind::jaw,
                                     CouplerKind::finger,      CouplerKind::universal_joint, CouplerKind::silicone_tube,
                                     CouplerKind::flex_ferrule};
-constexpr ShaftMaterial materials[] = {
+constexpr ShaftMaterial shaft_materials[] = {
     ShaftMaterial::stainless_steel, ShaftMaterial::spring_steel, ShaftMaterial::brass,      ShaftMaterial::aluminium,
     ShaftMaterial::carbon_tube,     ShaftMaterial::pla_print,    ShaftMaterial::petg_print, ShaftMaterial::nylon_print};
 constexpr ShaftKind shafts[] = {ShaftKind::solid, ShaftKind::hollow, ShaftKind::flex_cable};
@@ -50,12 +50,12 @@ DrivePage::DrivePage(Session* session, OwnParts* own, QWidget* parent) : Page(se
   add_choice(
       G::coupler, "kind", tr("Kind"), couplers, coupler_name, +[](Drive& d) -> CouplerKind& { return d.coupler.kind; });
   add_choice(
-      G::coupler, "material", tr("Made of"), materials, shaft_material_name,
+      G::coupler, "material", tr("Made of"), shaft_materials, shaft_material_name,
       +[](Drive& d) -> ShaftMaterial& { return d.coupler.material; });
   add_choice(
       G::shaft, "kind", tr("Kind"), shafts, shaft_kind_name, +[](Drive& d) -> ShaftKind& { return d.shaft.kind; });
   add_choice(
-      G::shaft, "material", tr("Made of"), materials, shaft_material_name,
+      G::shaft, "material", tr("Made of"), shaft_materials, shaft_material_name,
       +[](Drive& d) -> ShaftMaterial& { return d.shaft.material; });
   add_choice(
       G::shaft, "bearing", tr("Bearings"), bearings, bearing_name,

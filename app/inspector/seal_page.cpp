@@ -89,9 +89,10 @@ void SealPage::add_choice() {
   QStringList names;
   for (const SealCondition c : conditions) names << tr(condition_name(c));
   condition_ = choice(tr("Condition"), names, "seal_condition");
-  const auto number = [this](const QString& label, const char* name, double SealChoice::*member) {
-    QuantityEdit* edit = quantity(label, Dimension::length, name);
-    edit->setToolTip(tr("0: from drive, steering and hull, or usual"));
+  const auto number = [this](const QString& label, const char* name, double SealChoice::*member,
+                             Dimension dimension = Dimension::length) {
+    QuantityEdit* edit = quantity(label, dimension, name);
+    if (dimension == Dimension::length) edit->setToolTip(tr("0: from drive, steering and hull, or usual"));
     connect(edit, &QuantityEdit::entered, this,
             [=, this](double si) { change_choice(label, [=](SealChoice& c) { c.*member = si; }); });
     return edit;
@@ -102,6 +103,8 @@ void SealPage::add_choice() {
   depth_ = number(tr("Groove depth"), "seal_groove_depth", &SealChoice::groove_depth);
   width_ = number(tr("Groove width"), "seal_groove_width", &SealChoice::groove_width);
   screws_ = number(tr("Screws apart"), "seal_screws", &SealChoice::screw_spacing);
+  grease_ = number(tr("Grease it again after"), "seal_grease", &SealChoice::grease_interval, Dimension::duration);
+  grease_->setToolTip(tr("of running; stands on the launch checklist"));
   spring_ = check(tr("Spring side toward the water"), "seal_spring");
   pair_ = check(tr("Two seals, grease between"), "seal_pair");
   needs_ = note({});
@@ -159,10 +162,13 @@ void SealPage::add_shields() {
   QStringList names;
   for (const Shield s : shields) names << tr(shield_name(s));
   shield_ = choice(tr("Shielded by"), names, "shield");
+  shield_note_ = note({});
+  shield_note_->setObjectName("shield_note");
   connect(shields_, &QTreeWidget::itemSelectionChanged, this, [this] {
     if (filling_ || shields_->selectedItems().isEmpty()) return;
     const Id part = shields_->selectedItems().front()->data(0, Qt::UserRole).toUInt();
     shield_->setCurrentIndex(static_cast<int>(session_->project().sealing.shield(part)));
+    tell_shield();
   });
   connect(shield_, &QComboBox::activated, this, [this](int i) {
     if (shields_->selectedItems().isEmpty()) return session_->refuse(tr("Choose a part in the list first."));
@@ -172,6 +178,12 @@ void SealPage::add_shields() {
       if (shields[i] != Shield::none) s.shields.push_back({.part = part, .shield = shields[i]});
     });
   });
+}
+
+void SealPage::tell_shield() {
+  const bool any = !shields_->selectedItems().isEmpty();
+  shield_note_->setVisible(any);
+  if (any) shield_note_->setText(tr(shield_advice(shields[shield_->currentIndex()])));
 }
 
 const SealOpening* SealPage::chosen() const {
@@ -197,7 +209,7 @@ void SealPage::fill_facts() {
            (part ? tr(" (%1 wet)").arg(QString::fromStdString(part->name)) : QString());
   };
   QString words = tr("at rest %1; driven %2").arg(after(r.course), after(r.driven));
-  if (r.stale) words = tr("as before the drag: %1").arg(words);
+  if (session_->dragging()) words = tr("a moment behind the drag: %1").arg(words);
   time_->setText(words);
   QStringList pumps;
   for (const PumpPlace& p : r.pumps)
@@ -211,17 +223,17 @@ void SealPage::fill_register() {
   register_->clear();
   int number = 0;
   for (const SealOpening& o : r.openings) {
-    const double q = std::max(o.expected, o.running);
+    const double ml = std::max(o.expected, o.running) / ml_min;
     QString sealed = tr(method_name(o.method));
     if (o.condition != SealCondition::sound) sealed += ", " + tr(condition_name(o.condition)).toLower();
-    auto* item = new QTreeWidgetItem(
-        register_, {QString("%1  %2").arg(++number).arg(QString::fromStdString(o.name)), sealed,
-                    q * 6e7 < 0.05 ? QString("0") : QString::number(q * 6e7, 'f', q * 6e7 < 10.0 ? 1 : 0)});
+    auto* item =
+        new QTreeWidgetItem(register_, {QString("%1  %2").arg(++number).arg(QString::fromStdString(o.name)), sealed,
+                                        ml < 0.05 ? QString("0") : QString::number(ml, 'f', ml < 10.0 ? 1 : 0)});
     item->setData(0, Qt::UserRole, QString::fromStdString(o.key));
     item->setToolTip(0, QString::fromStdString(o.name));
     item->setToolTip(1, sealed);
     item->setTextAlignment(2, Qt::AlignRight | Qt::AlignVCenter);
-    if (q * 6e7 > 5.0) item->setForeground(2, look().buoy_text);
+    if (ml > 5.0) item->setForeground(2, look().buoy_text);
     if (o.key == key_) item->setSelected(true);
   }
 }
@@ -231,7 +243,7 @@ void SealPage::fill_choice() {
   const bool is = o != nullptr;
   title_->setVisible(is);
   for (QWidget* w : std::initializer_list<QWidget*>{heights_, method_, condition_, clearance_, length_, ring_, depth_,
-                                                    width_, screws_})
+                                                    width_, screws_, grease_})
     set_row_visible(w, is);
   for (QWidget* w : std::initializer_list<QWidget*>{spring_, pair_, needs_, fails_, other_}) w->setVisible(is);
   if (!is) return;
@@ -258,6 +270,7 @@ void SealPage::fill_choice() {
   set_row_visible(depth_, m == S::o_ring);
   set_row_visible(width_, m == S::o_ring);
   set_row_visible(screws_, m == S::flat_gasket);
+  set_row_visible(grease_, m == S::greased_tube);
   spring_->setVisible(m == S::lip_seals);
   pair_->setVisible(m == S::lip_seals);
   set_row_visible(condition_, m != S::nothing && o->kind != OpeningKind::wall);
@@ -267,15 +280,25 @@ void SealPage::fill_choice() {
                                     {ring_, n.ring_section},
                                     {depth_, n.groove_depth},
                                     {width_, n.groove_width},
-                                    {screws_, n.screw_spacing}})
+                                    {screws_, n.screw_spacing},
+                                    {grease_, n.grease_interval}})
     edit->set_value(value);
   spring_->setChecked(n.spring_to_water);
   pair_->setChecked(n.pair);
   const MethodAdvice a = advice(o->kind, m);
-  needs_->setText(tr("Needs: %1").arg(tr(a.needs)));
+  needs_->setText(tr("Needs: %1").arg(tr(a.needs)) + boot_words(*o));
   fails_->setText(tr("Fails: %1").arg(tr(a.fails)));
   other_->setText(tr(a.other_school));
   other_->setVisible(*a.other_school != '\0');
+}
+
+QString SealPage::boot_words(const SealOpening& o) const {
+  const Assessment& a = session_->seen();
+  if (o.method != SealMethod::bellows || o.kind != OpeningKind::pushrod || !a.steering.fitted) return {};
+  const auto length = [this](double m) { return session_->shown(length_quantity(m)); };
+  return tr(" Here: a rod of %1 that strokes %2 and sweeps a hole of %3.")
+      .arg(length(a.project.steering.linkage.rod_diameter), length(a.steering.linkage.stroke),
+           length(a.steering.linkage.hole));
 }
 
 void SealPage::fill_shields() {
@@ -290,6 +313,7 @@ void SealPage::fill_shields() {
     if (!n.enough) item->setForeground(2, look().buoy_text);
     if (n.part == chosen_part) item->setSelected(true);
   }
+  tell_shield();
 }
 
 void SealPage::refresh() {

@@ -37,13 +37,16 @@ class SealPage : public Page {
   void fill_register();
   void fill_choice();
   void fill_shields();
+  void tell_shield();
   [[nodiscard]] const SealOpening* chosen() const;
+  /// What the linkage asks of a rod's bellows, in words; empty for everything else.
+  [[nodiscard]] QString boot_words(const SealOpening& opening) const;
 
-  QLabel *budget_, *time_, *pump_, *title_, *heights_, *needs_, *fails_, *other_;
+  QLabel *budget_, *time_, *pump_, *title_, *heights_, *needs_, *fails_, *other_, *shield_note_;
   QTreeWidget *register_, *shields_;
   QComboBox *method_, *condition_, *shield_;
-  QuantityEdit *clearance_, *length_, *ring_, *depth_, *width_, *screws_, *perimeters_, *trigger_, *bilge_flow_,
-      *bilge_head_;
+  QuantityEdit *clearance_, *length_, *ring_, *depth_, *width_, *screws_, *grease_, *perimeters_, *trigger_,
+      *bilge_flow_, *bilge_head_;
   QCheckBox *spring_, *pair_, *inside_, *outside_;
   LeakBath* bath_;
   std::string key_;

@@ -10,6 +10,9 @@ namespace plucky::app {
 Session::Session(QObject* parent) : QObject(parent) {
   now_ = assess(Project{}, Care::full);
   saved_ = project();
+  floods_.setSingleShot(true);
+  floods_.setInterval(120);
+  connect(&floods_, &QTimer::timeout, this, &Session::follow_with_water);
 }
 
 std::shared_ptr<const Assessment> Session::assess(const Project& project, Care care) {
@@ -59,11 +62,19 @@ bool Session::preview(const Edit& edit) {
     before_ = drag_start_;
     drag_label_ = last_edit_ = QString::fromStdString(edit.label);
     show_state(std::move(assessed));
+    if (!floods_.isActive()) floods_.start();
     return true;
   } catch (const InvalidInput& e) {
     emit refused(QString::fromStdString(e.what()));
     return false;
   }
+}
+
+void Session::follow_with_water() {
+  if (!dragging() || !now_->seal.stale) return;
+  auto followed = std::make_shared<const Assessment>(with_floods(*now_));
+  assessor_.keep_floods(followed->seal);
+  show_state(std::move(followed));
 }
 
 void Session::end_drag() {
@@ -80,6 +91,7 @@ void Session::cancel_drag() {
   const auto start = std::exchange(drag_start_, nullptr);
   before_ = nullptr;
   last_edit_.clear();
+  assessor_.keep_floods(start->seal);
   show_state(start);
 }
 

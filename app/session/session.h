@@ -4,6 +4,7 @@
 
 #include <QObject>
 #include <QString>
+#include <QTimer>
 #include <memory>
 #include <optional>
 #include <vector>
@@ -121,9 +122,11 @@ class Session : public QObject {
   };
   std::shared_ptr<const Assessment> assess(const Project& project, Care care);
   void show_state(std::shared_ptr<const Assessment> next);
+  void follow_with_water();
   void travel(std::vector<Step>& from, std::vector<Step>& to);
 
   Assessor assessor_;
+  QTimer floods_;  ///< in a drag the floodings follow a moment behind the hand
   std::shared_ptr<const Assessment> now_, before_, peek_, drag_start_;
   std::vector<Pin> pins_;
   int pins_made_ = 0;

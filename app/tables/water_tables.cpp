@@ -61,6 +61,7 @@ void PlumbingTable::refresh() {
     set_number(table_, *session_, r, 6, true, o.mass, Dimension::mass);
     set_number(table_, *session_, r, 7, true, o.cg_shift, Dimension::length);
   }
+  table_->setSortingEnabled(true);
   tell(options.empty() ? tr("No table: the boat does not run.")
                        : tr("Each way in this boat at the throttle limit, warmth at the end of a run. 250 \u00b0C "
                             "stands for burnt. Choose a hose on the board to see its run in other kinds."));
@@ -94,6 +95,7 @@ void OpeningsTable::refresh() {
     set_number(table_, *session_, row, 7, true, o.over_heeled, Dimension::length);
     table_->setItem(row, 8, text_item(QString::fromStdString(r.bays[o.compartment].name())));
   }
+  table_->setSortingEnabled(true);
   tell(tr("%1 ways in; together %2 at rest, %3 running. Heights are of the point the water must reach; below the water "
           "they are negative.")
            .arg(r.openings.size())

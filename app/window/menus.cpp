@@ -66,7 +66,8 @@ void MainWindow::arrange(const QString& label, std::vector<Part> parts) {
 void MainWindow::build_edit_menu() {
   QMenu* edit = menuBar()->addMenu(tr("&Edit"));
   undo_ = edit->addAction(tr("&Undo"), QKeySequence::Undo, session_, &Session::undo);
-  redo_ = edit->addAction(tr("&Redo"), QKeySequence("Ctrl+Shift+Z"), session_, &Session::redo);
+  redo_ = edit->addAction(tr("&Redo"), session_, &Session::redo);
+  redo_->setShortcuts({QKeySequence("Ctrl+Shift+Z"), QKeySequence("Ctrl+Y")});
   edit->addSeparator();
   edit->addAction(tr("Select all parts"), QKeySequence::SelectAll, this, [this] {
     std::vector<Id> all;

@@ -148,7 +148,6 @@ SealInput seal_input_of(const Assessment& a, const Boat& boat) {
   return {.boat = boat,
           .design = p.hull,
           .steering = p.steering,
-          .linkage = a.steering.fitted ? &a.steering.linkage : nullptr,
           .line = a.power.line,
           .circuit = p.cooling,
           .sealing = p.sealing,
@@ -302,6 +301,12 @@ Assessment Assessor::assess(const Project& project, Care care) {
 
 Assessment assess(const Project& project) {
   return Assessor().assess(project);
+}
+
+Assessment with_floods(Assessment a) {
+  seal_boat(a, nullptr);
+  a.findings = run_rules(a);
+  return a;
 }
 
 }  // namespace plucky

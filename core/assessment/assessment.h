@@ -108,6 +108,8 @@ class Assessor {
  public:
   /// Throws InvalidInput when the hull cannot be built; the kept state is then unchanged.
   [[nodiscard]] Assessment assess(const Project& project, Care care = Care::full);
+  /// In a drag the floodings stand as they were last worked out: from now on as these.
+  void keep_floods(const SealReport& report) { kept_seal_ = report; }
 
  private:
   struct KeptFit {
@@ -127,6 +129,9 @@ class Assessor {
 
 /// Without memory: same project, same assessment.
 [[nodiscard]] Assessment assess(const Project& project);
+
+/// The same state with both floodings worked out anew, where a drag has kept them from before.
+[[nodiscard]] Assessment with_floods(Assessment a);
 
 /// Foam's density used in the swamped sum, kg/m3: closed-cell board, common practice, no source.
 inline constexpr double foam_density = 35.0;

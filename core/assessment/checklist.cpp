@@ -13,6 +13,16 @@ bool has(const Assessment& a, PartKind kind) {
                      [&](const Part& p) { return p.kind == kind; });
 }
 
+/// The shaft with what its tube wants before a run.
+CheckLine shaft_line(const Assessment& a) {
+  const SealOpening* tube = a.seal.find("shaft_tube");
+  if (tube && tube->method == SealMethod::greased_tube)
+    return {.key = "shaft.greased",
+            .text = "Shaft tube greased, again after {0} of running; drive dog and nut tight.",
+            .values = {{tube->numbers.grease_interval, Dimension::duration}}};
+  return {.key = "shaft.greased", .text = "Shaft turns freely in its tube; drive dog and nut tight."};
+}
+
 void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
   const auto line = [&](const char* key, const char* text, bool caution = false) {
     out.push_back({.key = key, .text = text, .caution = caution});
@@ -28,7 +38,7 @@ void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
   switch (a.project.drive.propulsor) {
     case Propulsor::propeller:
       line("propeller.clear", "Hands, hair and cord clear of the propeller whenever the battery is in.", true);
-      line("shaft.greased", "Shaft tube greased, drive dog and nut tight.");
+      out.push_back(shaft_line(a));
       break;
     case Propulsor::jet:
       line("jet.grate", "Jet intake grate clear and tight; no fingers in intake or nozzle with the battery in.", true);

@@ -10,9 +10,6 @@ namespace plucky {
 
 namespace {
 
-Quantity flow_quantity(double si) {
-  return {si, Dimension::flow};
-}
 Quantity warmth(double si) {
   return {si, Dimension::temperature};
 }
@@ -196,6 +193,35 @@ void outlets(const Cooled& t) {
   }
 }
 
+/// The circuit with a jacket's nipples turned so that this hose keeps its radius and its neighbours kink no more than
+/// before; as it is when no turn does that.
+CoolingCircuit with_turned_nipples(const Cooled& t, Id hose) {
+  const Hose& bent = *t.c.find_hose(hose);
+  for (Id end : {bent.from, bent.to}) {
+    if (!has_nipples(t.c.find(end)->kind)) continue;
+    // Only the hoses on these nipples change; the others keep their ways.
+    CoolingCircuit near = t.c;
+    std::erase_if(near.hoses, [&](const Hose& h) { return h.from != end && h.to != end; });
+    const auto kinking = [&](double turn, bool& this_one) {
+      for (CoolFitting& f : near.fittings)
+        if (f.id == end) f.turn = turn;
+      std::ptrdiff_t count = 0;
+      for (const HosePath& p : route_hoses(t.a.hull->space, t.a.project.layout, t.a.power.line, near)) {
+        count += p.kinks();
+        if (p.hose == hose) this_one = p.kinks();
+      }
+      return count;
+    };
+    bool kinks = true;
+    const auto before = kinking(t.c.find(end)->turn, kinks);
+    for (int to_port : {0, 30, -30, 60, -60, 90, -90, 120, -120, 180}) {
+      const double turn = radians(static_cast<double>(to_port));
+      if (kinking(turn, kinks) < before && !kinks) return t.with_fitting(end, [=](CoolFitting& f) { f.turn = turn; });
+    }
+  }
+  return t.c;
+}
+
 void hoses(const Cooled& t) {
   for (std::size_t i = 0; i < t.c.hoses.size(); ++i) {
     const Hose& h = t.c.hoses[i];
@@ -214,6 +240,7 @@ void hoses(const Cooled& t) {
           t.make("cool.bend", Severity::watch, length_quantity(p.least_radius), length_quantity(p.wanted_radius),
                  "least bend radius of the material; common practice, no source", h.id);
       f.text = name + " bends to {0}; wants {1} at least.";
+      if (t.mends()) t.offer(f, "Turn the nipples", with_turned_nipples(t, h.id));
       t.out.push_back(f);
     }
     if (!material.rigid && h.wall < material.least_wall * h.bore - 1e-9) {

@@ -10,12 +10,6 @@ namespace plucky {
 
 namespace {
 
-constexpr double ml_min = 1e-6 / 60.0;  // m3/s
-
-Quantity flow_quantity(double si) {
-  return {si, Dimension::flow};
-}
-
 struct Sealed {
   const Assessment& a;
   const Sealing& s;

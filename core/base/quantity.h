@@ -37,12 +37,18 @@ struct Quantity {
   bool operator==(const Quantity&) const = default;
 };
 
+/// One millilitre a minute in m3/s.
+inline constexpr double ml_min = 1e-6 / 60.0;
+
 /// Shorthands for the commonest quantities, SI.
 [[nodiscard]] constexpr Quantity length_quantity(double m) {
   return {m, Dimension::length};
 }
 [[nodiscard]] constexpr Quantity angle_quantity(double rad) {
   return {rad, Dimension::angle};
+}
+[[nodiscard]] constexpr Quantity flow_quantity(double m3_per_s) {
+  return {m3_per_s, Dimension::flow};
 }
 
 }  // namespace plucky

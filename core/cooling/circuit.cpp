@@ -52,6 +52,8 @@ const std::vector<FittingNumber> numbers = {
     {"mass_kg", "Mass", Dimension::mass, 1e-5, 5.0, &CoolFitting::mass, "0: usual for its kind"},
     {"conductance_w_k", "Heat to water, W/K", Dimension::none, 0.01, 100.0, &CoolFitting::conductance,
      "from part to water; 0: usual for its kind"},
+    {"turn_rad", "Nipples turned to port", Dimension::angle, -3.15, 3.15, &CoolFitting::turn,
+     "about the can from upright; negative to starboard"},
 };
 
 }  // namespace
@@ -84,6 +86,10 @@ DrivingSide driving_side_from_key(const std::string& key) {
 
 bool is_pickup(K kind) {
   return kind <= K::pump;
+}
+
+bool has_nipples(K kind) {
+  return kind == K::motor_jacket || kind == K::coil;
 }
 
 bool is_cooler(K kind) {
@@ -216,8 +222,7 @@ Vec3 port_direction(const CoolFitting& f, std::uint32_t port) {
       return std::abs(f.place.y()) < 1e-6 ? Vec3(Vec3::UnitX()) : Vec3(0.0, f.place.y() > 0.0 ? -1.0 : 1.0, 0.0);
     case K::motor_jacket:
     case K::coil:
-      // Nipples stand up at both ends.
-      return Vec3::UnitZ();
+      return {0.0, std::sin(f.turn), std::cos(f.turn)};
     case K::tee:
       return port == 0 ? Vec3(-Vec3::UnitX()) : port == 1 ? Vec3(Vec3::UnitX()) : Vec3(Vec3::UnitY());
     default:
@@ -234,9 +239,15 @@ Vec3 port_place(const CoolFitting& f, std::uint32_t port, const Layout& layout) 
   if (is_cooler(f.kind) && part) {
     const double end = port == 0 ? -0.35 : 0.35;
     if (f.kind == K::esc_cooler) return at + Vec3(0.5 * part->size.x() * (port == 0 ? -1.0 : 1.0), 0.0, 0.0);
-    return at + Vec3(end * part->size.x(), 0.0, 0.5 * part->size.z());
+    const Vec3 out = port_direction(f, port);
+    const double skin = part->shape == PartShape::box
+                            ? std::min(0.5 * part->size.z() / std::max(1e-9, std::abs(out.z())),
+                                       0.5 * part->size.y() / std::max(1e-9, std::abs(out.y())))
+                            : 0.5 * part->size.z();
+    return at + Vec3(end * part->size.x(), 0.0, 0.0) + skin * out;
   }
-  return at + 0.006 * port_direction(f, port);
+  const Vec3 apart = has_nipples(f.kind) ? Vec3((port == 0 ? -0.006 : 0.006), 0.0, 0.0) : Vec3(Vec3::Zero());
+  return at + apart + 0.006 * port_direction(f, port);
 }
 
 void check_circuit(const CoolingCircuit& c) {
@@ -290,6 +301,7 @@ bool matters(FittingKind kind, const FittingNumber& n) {
   if (n.member == &CoolFitting::recovery) return is_pickup(kind) && kind != K::pump;
   if (n.member == &CoolFitting::pump_pressure || n.member == &CoolFitting::pump_flow) return kind == K::pump;
   if (n.member == &CoolFitting::conductance) return is_cooler(kind);
+  if (n.member == &CoolFitting::turn) return has_nipples(kind);
   return true;
 }
 

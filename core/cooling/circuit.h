@@ -49,6 +49,7 @@ struct CoolFitting {
   double pump_flow = 0.0;      ///< m3/s against nothing
   double mass = 0.0;           ///< kg
   double conductance = 0.0;    ///< W/K, of a cooler from part to water
+  double turn = 0.0;           ///< rad, by which a jacket's or coil's nipples are turned from upright to port
   bool in_wash = true;         ///< of a pickup: stands in the propeller's race or the jet's stream
   bool reversed = false;       ///< of a pump: plumbed or wired the wrong way round
   bool blocked = false;        ///< weed in it
@@ -131,6 +132,8 @@ struct CoolingCircuit {
 
 /// Where a fitting stands, m in boat axes.
 [[nodiscard]] Vec3 fitting_place(const CoolFitting& fitting, const Layout& layout);
+/// A jacket or coil, whose nipples can be turned about the can.
+[[nodiscard]] bool has_nipples(FittingKind kind);
 /// Where a hose is pushed onto it. Throws InvalidInput for a port it does not have.
 [[nodiscard]] Vec3 port_place(const CoolFitting& fitting, std::uint32_t port, const Layout& layout);
 /// The way out of a port, a direction.

@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "base/error.h"
+#include "base/quantity.h"
 #include "geometry/vec.h"
 #include "water/fluid.h"
 
@@ -205,7 +206,7 @@ NetSolution solve_network(const Network& n, double density, double viscosity) {
   s.solved = std::isfinite(s.imbalance) && s.imbalance < 1e-9 && s.head_error < 1.0;
   if (!s.solved)
     s.message = fmt::format("the flow did not settle: {:.2g} ml/min and {:.2g} Pa are left over after {} rounds",
-                            s.imbalance * 6e7, s.head_error, most_rounds);
+                            s.imbalance / ml_min, s.head_error, most_rounds);
   return s;
 }
 

@@ -189,7 +189,7 @@ void describe(V& v, CoolFitting& f) {
   v.choice("kind", f.kind, fitting_key, fitting_from_key);
   v("part", f.part);
   v("place_m", f.place, place_m);
-  for (const FittingNumber& n : fitting_numbers()) v(n.key, f.*n.member, {0.0, n.high});
+  for (const FittingNumber& n : fitting_numbers()) v(n.key, f.*n.member, {std::min(0.0, n.low), n.high});
   v("in_wash", f.in_wash);
   v("reversed", f.reversed);
   v("blocked", f.blocked);

@@ -176,6 +176,30 @@ Shield Sealing::shield(Id part) const {
   return Shield::none;
 }
 
+const char* shield_advice(Shield shield) {
+  switch (shield) {
+    case Shield::none:
+      return "Bare: high and forward of the leaks it may stay dry for years. Drops on a board under voltage eat it in "
+             "minutes.";
+    case Shield::coated:
+      return "Painted: two thin coats, plugs and the servo's shaft left clear. Scratches and plugs stay open to water; "
+             "heat "
+             "leaves a little worse.";
+    case Shield::dipped:
+      return "Dipped: holds a ducking. Nothing can be mended or adjusted afterwards, and what gets in does not get "
+             "out.";
+    case Shield::greased:
+      return "Greased: packed plugs and gears keep drops out and can be cleaned off. Wants it again after each wash.";
+    case Shield::boxed:
+      return "In a box: a ring in the lid squeezed by 15 to 30 %, each cable through a gland of its size, the box "
+             "tried in a "
+             "bucket with tissue inside. It keeps heat in as well: not for an ESC without water.";
+    case Shield::sealed:
+      return "Sealed by its maker: for the depth and time the maker tells. The cable's end is still open.";
+  }
+  return "";
+}
+
 const LeakResult* Sealing::last_result(const std::string& opening) const {
   for (auto test = tests.rbegin(); test != tests.rend(); ++test) {
     const LeakResult* found = nullptr;
@@ -205,6 +229,9 @@ void check_sealing(const Sealing& s) {
                                             {"screws apart", c.screw_spacing, 1.0}})
       if (!(value >= 0.0 && value <= most))
         throw InvalidInput(c.opening + ": " + what, fmt::format("is {:.4g} m; wants 0 to {:.4g}", value, most));
+    if (!(c.grease_interval >= 60.0 && c.grease_interval <= 1e6))
+      throw InvalidInput(c.opening + ": greased again after",
+                         fmt::format("is {:.4g} s; wants a minute of running at least", c.grease_interval));
   }
   for (const PartShield& p : s.shields) fresh(p.id, "shield");
   const Bilge& b = s.bilge;

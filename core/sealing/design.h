@@ -70,7 +70,7 @@ struct SealChoice {
   SealCondition condition = SealCondition::sound;
   double clearance = 0.0;                         ///< m, radial, of a running shaft or rod
   double length = 0.0;                            ///< m, of the sealed way along it
-  double grease_interval = 3600.0;                ///< s of running between refills
+  double grease_interval = 3600.0;                ///< s of running until a greased tube is filled again
   bool spring_to_water = true;                    ///< lip seals: the spring's side faces the water
   bool pair = true;                               ///< two lip seals with grease between them
   double ring_section = 0.0;                      ///< m
@@ -84,6 +84,8 @@ enum class Shield { none, coated, dipped, greased, boxed, sealed };
 [[nodiscard]] const char* shield_key(Shield shield);
 [[nodiscard]] const char* shield_name(Shield shield);
 [[nodiscard]] Shield shield_from_key(const std::string& key);
+/// What a shield needs and how it fails, in a sentence or two; what speaks against going without.
+[[nodiscard]] const char* shield_advice(Shield shield);
 
 struct PartShield {
   Id id = 0;

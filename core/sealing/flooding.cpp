@@ -280,7 +280,6 @@ FloodCourse flood(const ImmersedBody& body, const HullModel& hull, const std::ve
     time += dt;
   }
   if (c.to_part < 0.0) c.first_part = 0;
-  if (!c.points.empty()) c.pump_holds = c.points.back().pumped > 0.0 && c.danger() < 0.0;
   return c;
 }
 

@@ -102,7 +102,6 @@ struct FloodCourse {
   double to_trim = -1.0, to_freeboard = -1.0, to_part = -1.0, to_capsize = -1.0, to_sink = -1.0;  ///< s; negative: not
   Id first_part = 0;
   double pump_started = -1.0;  ///< s
-  bool pump_holds = false;     ///< as much goes out as comes in at the end
   std::string message;         ///< why there is no course
   /// Soonest of all dangers, s; negative when there is none.
   [[nodiscard]] double danger() const;

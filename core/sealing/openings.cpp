@@ -193,43 +193,12 @@ void fill(SealOpening& o, const SealInput& in) {
   take(n.screw_spacing, 0.0, 0.05);
 }
 
-}  // namespace
-
-std::uint32_t perimeters_of(double thickness) {
-  return static_cast<std::uint32_t>(std::clamp(std::lround(thickness / 0.45e-3), 1L, 20L));
-}
-
-std::function<double(double)> leak_of(const SealOpening& o, double density, double viscosity) {
-  const double mu = viscosity * density;
+/// What passes the seal itself, whatever gap lies behind it; worn by `wear`.
+std::function<double(double)> seal_leak(const SealOpening& o, bool joint, double wear, double density, double mu) {
   const auto pressure = [density](double head) { return density * gravity * head; };
   const SealChoice n = o.numbers;
   const double count = o.count, bore = o.width;
-  if (o.kind == O::wall)  // width is the wetted area, clearance the permeability: see opening_register()
-    return [=](double) { return n.clearance * o.width; };
-  const bool joint = o.kind == O::hatch_edge || o.kind == O::jet_flange || o.kind == O::seam;
-  const bool turns =
-      o.kind == O::shaft_tube || o.kind == O::jet_shaft || o.kind == O::rudder_post || o.kind == O::pushrod;
-  /// Bare: a running fit leaks through its clearance, a joint through half a millimetre, a hole through itself.
-  const auto bare = [=](double head) {
-    if (turns) return count * annular_leak(bore, n.clearance, n.length, pressure(head), mu, 1.0);
-    if (joint) {
-      const double gap = o.kind == O::seam ? 1e-4 : 5e-4;
-      // A gap so wide is no longer laminar: the lesser of the two laws.
-      return std::min(slit_leak(bore, gap, 0.004, pressure(head), mu), orifice_leak(bore * gap, head));
-    }
-    // Screws: the thread's helix, about a twentieth of their own section.
-    const double area = 0.25 * pi * bore * bore * (o.kind == O::skin_screws ? 0.05 : 1.0);
-    return count * orifice_leak(area, head);
-  };
-  if (o.method == S::nothing || o.condition == SealCondition::missing) return bare;
-  const double wear = o.condition == SealCondition::worn ? 1.0 : 0.0;
   switch (o.method) {
-    case S::greased_tube:
-      return [=](double head) {
-        // Worn: the grease is out and the bush has play.
-        if (wear == 0.0 && pressure(head) < grease_holds(grease_yield, n.clearance, n.length)) return 0.0;
-        return count * annular_leak(bore, n.clearance + wear * bush_wear, n.length, pressure(head), mu, 1.0);
-      };
     case S::lip_seals:
       return [=](double head) {
         // A sound lip weeps a drop a minute; the wrong way round or worn it lifts by hundredths of a millimetre.
@@ -268,10 +237,53 @@ std::function<double(double)> leak_of(const SealOpening& o, double density, doub
       };
     case S::insert_washer:
       return [=](double head) { return wear > 0.0 ? count * orifice_leak(1e-8, head) : 0.0; };
+    case S::greased_tube:
     case S::nothing:
       break;
   }
-  return bare;
+  return [](double) { return 0.0; };
+}
+
+}  // namespace
+
+std::uint32_t perimeters_of(double thickness) {
+  return static_cast<std::uint32_t>(std::clamp(std::lround(thickness / 0.45e-3), 1L, 20L));
+}
+
+std::function<double(double)> leak_of(const SealOpening& o, double density, double viscosity) {
+  const double mu = viscosity * density;
+  const auto pressure = [density](double head) { return density * gravity * head; };
+  const SealChoice n = o.numbers;
+  const double count = o.count, bore = o.width;
+  if (o.kind == O::wall)  // width is the wetted area, clearance the permeability: see opening_register()
+    return [=](double) { return n.clearance * o.width; };
+  const bool joint = o.kind == O::hatch_edge || o.kind == O::jet_flange || o.kind == O::seam;
+  const bool turns =
+      o.kind == O::shaft_tube || o.kind == O::jet_shaft || o.kind == O::rudder_post || o.kind == O::pushrod;
+  /// Bare: a running fit leaks through its clearance, a joint through half a millimetre, a hole through itself.
+  const auto bare = [=](double head) {
+    if (turns) return count * annular_leak(bore, n.clearance, n.length, pressure(head), mu, 1.0);
+    if (joint) {
+      const double gap = o.kind == O::seam ? 1e-4 : 5e-4;
+      // A gap so wide is no longer laminar: the lesser of the two laws.
+      return std::min(slit_leak(bore, gap, 0.004, pressure(head), mu), orifice_leak(bore * gap, head));
+    }
+    // Screws: the thread's helix, about a twentieth of their own section.
+    const double area = 0.25 * pi * bore * bore * (o.kind == O::skin_screws ? 0.05 : 1.0);
+    return count * orifice_leak(area, head);
+  };
+  if (o.method == S::nothing || o.condition == SealCondition::missing) return bare;
+  const double wear = o.condition == SealCondition::worn ? 1.0 : 0.0;
+  if (o.method == S::greased_tube)
+    return [=](double head) {
+      // Worn: the grease is out and the bush has play.
+      if (wear == 0.0 && pressure(head) < grease_holds(grease_yield, n.clearance, n.length)) return 0.0;
+      return count * annular_leak(bore, n.clearance + wear * bush_wear, n.length, pressure(head), mu, 1.0);
+    };
+  // A seal sits before the gap it seals: no more gets through than without it.
+  return [bare, sealed = seal_leak(o, joint, wear, density, mu)](double head) {
+    return std::min(sealed(head), bare(head));
+  };
 }
 
 std::vector<SealOpening> opening_register(const SealInput& in, const std::vector<Compartment>& bays,

@@ -31,7 +31,6 @@ struct SealInput {
   const Boat& boat;
   const HullDesign& design;
   const Steering& steering;
-  const LinkageCourse* linkage;  ///< null where nothing steers by a linkage
   const DriveLine& line;
   const CoolingCircuit& circuit;
   const Sealing& sealing;

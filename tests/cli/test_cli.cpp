@@ -302,3 +302,73 @@ TEST_F(Cli, CoolsABoatAndTellsItsLeaks) {
   EXPECT_TRUE(worn["at_rest"].contains("danger_s"));
   expect_refusal(run("leak " + file("boat.plucky") + " --missing cork"), "none of the openings");
 }
+
+TEST_F(Cli, AScenarioNeverMakesABoatDrier) {
+  Project p = powered_boat();
+  p.brief.method = BuildMethod::printed;
+  p.brief.longest_piece = 0.3;
+  save_project(p, file("b.plucky"));
+  const auto sound = run("leak " + file("b.plucky")).json();
+  ASSERT_GE(sound["openings"].size(), 4U);
+  std::string all;
+  double sum = 0.0;
+  for (const auto& o : sound["openings"]) {
+    sum += o["expected_ml_min"].get<double>();
+    all += (all.empty() ? "" : ",") + o["key"].get<std::string>();
+  }
+  EXPECT_NEAR(sum, sound["at_rest_ml_min"].get<double>(), 1e-6 + 1e-9 * sum);
+  const auto worn = run("leak " + file("b.plucky") + " --worn " + all).json();
+  const auto gone = run("leak " + file("b.plucky") + " --missing " + all).json();
+  EXPECT_GT(worn["at_rest_ml_min"], sound["at_rest_ml_min"]);
+  EXPECT_GT(gone["at_rest_ml_min"], worn["at_rest_ml_min"]);
+  EXPECT_GT(gone["driven_ml_min"], sound["driven_ml_min"]);
+  for (const auto& o : gone["openings"]) {
+    if (o["method"] != "nothing") {
+      EXPECT_EQ(o["condition"], "missing") << o["key"];
+    }
+  }
+  // The more comes in the sooner it is dangerous.
+  ASSERT_TRUE(gone["at_rest"]["danger_s"].is_number());
+  if (worn["at_rest"]["danger_s"].is_number()) {
+    EXPECT_LE(gone["at_rest"]["danger_s"], worn["at_rest"]["danger_s"]);
+  }
+}
+
+TEST_F(Cli, PerimetersAreCountedDownToALeak) {
+  Project p = powered_boat();
+  p.brief.method = BuildMethod::printed;
+  save_project(p, file("b.plucky"));
+  double before = 1e9;
+  for (int lines = 1; lines <= 5; ++lines) {
+    const auto j = run("leak " + file("b.plucky") + " --perimeters " + std::to_string(lines)).json();
+    double wall = -1.0;
+    for (const auto& o : j["openings"])
+      if (o["key"] == "wall") wall = o["expected_ml_min"];
+    ASSERT_GE(wall, 0.0);
+    EXPECT_LT(wall, before) << lines;
+    before = wall;
+  }
+}
+
+TEST_F(Cli, WaterCommandsRefuseInWords) {
+  save_project(powered_boat(), file("b.plucky"));
+  expect_refusal(run("cool " + file("nowhere.plucky")), "nowhere.plucky");
+  expect_refusal(run("cool " + file("b.plucky") + " --speed fast"), "fast");
+  expect_refusal(run("cool " + file("b.plucky") + " --circuit " + file("b.plucky")), "--circuit");
+  expect_refusal(run("cool --circuit " + file("nowhere.json")), "nowhere.json");
+  expect_refusal(run("leak"), "boat");
+  expect_refusal(run("leak " + file("b.plucky") + " --perimeters many"), "many");
+  expect_refusal(run("leak " + file("b.plucky") + " --worn shaft_tube,cork"), "\"cork\" is none of the openings");
+  expect_refusal(run("leak " + file("b.plucky") + " --dry"), "--dry");
+}
+
+TEST_F(Cli, EveryCommandTellsItsOptions) {
+  const std::string help = run("--help").out;
+  for (const char* command : {"float", "check-mesh", "new", "hull", "assess", "planing", "propeller", "run", "search",
+                              "linkage", "shaft", "cool", "leak"}) {
+    EXPECT_NE(help.find(std::string("  ") + command), std::string::npos) << command;
+    const Outcome r = run(std::string(command) + " --help");
+    EXPECT_EQ(r.code, 0) << command;
+    EXPECT_NE(r.out.find("Usage"), std::string::npos) << command;
+  }
+}

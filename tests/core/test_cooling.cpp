@@ -15,8 +15,6 @@ using namespace plucky::test;
 
 namespace {
 
-constexpr double ml_min = 1e-6 / 60.0;
-
 /// The powered boat with a circuit of this kind.
 Project plumbed_boat(Plumbing plumbing, Project p = powered_boat()) {
   const Assessment a = assess(p);

@@ -9,6 +9,7 @@
 #include "base/error.h"
 #include "drive/drive_table.h"
 #include "drive/pitch_and_slip.h"
+#include "findings.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -25,12 +26,6 @@ Drive racer(double kv_rpm, double volts, double diameter_mm, double pitch_ratio)
   d.screw.diameter = 1e-3 * diameter_mm;
   d.screw.pitch = 1e-3 * diameter_mm * pitch_ratio;
   return d;
-}
-
-const Finding* finding(const Assessment& a, const std::string& id) {
-  for (const Finding& f : a.findings)
-    if (f.id == id) return &f;
-  return nullptr;
 }
 
 }  // namespace
@@ -127,8 +122,8 @@ TEST(Drive, FindingsTellWhatBreaksALimit) {
   p.drive.battery.cells = 4;
   p.brief.wanted_speed = 30.0;
   Assessment a = assess(p);
-  EXPECT_EQ(finding(a, "drive.esc")->severity, Severity::fine);
-  EXPECT_EQ(finding(a, "drive.speed")->severity, Severity::watch);
+  EXPECT_EQ(find_finding(a, "drive.esc")->severity, Severity::fine);
+  EXPECT_EQ(find_finding(a, "drive.speed")->severity, Severity::watch);
   bool in_ledger = false;
   for (const LedgerRow& r : ledger(a))
     in_ledger = in_ledger || (r.key == "slip_speed" && r.value && r.severity == Severity::watch);
@@ -137,9 +132,9 @@ TEST(Drive, FindingsTellWhatBreaksALimit) {
   p.drive.battery.discharge_rate = 1.0;
   p.brief.run_time = 10.0 * a.drive.run_time;
   a = assess(p);
-  EXPECT_EQ(finding(a, "drive.esc")->severity, Severity::stop);
-  EXPECT_EQ(finding(a, "drive.battery")->severity, Severity::stop);
-  EXPECT_EQ(finding(a, "drive.run_time")->severity, Severity::watch);
+  EXPECT_EQ(find_finding(a, "drive.esc")->severity, Severity::stop);
+  EXPECT_EQ(find_finding(a, "drive.battery")->severity, Severity::stop);
+  EXPECT_EQ(find_finding(a, "drive.run_time")->severity, Severity::watch);
   p.brief.type = BoatType::displacement;
-  EXPECT_EQ(finding(assess(p), "drive.hull_speed")->severity, Severity::note);
+  EXPECT_EQ(find_finding(assess(p), "drive.hull_speed")->severity, Severity::note);
 }

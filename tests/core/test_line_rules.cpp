@@ -5,6 +5,7 @@
 #include <functional>
 
 #include "assessment/assessment.h"
+#include "findings.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -12,15 +13,9 @@ using namespace plucky::test;
 
 namespace {
 
-const Finding* finding(const Assessment& a, const std::string& id) {
-  for (const Finding& f : a.findings)
-    if (f.id == id) return &f;
-  return nullptr;
-}
-
 Severity severity(const Project& p, const char* id) {
   const Assessment a = assess(p);
-  const Finding* f = finding(a, id);
+  const Finding* f = find_finding(a, id);
   EXPECT_NE(f, nullptr) << id;
   return f ? f->severity : Severity::fine;
 }
@@ -62,7 +57,7 @@ TEST(LineRules, APodWantsSlackForItsSwingAndItsDiscInWater) {
   EXPECT_EQ(severity(p, "drive.cable_slack"), Severity::fine);
   p.drive.pod.swing = 1.4;
   Assessment a = assess(p);
-  const Finding* slack = finding(a, "drive.cable_slack");
+  const Finding* slack = find_finding(a, "drive.cable_slack");
   ASSERT_NE(slack, nullptr);
   EXPECT_EQ(slack->severity, Severity::watch);
   EXPECT_NEAR(slack->limit.si, 0.04 * 1.4, 1e-12);  // the arc of its edge
@@ -74,14 +69,14 @@ TEST(LineRules, APodWantsSlackForItsSwingAndItsDiscInWater) {
   p.drive.pod.plate = false;
   EXPECT_NEAR(assess(p).power.working->wanted_depth, 3.0 * with_plate, 1e-12);
   // No shaft line, so nothing is said about couplers.
-  EXPECT_EQ(finding(assess(p), "drive.coupler"), nullptr);
+  EXPECT_EQ(find_finding(assess(p), "drive.coupler"), nullptr);
 }
 
 TEST(LineRules, APodTooHighIsLoweredByItsOffer) {
   Project p = with_pod();
   p.layout.parts.back().place.z() = 0.10;
   const Assessment a = assess(p);
-  const Finding* f = finding(a, "drive.immersion");
+  const Finding* f = find_finding(a, "drive.immersion");
   ASSERT_NE(f, nullptr);
   EXPECT_EQ(f->severity, Severity::stop);
   ASSERT_TRUE(f->remedy);
@@ -89,7 +84,7 @@ TEST(LineRules, APodTooHighIsLoweredByItsOffer) {
   // From rest first; once it runs, the hollow behind the transom asks for a little more.
   p = apply(p, *f->remedy);
   const Assessment second = assess(p);
-  if (const Finding* more = finding(second, "drive.immersion"); more->remedy) p = apply(p, *more->remedy);
+  if (const Finding* more = find_finding(second, "drive.immersion"); more->remedy) p = apply(p, *more->remedy);
   EXPECT_EQ(severity(p, "drive.immersion"), Severity::fine);
 }
 
@@ -99,7 +94,7 @@ TEST(LineRules, AJetIntakeIsFlushAndWet) {
   EXPECT_EQ(severity(p, "drive.immersion"), Severity::fine);
   p.drive.jet.intake_step = 0.0015;
   const Assessment a = assess(p);
-  const Finding* f = finding(a, "drive.intake");
+  const Finding* f = find_finding(a, "drive.intake");
   ASSERT_NE(f, nullptr);
   EXPECT_EQ(f->severity, Severity::watch);
   EXPECT_NE(f->text.find("stands below"), std::string::npos);
@@ -107,13 +102,13 @@ TEST(LineRules, AJetIntakeIsFlushAndWet) {
   EXPECT_EQ(severity(apply(p, *f->remedy), "drive.intake"), Severity::fine);
   p.drive.jet.intake_step = -0.0015;
   const Assessment sunk = assess(p);
-  EXPECT_NE(finding(sunk, "drive.intake")->text.find("sunk into"), std::string::npos);
+  EXPECT_NE(find_finding(sunk, "drive.intake")->text.find("sunk into"), std::string::npos);
   // An intake under the rising forefoot stands out of the water.
   p = with_jet();
   p.layout.parts.back().place.x() = 0.54;
   const Assessment dry = assess(p);
-  ASSERT_NE(finding(dry, "drive.immersion"), nullptr);
-  EXPECT_EQ(finding(dry, "drive.immersion")->severity, Severity::stop);
+  ASSERT_NE(find_finding(dry, "drive.immersion"), nullptr);
+  EXPECT_EQ(find_finding(dry, "drive.immersion")->severity, Severity::stop);
 }
 
 TEST(LineRules, AnAirPropellerWantsAGuardAndRoom) {
@@ -134,9 +129,9 @@ TEST(LineRules, ASurfacePropellerWantsHalfItsDisc) {
   p.drive.screw.surface = true;
   part_of(p, PartKind::propeller).place.z() = 0.0;
   const Assessment half = assess(p);
-  ASSERT_NE(finding(half, "drive.immersion"), nullptr);
-  EXPECT_NEAR(finding(half, "drive.immersion")->number.si, 0.5, 0.15);
-  EXPECT_EQ(finding(half, "drive.immersion")->severity, Severity::fine);
+  ASSERT_NE(find_finding(half, "drive.immersion"), nullptr);
+  EXPECT_NEAR(find_finding(half, "drive.immersion")->number.si, 0.5, 0.15);
+  EXPECT_EQ(find_finding(half, "drive.immersion")->severity, Severity::fine);
   part_of(p, PartKind::propeller).place.z() = -0.05;
   EXPECT_EQ(severity(p, "drive.immersion"), Severity::watch);
 }
@@ -157,7 +152,7 @@ TEST(LineRules, AUniversalJointTellsItsSwing) {
   p.drive.coupler.kind = CouplerKind::universal_joint;
   p.drive.shaft.motor_tilt = 0.0;  // the motor level, the shaft as it runs
   const Assessment a = assess(p);
-  const Finding* f = finding(a, "drive.coupler");
+  const Finding* f = find_finding(a, "drive.coupler");
   ASSERT_NE(f, nullptr);
   ASSERT_EQ(f->values.size(), 3u);
   const double angle = a.power.line.coupler_angle;
@@ -169,7 +164,7 @@ TEST(LineRules, ASoftHullUsesUpACouplerAndAPlateTakesItOut) {
   p.drive.coupler.kind = CouplerKind::rigid;
   p.hull.skin.shell_thickness = 0.0004;
   const Assessment a = assess(p);
-  const Finding* f = finding(a, "drive.flex");
+  const Finding* f = find_finding(a, "drive.flex");
   ASSERT_NE(f, nullptr);
   EXPECT_GT(f->number.si, 0.0);
   if (f->severity == Severity::fine) {
@@ -178,7 +173,7 @@ TEST(LineRules, ASoftHullUsesUpACouplerAndAPlateTakesItOut) {
     ASSERT_TRUE(f->remedy);
   }
   p.drive.shaft.common_plate = true;
-  EXPECT_EQ(finding(assess(p), "drive.flex"), nullptr);
+  EXPECT_EQ(find_finding(assess(p), "drive.flex"), nullptr);
 }
 
 TEST(SteeringRules, BootAndHoleAreMadeLargeEnoughByTheirOffers) {
@@ -188,7 +183,7 @@ TEST(SteeringRules, BootAndHoleAreMadeLargeEnoughByTheirOffers) {
   p.steering.boot_hole = 0.0021;
   for (const char* rule : {"steer.boot", "steer.hole"}) {
     const Assessment a = assess(p);
-    const Finding* f = finding(a, rule);
+    const Finding* f = find_finding(a, rule);
     ASSERT_NE(f, nullptr);
     EXPECT_EQ(f->severity, Severity::watch) << rule;
     ASSERT_TRUE(f->remedy) << rule;
@@ -196,11 +191,11 @@ TEST(SteeringRules, BootAndHoleAreMadeLargeEnoughByTheirOffers) {
     EXPECT_EQ(severity(p, rule), Severity::fine) << rule;
   }
   p.steering.pull_pull = true;  // cables have neither
-  EXPECT_EQ(finding(assess(p), "steer.boot"), nullptr);
+  EXPECT_EQ(find_finding(assess(p), "steer.boot"), nullptr);
   p.steering = {.by = SteeredBy::differential};
   p.drive.count = 2;
   const Assessment twin = assess(p);
   EXPECT_EQ(twin.steering.side_force, 0.0);
   EXPECT_GT(twin.steering.turning_radius, 0.0);
-  EXPECT_NE(finding(twin, "steer.throttle"), nullptr);
+  EXPECT_NE(find_finding(twin, "steer.throttle"), nullptr);
 }

@@ -15,8 +15,6 @@ using namespace plucky::test;
 
 namespace {
 
-constexpr double ml_min = 1e-6 / 60.0;
-
 bool has(const Assessment& a, const std::string& id) {
   return find_finding(a, id) != nullptr;
 }

@@ -8,6 +8,7 @@
 
 #include "assessment/checklist.h"
 #include "base/error.h"
+#include "findings.h"
 #include "project/json.h"
 #include "shapes.h"
 #include "trial/bath_test.h"
@@ -27,12 +28,6 @@ std::vector<FreeboardReading> read_off(const Assessment& a) {
 
 std::string complaint(const std::vector<FreeboardReading>& readings, const Assessment& a, double sigma = 0.001) {
   return refusal_of([&] { return solve_bath_test(a.hull->body, a.density(), readings, sigma, 0.05); });
-}
-
-const Finding* finding(const Assessment& a, const std::string& id) {
-  for (const Finding& f : a.findings)
-    if (f.id == id) return &f;
-  return nullptr;
 }
 
 }  // namespace
@@ -161,7 +156,7 @@ TEST(Checklist, BeginsWithTheBoatsOwnFindingsAndItsParts) {
   p.layout.parts[0].place.x() = 0.40;  // bow down
   p.drive.propulsor = Propulsor::air_propeller;
   const Assessment a = assess(p);
-  ASSERT_NE(finding(a, "float.trim"), nullptr);
+  ASSERT_NE(find_finding(a, "float.trim"), nullptr);
   const auto lines = launch_checklist(a);
   EXPECT_TRUE(lines.front().from_finding);
   const auto has = [&](const std::string& key) {
@@ -195,18 +190,18 @@ TEST(Findings, AnIgnoredOneStaysQuietUntilItGetsWorse) {
   Project p = sample_boat();
   p.brief.wanted_freeboard = 0.09;
   const Assessment before = assess(p);
-  const Finding* f = finding(before, "float.freeboard");
+  const Finding* f = find_finding(before, "float.freeboard");
   ASSERT_NE(f, nullptr);
   const Severity was = f->severity;
   ASSERT_GT(was, Severity::fine);
   p.ignored.push_back({"float.freeboard", 0, static_cast<int>(was), "only for the bath", "2026-05-02"});
   Assessment a = assess(p);
-  EXPECT_EQ(finding(a, "float.freeboard")->ignored, "only for the bath");
+  EXPECT_EQ(find_finding(a, "float.freeboard")->ignored, "only for the bath");
   EXPECT_EQ(a.count(was), before.count(was) - 1);
   EXPECT_EQ(project_from_json(project_to_json(p)), p);
   // Worse than it was when it was ignored: it counts again.
   p.ignored[0].severity = static_cast<int>(was) - 1;
-  EXPECT_TRUE(finding(assess(p), "float.freeboard")->ignored.empty());
+  EXPECT_TRUE(find_finding(assess(p), "float.freeboard")->ignored.empty());
   p.ignored[0].reason.clear();
   EXPECT_THROW(check_project(p), InvalidInput);
 }
@@ -218,11 +213,11 @@ TEST(Findings, TheBathTestIsComparedWithThePlan) {
   t.found = {.mass = planned.mass.total + 0.15, .mass_sigma = 0.01, .cg = planned.mass.cg};
   p.trial.bath_tests.push_back(t);
   const Assessment a = assess(p);
-  const Finding* f = finding(a, "trial.bath_mass");
+  const Finding* f = find_finding(a, "trial.bath_mass");
   ASSERT_NE(f, nullptr);
   EXPECT_GE(f->severity, Severity::note);
   ASSERT_TRUE(f->remedy);
   const Assessment after = assess(apply(p, *f->remedy));
   EXPECT_NEAR(after.mass.total, t.found.mass, 1e-9);
-  EXPECT_EQ(finding(after, "trial.bath_mass")->severity, Severity::fine);
+  EXPECT_EQ(find_finding(after, "trial.bath_mass")->severity, Severity::fine);
 }

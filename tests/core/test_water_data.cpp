@@ -17,8 +17,6 @@ using namespace plucky::test;
 
 namespace {
 
-constexpr double ml_min = 1e-6 / 60.0;
-
 /// A powered boat with everything of both stages in it.
 Project full_boat() {
   Project p = powered_boat();
@@ -133,6 +131,11 @@ TEST(WaterData, EveryKindHasAKeyANameAndItsWayBack) {
   }
   for (SealCondition c : {SealCondition::sound, SealCondition::worn, SealCondition::missing})
     EXPECT_EQ(condition_from_key(condition_key(c)), c);
+  for (int i = 0; i <= static_cast<int>(Shield::sealed); ++i) {
+    const auto s = static_cast<Shield>(i);
+    EXPECT_EQ(shield_from_key(shield_key(s)), s);
+    EXPECT_GT(std::string(shield_advice(s)).size(), 40U) << shield_name(s);
+  }
   for (BathRound r : {BathRound::still, BathRound::shaft_turning, BathRound::under_thrust})
     EXPECT_EQ(round_from_key(round_key(r)), r);
   for (Plumbing w : {Plumbing::none, Plumbing::series, Plumbing::separate, Plumbing::three_outlets, Plumbing::pump_fed})
