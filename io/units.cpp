@@ -225,6 +225,10 @@ Shown show(const Quantity& q, UnitSystem system) {
   const double value = q.si / unit.si + unit.zero;
   int decimals = unit.decimals;
   if (q.dimension == Dimension::mass && system == UnitSystem::metric && std::abs(value) >= 1000.0) decimals = 0;
+  // Clearances of a few hundredths are told as such.
+  if (q.dimension == Dimension::length && system == UnitSystem::metric && std::abs(value) >= 0.005 &&
+      std::abs(value) < 0.495)
+    decimals = 2;
   if (q.dimension == Dimension::none && value != std::floor(value)) decimals = 3;
   return with_decimals(q, unit, decimals);
 }

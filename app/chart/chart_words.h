@@ -1,4 +1,4 @@
-// What charts of the running boat say alike.
+// What charts, tables and pages of the running boat say alike.
 #pragma once
 
 #include <QString>
@@ -47,6 +47,11 @@ struct SpeedUnit {
 }
 [[nodiscard]] inline QString temperature_name(const Session& session) {
   return QString::fromUtf8(session.units() == UnitSystem::inch ? "\u00b0F" : "\u00b0C");
+}
+
+/// A part's temperature; one that ran away is burnt, whatever the number at which the model stopped.
+[[nodiscard]] inline QString warmth_words(const Session& session, double celsius) {
+  return celsius >= burnt - 1.0 ? QObject::tr("burnt") : session.shown({celsius, Dimension::temperature});
 }
 
 }  // namespace plucky::app

@@ -8,6 +8,7 @@
 #include "assessment/assessment.h"
 #include "base/error.h"
 #include "board/water_grips.h"
+#include "chart/chart_words.h"
 #include "session/today.h"
 
 namespace plucky::app {
@@ -321,10 +322,9 @@ void CoolPage::fill_facts() {
     for (const PartHeat& p : a.heat.parts) {
       const Part* part = a.project.layout.find(p.part);
       if (!part || part->kind != kind) continue;
-      const QString end = (p.end >= 249.0 ? tr("over %1") : QString("%1")).arg(shown(p.end, Dimension::temperature));
-      const QString calm = shown(p.duty_end, Dimension::temperature);
+      const QString end = warmth_words(*session_, p.end), calm = warmth_words(*session_, p.duty_end);
       return p.cooled ? tr("%1 at the end, %2 with cruising, %3 without water")
-                            .arg(end, calm, shown(p.dry_end, Dimension::temperature))
+                            .arg(end, calm, warmth_words(*session_, p.dry_end))
                       : tr("%1 at the end, %2 with cruising, no water").arg(end, calm);
     }
     return dash;

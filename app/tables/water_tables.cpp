@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "chart/chart_words.h"
 #include "tables/items.h"
 
 namespace plucky::app {
@@ -18,6 +19,11 @@ QTableWidget* fill_page(ShelfPage* page, const char* name, const QStringList& he
   t->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
   column->addWidget(t, 1);
   return t;
+}
+
+void set_warmth(QTableWidget* t, const Session& session, int row, int column, double celsius) {
+  t->setItem(row, column,
+             new NumberItem(celsius, celsius > 0.0 ? warmth_words(session, celsius) : QString::fromUtf8("\u2013")));
 }
 
 /// A number in its unit, or a dash where there is none.
@@ -55,16 +61,16 @@ void PlumbingTable::refresh() {
     table_->setItem(r, 0, text_item(QString::fromStdString(o.name)));
     set_number(table_, *session_, r, 1, o.motor_flow > 0.0, o.motor_flow, Dimension::flow);
     set_number(table_, *session_, r, 2, o.esc_flow > 0.0, o.esc_flow, Dimension::flow);
-    set_number(table_, *session_, r, 3, o.winding > 0.0, o.winding, Dimension::temperature);
-    set_number(table_, *session_, r, 4, o.esc > 0.0, o.esc, Dimension::temperature);
+    set_warmth(table_, *session_, r, 3, o.winding);
+    set_warmth(table_, *session_, r, 4, o.esc);
     set_number(table_, *session_, r, 5, o.start_speed >= 0.0, o.start_speed, Dimension::speed);
     set_number(table_, *session_, r, 6, true, o.mass, Dimension::mass);
     set_number(table_, *session_, r, 7, true, o.cg_shift, Dimension::length);
   }
   table_->setSortingEnabled(true);
   tell(options.empty() ? tr("No table: the boat does not run.")
-                       : tr("Each way in this boat at the throttle limit, warmth at the end of a run. 250 \u00b0C "
-                            "stands for burnt. Choose a hose on the board to see its run in other kinds."));
+                       : tr("Each way in this boat at the throttle limit, warmth at the end of a run. "
+                            "Choose a hose on the board to see its run in other kinds."));
 }
 
 TableRows PlumbingTable::table() const {

@@ -279,6 +279,8 @@ void MainWindow::show_preferences() {
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
   if (event) QMainWindow::resizeEvent(event);
+  // Lists of the inspector tell long names whole where the screen has the room.
+  if (inspector_scroll_) inspector_scroll_->parentWidget()->setFixedWidth(std::clamp(width() * 22 / 100, 332, 430));
   if (!shelf_ || !shelf_->isVisible()) return;
   // Over the plan where the ruler leaves it room, never higher than a chart is worth.
   const int under_ruler = view_->height() - static_cast<int>(board_->map().ruler_area().bottom());

@@ -103,7 +103,6 @@ QWidget* MainWindow::build_side(QWidget* parent) {
   auto* side = new QWidget(parent);
   side->setObjectName("side");
   side->setAttribute(Qt::WA_StyledBackground);
-  side->setFixedWidth(332);
   auto* column = new QVBoxLayout(side);
   column->setContentsMargins(0, 4, 0, 0);
   column->setSpacing(2);

@@ -222,6 +222,58 @@ CoolingCircuit with_turned_nipples(const Cooled& t, Id hose) {
   return t.c;
 }
 
+/// Is there room for a hose round this point: inside the skin and out of every part?
+bool has_room(const Assessment& a, const Vec3& p) {
+  constexpr double clear = 0.004;
+  const HullModel& hull = a.hull->model;
+  if (p.x() < hull.box.low.x() + clear || p.x() > hull.box.high.x() - clear) return false;
+  const std::vector<double> skin = hull.section_near(p.x()).crossings(0, p.y());
+  if (skin.size() < 2) return false;
+  const auto [low, high] = std::minmax_element(skin.begin(), skin.end());
+  if (p.z() < *low + clear || p.z() > *high - clear) return false;
+  return std::none_of(a.project.layout.parts.begin(), a.project.layout.parts.end(), [&](const Part& part) {
+    return !part.outside && part.kind != PartKind::drive_line && part.kind != PartKind::foam &&
+           part.box().grown(clear).contains(p);
+  });
+}
+
+/// The circuit with this hose led in a half circle as wide as its material bears where it leaves one of its ends; as it
+/// is when there is no room for one.
+CoolingCircuit with_wider_bow(const Cooled& t, const Hose& hose, const HosePath& path) {
+  const Layout& layout = t.a.project.layout;
+  CoolingCircuit alone = t.c;
+  alone.hoses = {hose};
+  Hose best = hose;
+  double shortest = 1e9;
+  for (const bool at_start : {true, false}) {
+    const CoolFitting& end = *t.c.find(at_start ? hose.from : hose.to);
+    const std::uint32_t port = at_start ? hose.from_port : hose.to_port;
+    const Vec3 out = port_direction(end, port),
+               leaves = port_place(end, port, layout) + 1.05 * path.wanted_radius * out;
+    for (const Vec3& across :
+         {Vec3(0.0, 1.0, 0.0), Vec3(0.0, -1.0, 0.0), Vec3(0.0, 0.0, 1.0), Vec3(0.0, 0.7, 0.7), Vec3(0.0, -0.7, 0.7)}) {
+      const Vec3 over = leaves + 2.2 * path.wanted_radius * across.normalized();
+      const Vec3 back = over - 2.2 * path.wanted_radius * out;
+      if (std::abs(across.dot(out)) > 0.1 || !has_room(t.a, over) || !has_room(t.a, back)) continue;
+      Hose led = hose;
+      led.via.insert(at_start ? led.via.begin() : led.via.end(), {at_start ? over : back, at_start ? back : over});
+      alone.hoses[0] = led;
+      const HosePath tried = route_hoses(t.a.hull->space, layout, t.a.power.line, alone).front();
+      if (tried.kinks() || tried.by_shaft || !tried.through.empty() || tried.length >= shortest) continue;
+      shortest = tried.length;
+      best = led;
+    }
+  }
+  return t.with_hose(hose.id, [&](Hose& h) { h.via = best.via; });
+}
+
+/// Something is offered where it keeps the hose's radius: other nipples, else a wider bow.
+void mend_bend(const Cooled& t, Finding& f, const Hose& hose, const HosePath& path) {
+  if (!t.mends()) return;
+  t.offer(f, "Turn the nipples", with_turned_nipples(t, hose.id));
+  if (!f.remedy) t.offer(f, "Lead it in a wider bow", with_wider_bow(t, hose, path));
+}
+
 void hoses(const Cooled& t) {
   for (std::size_t i = 0; i < t.c.hoses.size(); ++i) {
     const Hose& h = t.c.hoses[i];
@@ -240,7 +292,7 @@ void hoses(const Cooled& t) {
           t.make("cool.bend", Severity::watch, length_quantity(p.least_radius), length_quantity(p.wanted_radius),
                  "least bend radius of the material; common practice, no source", h.id);
       f.text = name + " bends to {0}; wants {1} at least.";
-      if (t.mends()) t.offer(f, "Turn the nipples", with_turned_nipples(t, h.id));
+      mend_bend(t, f, h, p);
       t.out.push_back(f);
     }
     if (!material.rigid && h.wall < material.least_wall * h.bore - 1e-9) {

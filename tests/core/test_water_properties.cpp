@@ -163,8 +163,8 @@ RC_GTEST_PROP(WaterFiles, AFieldOfTheWrongKindIsRefusedWithItsPlaceOrDoesNotMatt
   auto it = flat.begin();
   std::advance(it, *rc::gen::inRange<std::ptrdiff_t>(0, static_cast<std::ptrdiff_t>(flat.size())));
   const nlohmann::ordered_json::json_pointer leaf(it.key());
-  json[room][leaf] = *rc::gen::element<nlohmann::ordered_json>("wet", -1e30, nlohmann::ordered_json::array({1, 2}),
-                                                               true, nullptr);
+  json[room][leaf] =
+      *rc::gen::element<nlohmann::ordered_json>("wet", -1e30, nlohmann::ordered_json::array({1, 2}), true, nullptr);
   try {
     const Project back = project_from_json(json.dump());
     check_project(back);
@@ -175,22 +175,21 @@ RC_GTEST_PROP(WaterFiles, AFieldOfTheWrongKindIsRefusedWithItsPlaceOrDoesNotMatt
 
 TEST(WaterBoats, WhateverIsDrawnHasAnAnswerWithoutNumbersThatAreNone) {
   try_on(25, [] {
-  Project p = coarse_boat();
-  p.cooling = random_circuit(p);
-  p.sealing = random_sealing(p);
-  const Assessment a = assess(p);
-  RC_ASSERT(finite(a));
-  RC_ASSERT(a.hoses.size() == p.cooling.hoses.size());
-  RC_ASSERT(a.water.solved || a.water.stale || !a.water.message.empty() || p.cooling.empty() ||
-            !a.power.full.runs());
-  // What comes in through pickups goes out through outlets, to a thousandth of a millilitre.
-  double out = 0.0;
-  for (const OutletFlow& o : a.water.outlets) out += o.flow;
-  if (a.water.solved) RC_ASSERT(std::abs(a.water.taken() - out) / ml_min < 1e-2);
-  // The boat weighs what it weighed and its plumbing.
-  Project bare = p;
-  bare.cooling = {};
-  RC_ASSERT(std::abs(a.mass.total - assess(bare).mass.total - a.plumbing.mass) < 1e-9);
+    Project p = coarse_boat();
+    p.cooling = random_circuit(p);
+    p.sealing = random_sealing(p);
+    const Assessment a = assess(p);
+    RC_ASSERT(finite(a));
+    RC_ASSERT(a.hoses.size() == p.cooling.hoses.size());
+    RC_ASSERT(a.water.solved || a.water.stale || !a.water.message.empty() || p.cooling.empty() || !a.power.full.runs());
+    // What comes in through pickups goes out through outlets, to a thousandth of a millilitre.
+    double out = 0.0;
+    for (const OutletFlow& o : a.water.outlets) out += o.flow;
+    if (a.water.solved) RC_ASSERT(std::abs(a.water.taken() - out) / ml_min < 1e-2);
+    // The boat weighs what it weighed and its plumbing.
+    Project bare = p;
+    bare.cooling = {};
+    RC_ASSERT(std::abs(a.mass.total - assess(bare).mass.total - a.plumbing.mass) < 1e-9);
   });
 }
 
@@ -230,72 +229,70 @@ RC_GTEST_PROP(Nipples, TurnAboutTheCanAndStayOnIt, ()) {
 
 TEST(Bore, WiderHosesNeverCarryLessNorRunWarmer) {
   try_on(25, [] {
-  static const Project p = plumbed_coarse(Plumbing::separate);
-  static const Assessment a = assess(p);
-  const Boat boat = boat_of(a);
-  const double bore = within(0.0015, 0.005);
-  const auto at = [&](double b) {
-    return try_option("", with_bore(p.cooling, b), boat, a.power, a.hull->space);
-  };
-  const OptionResult narrow = at(bore), wide = at(1.25 * bore);
-  RC_ASSERT(wide.taken >= narrow.taken * (1.0 - 1e-6));
-  RC_ASSERT(wide.mass > narrow.mass);
-  RC_ASSERT(wide.winding <= narrow.winding + 0.5);
+    static const Project p = plumbed_coarse(Plumbing::separate);
+    static const Assessment a = assess(p);
+    const Boat boat = boat_of(a);
+    const double bore = within(0.0015, 0.005);
+    const auto at = [&](double b) { return try_option("", with_bore(p.cooling, b), boat, a.power, a.hull->space); };
+    const OptionResult narrow = at(bore), wide = at(1.25 * bore);
+    RC_ASSERT(wide.taken >= narrow.taken * (1.0 - 1e-6));
+    RC_ASSERT(wide.mass > narrow.mass);
+    RC_ASSERT(wide.winding <= narrow.winding + 0.5);
   });
 }
 
 TEST(Warmth, AWarmerLakeNeverCoolsBetterAndDryIsNeverCoolerThanWet) {
   try_on(15, [] {
-  static const Project p = plumbed_coarse(Plumbing::series);
-  Project warm = p;
-  const double lake = within(2.0, 25.0);
-  warm.cooling.water = lake;
-  const Assessment cool = assess(warm);
-  warm.cooling.water = lake + within(1.0, 8.0);
-  const Assessment warmer = assess(warm);
-  RC_ASSERT(cool.heat.parts.size() == warmer.heat.parts.size());
-  for (std::size_t i = 0; i < cool.heat.parts.size(); ++i) {
-    const PartHeat &c = cool.heat.parts[i], &w = warmer.heat.parts[i];
-    RC_ASSERT(w.end >= c.end - 0.05);
-    if (!c.cooled) continue;
-    RC_ASSERT(c.dry_end >= c.end - 0.05);
-    RC_ASSERT(c.time_dry < 0.0 || c.time_wet < 0.0 || c.time_wet >= c.time_dry - 1.0);
-    RC_ASSERT(c.water_in >= lake - 1e-9);
-    RC_ASSERT(c.water_out >= c.water_in - 1e-9);
-    RC_ASSERT(c.time.size() == c.wet.size() && c.time.size() == c.dry.size());
-  }
+    static const Project p = plumbed_coarse(Plumbing::series);
+    Project warm = p;
+    const double lake = within(2.0, 25.0);
+    warm.cooling.water = lake;
+    const Assessment cool = assess(warm);
+    warm.cooling.water = lake + within(1.0, 8.0);
+    const Assessment warmer = assess(warm);
+    RC_ASSERT(cool.heat.parts.size() == warmer.heat.parts.size());
+    for (std::size_t i = 0; i < cool.heat.parts.size(); ++i) {
+      const PartHeat &c = cool.heat.parts[i], &w = warmer.heat.parts[i];
+      RC_ASSERT(w.end >= c.end - 0.05);
+      if (!c.cooled) continue;
+      RC_ASSERT(c.dry_end >= c.end - 0.05);
+      RC_ASSERT(c.time_dry < 0.0 || c.time_wet < 0.0 || c.time_wet >= c.time_dry - 1.0);
+      RC_ASSERT(c.water_in >= lake - 1e-9);
+      RC_ASSERT(c.water_out >= c.water_in - 1e-9);
+      RC_ASSERT(c.time.size() == c.wet.size() && c.time.size() == c.dry.size());
+    }
   });
 }
 
 TEST(Leaks, TheBudgetIsTheSumOfItsWaysAndNoSealBeatsASoundOne) {
   try_on(25, [] {
-  Project p = coarse_boat();
-  p.brief.method = BuildMethod::printed;
-  p.brief.longest_piece = within(0.1, 0.7);
-  p.sealing = random_sealing(p);
-  const Assessment a = assess(p);
-  double standing = 0.0, running = 0.0;
-  std::set<std::string> keys;
-  for (const SealOpening& o : a.seal.openings) {
-    standing += o.expected;
-    running += o.running;
-    RC_ASSERT(keys.insert(o.key).second);
-    RC_ASSERT(o.compartment < a.seal.bays.size());
-    RC_ASSERT(o.worst >= o.expected);
-    RC_ASSERT(o.expected == 0.0 || o.below_water() || o.kind == OpeningKind::wall);
-  }
-  RC_ASSERT(std::abs(standing - a.seal.expected) <= 1e-9 * standing);
-  RC_ASSERT(std::abs(running - a.seal.running) <= 1e-9 * running);
-  // Seams: one fewer than the pieces the hull is cut into.
-  const auto seams = std::count_if(a.seal.openings.begin(), a.seal.openings.end(),
-                                   [](const SealOpening& o) { return o.kind == OpeningKind::seam; });
-  const double pieces = std::ceil(a.hull->model.length() / p.brief.longest_piece);
-  RC_ASSERT(static_cast<double>(seams) == std::max(0.0, pieces - 1.0));
-  // All put right: no way in takes more than before.
-  Project sound = p;
-  for (SealChoice& c : sound.sealing.choices) c.condition = SealCondition::sound;
-  const Assessment b = assess(sound);
-  for (const SealOpening& o : a.seal.openings) RC_ASSERT(b.seal.find(o.key)->expected <= o.expected + 1e-15);
+    Project p = coarse_boat();
+    p.brief.method = BuildMethod::printed;
+    p.brief.longest_piece = within(0.1, 0.7);
+    p.sealing = random_sealing(p);
+    const Assessment a = assess(p);
+    double standing = 0.0, running = 0.0;
+    std::set<std::string> keys;
+    for (const SealOpening& o : a.seal.openings) {
+      standing += o.expected;
+      running += o.running;
+      RC_ASSERT(keys.insert(o.key).second);
+      RC_ASSERT(o.compartment < a.seal.bays.size());
+      RC_ASSERT(o.worst >= o.expected);
+      RC_ASSERT(o.expected == 0.0 || o.below_water() || o.kind == OpeningKind::wall);
+    }
+    RC_ASSERT(std::abs(standing - a.seal.expected) <= 1e-9 * standing);
+    RC_ASSERT(std::abs(running - a.seal.running) <= 1e-9 * running);
+    // Seams: one fewer than the pieces the hull is cut into.
+    const auto seams = std::count_if(a.seal.openings.begin(), a.seal.openings.end(),
+                                     [](const SealOpening& o) { return o.kind == OpeningKind::seam; });
+    const double pieces = std::ceil(a.hull->model.length() / p.brief.longest_piece);
+    RC_ASSERT(static_cast<double>(seams) == std::max(0.0, pieces - 1.0));
+    // All put right: no way in takes more than before.
+    Project sound = p;
+    for (SealChoice& c : sound.sealing.choices) c.condition = SealCondition::sound;
+    const Assessment b = assess(sound);
+    for (const SealOpening& o : a.seal.openings) RC_ASSERT(b.seal.find(o.key)->expected <= o.expected + 1e-15);
   });
 }
 

@@ -115,6 +115,15 @@ TEST(Units, SaysWhatWasExpected) {
   EXPECT_NEAR(parse_quantity("900 rpm/V", Dimension::speed_constant, UnitSystem::metric), 900 * pi / 30, 1e-9);
 }
 
+TEST(Units, AClearanceOfHundredthsIsTold) {
+  const auto told = [](double m) { return show({m, Dimension::length}, UnitSystem::metric).joined(); };
+  EXPECT_EQ(told(4e-5), "0.04 mm");
+  EXPECT_EQ(told(-1.5e-4), "\u22120.15 mm");
+  EXPECT_EQ(told(6e-4), "0.6 mm");
+  EXPECT_EQ(told(0.0), "0.0 mm");
+  EXPECT_EQ(told(-1e-6), "0.0 mm");
+}
+
 TEST(ScaleLine, ReadsWhatScalesSend) {
   const ScaleReading r = parse_scale_line("ST,GS,+   512.4 g");
   EXPECT_TRUE(r.stable);
