@@ -10,6 +10,9 @@ namespace plucky {
 
 namespace {
 
+/// Screws along a lid's gasket, m: common practice, no source.
+constexpr double usual_screws = 0.05;
+
 struct Sealed {
   const Assessment& a;
   const Sealing& s;
@@ -68,6 +71,10 @@ void opening(const Sealed& t, const SealOpening& o) {
       Sealing next = t.s;
       next.perimeters = 4;
       t.offer(f, "Print four perimeters", next);
+    } else if (o.method == SealMethod::flat_gasket && o.condition == SealCondition::sound &&
+               o.numbers.screw_spacing > usual_screws) {
+      t.offer(f, "Set the screws {0} apart", t.with_choice(o, [](SealChoice& c) { c.screw_spacing = usual_screws; }),
+              {length_quantity(usual_screws)});
     } else {
       t.offer(f, "Seal it soundly: " + std::string(method_name(methods_for(o.kind).front())),
               t.with_choice(o, [&](SealChoice& c) {

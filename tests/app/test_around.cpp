@@ -175,9 +175,10 @@ TEST_F(Bench, EveryActionIsFoundByItsWordsAndDoneByKeyboard) {
   for (const NamedAction& a : all_actions(window->menuBar())) paths.push_back(a.path);
   EXPECT_GT(paths.size(), 60u);
   int walked = 0;
+  const Project boat = demo_fleet().front();
   for (const QString& path : paths) {
     if (path == "Boat: Quit") continue;  // tried by its own test
-    session.adopt(demo_fleet().front(), {});
+    if (!(session.project() == boat)) session.adopt(boat, {});
     session.select(part("Servo").id);
     window->activateWindow();
     window->setFocus();

@@ -139,6 +139,31 @@ TEST(Seals, AMissingHatchGasketFloodsABoatDrivenInChop) {
   EXPECT_LT(assess(p).seal.find(hatch_key(p))->running, 0.3 * hatch.running);
 }
 
+TEST(Seals, AGasketHoldsUntilItsScrewsStandTooFarApart) {
+  Project p = sealed_boat();
+  p.brief.water = WaterKind::choppy;
+  seal(p, hatch_key(p), SealMethod::nothing);
+  const double open = assess(p).seal.find(hatch_key(p))->running;
+  SealChoice& gasket = seal(p, hatch_key(p), SealMethod::flat_gasket);
+  const auto leak = [&](double apart, SealCondition condition = SealCondition::sound) {
+    gasket.screw_spacing = apart;
+    gasket.condition = condition;
+    return assess(p).seal.find(hatch_key(p))->running;
+  };
+  // Screws every 40 to 50 mm are common practice for printed lids, no source.
+  EXPECT_EQ(leak(0.0), 0.0);  // as usual
+  EXPECT_EQ(leak(0.05), 0.0);
+  EXPECT_GT(leak(0.08) / ml_min, 1.0);
+  EXPECT_GE(leak(0.12), leak(0.08));
+  const Finding far_apart = finding(assess(p), "seal.opening:" + hatch_key(p));
+  ASSERT_TRUE(far_apart.remedy);
+  EXPECT_EQ(far_apart.remedy->label, "Set the screws {0} apart");
+  EXPECT_EQ(assess(apply(p, *far_apart.remedy)).seal.find(hatch_key(p))->running, 0.0);
+  EXPECT_LE(leak(0.30), open * (1.0 + 1e-12));
+  EXPECT_GT(leak(0.05, SealCondition::worn), 0.0);  // every second screw has lost its hole
+  EXPECT_NEAR(leak(0.05, SealCondition::missing), open, 1e-9 * open);
+}
+
 TEST(Seals, APumpAtTheWrongEndStartsLateAndIsMoved) {
   Project p = sealed_boat();
   Part pump{.id = p.take_id(),
