@@ -126,6 +126,21 @@ Project plumbed_coarse(Plumbing way) {
   return apply(p, {"", ChangeCooling{plumbed(way, boat_of(a), p.cooling, p.next_id)}});
 }
 
+bool finite(const Assessment& a) {
+  for (const Finding& f : a.findings) {
+    if (!std::isfinite(f.number.si)) return false;
+    for (const Quantity& q : f.values)
+      if (!std::isfinite(q.si)) return false;
+  }
+  for (const HoseFlow& h : a.water.hoses)
+    if (!std::isfinite(h.flow) || !std::isfinite(h.pressure_from) || !std::isfinite(h.pressure_to)) return false;
+  for (const PartHeat& p : a.heat.parts)
+    if (!std::isfinite(p.end) || !std::isfinite(p.steady_wet)) return false;
+  for (const SealOpening& o : a.seal.openings)
+    if (!std::isfinite(o.expected) || !std::isfinite(o.running) || !std::isfinite(o.worst)) return false;
+  return std::isfinite(a.plumbing.mass);
+}
+
 }  // namespace
 
 RC_GTEST_PROP(WaterFiles, AnyCircuitAndAnySealsComeBackTheSame, ()) {
@@ -156,6 +171,27 @@ RC_GTEST_PROP(WaterFiles, AFieldOfTheWrongKindIsRefusedWithItsPlaceOrDoesNotMatt
   } catch (const InvalidInput& e) {
     RC_ASSERT(std::string(e.what()).size() > 5);
   }
+}
+
+TEST(WaterBoats, WhateverIsDrawnHasAnAnswerWithoutNumbersThatAreNone) {
+  try_on(25, [] {
+    Project p = coarse_boat();
+    p.cooling = random_circuit(p);
+    p.sealing = random_sealing(p);
+    const Assessment a = assess(p);
+    RC_ASSERT(finite(a));
+    RC_ASSERT(a.hoses.size() == p.cooling.hoses.size());
+    RC_ASSERT(a.water.solved || a.water.stale || !a.water.message.empty() || p.cooling.empty() || !a.power.full.runs());
+    // What comes in through pickups goes out through outlets, or back through a pump that another one presses.
+    double balance = 0.0;
+    for (const PickupFlow& f : a.water.pickups) balance += f.flow;
+    for (const OutletFlow& o : a.water.outlets) balance -= o.flow;
+    if (a.water.solved) RC_ASSERT(std::abs(balance) / ml_min < 1e-2);
+    // The boat weighs what it weighed and its plumbing.
+    Project bare = p;
+    bare.cooling = {};
+    RC_ASSERT(std::abs(a.mass.total - assess(bare).mass.total - a.plumbing.mass) < 1e-9);
+  });
 }
 
 RC_GTEST_PROP(WaterEdits, TakingThingsOutNeverLeavesAnythingHanging, ()) {
