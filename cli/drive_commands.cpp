@@ -6,9 +6,8 @@
 #include "assessment/assessment.h"
 #include "base/error.h"
 #include "cli/words.h"
-#include "drive/b_series.h"
 #include "drive/fit_chain.h"
-#include "drive/pitch_and_slip.h"
+#include "drive/propeller_chart.h"
 #include "io/project_file.h"
 #include "running/search.h"
 
@@ -38,11 +37,20 @@ Json state_of(const RunningState& s) {
   Json j{{"throttle", s.throttle}, {"status", status_key(s.status)}};
   j["speed_m_s"] = when(runs, s.speed);
   j["revolutions_per_s"] = when(runs, s.revolutions);
-  j["slip"] = when(runs, s.slip);
+  const bool jet = s.jet_speed.has_value();
+  j["slip"] = when(runs && !jet, s.slip);
+  if (runs && jet) {
+    j["jet_speed_m_s"] = *s.jet_speed;
+    j["jet_velocity_ratio"] = s.speed / *s.jet_speed;
+    j["jet_slip"] = s.slip;  // 1 - boat over jet, as builders count it
+  }
   j["thrust_n"] = when(runs, s.thrust);
   j["drag_n"] = when(runs, s.hull.drag);
   j["trim_deg"] = when(runs, degrees(s.hull.trim));
-  j["share_of_disc"] = when(runs, s.share);
+  j["share_of_disc"] = when(runs, s.load.immersed);
+  j["air_share"] = when(runs, s.load.air);
+  j["cavitation_leaves"] = when(runs, s.load.cavitation);
+  j["thrust_kept"] = when(runs, s.thrust_kept());
   j["battery_current_a"] = when(runs, s.shaft.battery_current);
   j["battery_voltage_v"] = when(runs, s.shaft.battery_voltage);
   j["motor_current_a"] = when(runs, s.shaft.motor_current);
@@ -54,11 +62,17 @@ Json state_of(const RunningState& s) {
   return j;
 }
 
+std::string confidence(const std::string& doubt) {
+  return doubt.empty() ? "within published ranges" : doubt;
+}
+
 std::vector<double> range(const std::string& text, const std::string& where) {
   const std::vector<std::string> parts = split(text, ':');
-  if (parts.size() != 3) throw InvalidInput(where, "\"" + text + "\" wants the form low:high:count");
+  if (parts.size() != 3) throw InvalidInput(where, "\"" + text + "\" must have the form low:high:count");
   try {
-    return steps_between(number(parts[0], where), number(parts[1], where), static_cast<int>(number(parts[2], where)));
+    const double count = number(parts[2], where);
+    if (count != std::floor(count)) throw InvalidInput(where, "\"" + parts[2] + "\" is no whole number of steps");
+    return steps_between(number(parts[0], where), number(parts[1], where), static_cast<int>(count));
   } catch (const InvalidInput& e) {
     throw InvalidInput(where, e.reason());
   }
@@ -86,32 +100,22 @@ Json planing(const PlaningOptions& o) {
   j["spray_n"] = when(holds, s.spray);
   j["thrust_n"] = when(holds, s.thrust);
   j["lcp_m"] = when(holds, s.pressure_point);
-  j["porpoising_trim_deg"] = when(holds && s.porpoising_trim > 0.0, degrees(s.porpoising_trim));
+  j["porpoising_trim_deg"] = s.porpoising_trim ? Json(degrees(*s.porpoising_trim)) : Json();
+  j["wetted_beam_m"] = when(holds, s.wetted_beam);
+  j["chines_dry"] = holds && s.chines_dry;
   return j;
 }
 
 Json propeller(const PropellerOptions& o) {
-  if (!(o.advance >= 0.0 && o.pitch_ratio > 0.0 && o.area_ratio > 0.0))
-    throw InvalidInput("propeller", "wants advance, pitch ratio and area ratio not below zero");
-  double kt = 0.0, kq = 0.0;
-  const bool series = o.blades >= 3;
-  if (series) {
-    const OpenWater w = b_series(o.blades, o.area_ratio, o.pitch_ratio);
-    kt = w.thrust(o.advance);
-    kq = w.torque(o.advance);
-  } else {
-    const PropellerCoefficients k = propeller_coefficients(o.pitch_ratio, o.area_ratio, o.advance);
-    kt = k.kt;
-    kq = k.kq;
-  }
-  Json j{{"method", series ? "B-series" : "blade element"}};
-  const bool inside =
-      !series || (o.pitch_ratio >= 0.5 && o.pitch_ratio <= 1.4 && o.area_ratio >= 0.3 && o.area_ratio <= 1.05);
-  j["status"] = inside ? "solved" : "outside_range";
-  j["kt"] = kt;
-  j["kq"] = kq;
+  const PropellerChart chart({o.blades, o.area_ratio, o.pitch_ratio});
+  const PropellerCoefficients k = chart.wetted(o.advance, o.reynolds);
+  const double share = series_share(chart.form(), o.advance);
+  Json j{{"method", share > 0.999 ? "B-series" : share > 0.0 ? "B-series and blade element" : "blade element"}};
+  j["status"] = share > 0.999 ? "solved" : "outside_range";
+  j["kt"] = k.kt;
+  j["kq"] = k.kq;
   // Efficiency means nothing where the screw no longer drives.
-  j["efficiency"] = when(kt > 0.0 && kq > 0.0, o.advance * kt / (2.0 * pi * kq));
+  j["efficiency"] = when(k.kt > 0.0 && k.kq > 0.0, o.advance * k.kt / (2.0 * pi * k.kq));
   return j;
 }
 
@@ -129,7 +133,7 @@ Assessment powered(const std::string& path) {
 Json run_boat(const std::string& path, const std::string& throttles) {
   const Assessment a = powered(path);
   const PowerReport& p = a.power;
-  Json j{{"name", a.project.name}, {"confidence", p.doubt.empty() ? "within published ranges" : p.doubt}};
+  Json j{{"name", a.project.name}, {"confidence", confidence(p.doubt)}};
   j["pitch_and_slip_speed_m_s"] = a.drive.speed;
   Json runs = Json::array();
   if (throttles.empty()) {
@@ -138,20 +142,47 @@ Json run_boat(const std::string& path, const std::string& throttles) {
     const PoweredBoat powered_boat(boat_of(a), p.curve);
     for (const std::string& t : split(throttles, ',')) {
       const double u = number(t, "--throttle");
-      if (u < 0.0 || u > 1.0) throw InvalidInput("--throttle", "wants 0 to 1, not " + t);
+      if (u < 0.0 || u > 1.0) throw InvalidInput("--throttle", "must be 0 to 1, not " + t);
       runs.push_back(state_of(powered_boat.at(u)));
     }
   }
   j["runs"] = runs;
-  j["thrust_standing_n"] = p.thrust_most;
-  j["run_time_s"] = p.run_time;
-  j["duty"] = {{"current_a", p.duty.current}, {"run_time_s", p.duty.run_time}, {"range_m", p.duty.range}};
-  j["winding_c"] = p.winding;
-  j["can_c"] = p.can;
+  j["standing_start"] = {{"thrust_n", p.start.thrust},
+                         {"motor_current_a", p.start.motor_current},
+                         {"air_share", p.start.air},
+                         {"held_times", known(p.start.hold)}};
+  j["run_time_s"] = known(p.run_time);
+  j["duty"] = p.duty ? Json{{"current_a", p.duty->current}, {"run_time_s", p.duty->run_time}, {"range_m", p.duty->range}}
+                     : Json();
+  j["winding_c"] = known(p.winding);
+  j["can_c"] = known(p.can);
   j["water_cooled"] = p.water_cooled;
-  j["throttle_within_limits"] = p.safe_throttle;
+  j["throttle_within_limits"] = known(p.safe_throttle);
   j["limit"] = limit_of(p.limit);
   return j;
+}
+
+Json resistance(const std::string& path) {
+  const Assessment a = powered(path);
+  Json points = Json::array();
+  for (const RunningPoint& p : a.power.curve.points())
+    points.push_back({{"speed_m_s", p.speed},
+                      {"regime", p.regime == Regime::displacement   ? "displacement"
+                                 : p.regime == Regime::semi_planing ? "semi_planing"
+                                                                    : "planing"},
+                      {"drag_n", p.drag},
+                      {"friction_n", p.friction},
+                      {"wave_n", p.wave},
+                      {"pressure_n", p.pressure},
+                      {"spray_n", p.spray},
+                      {"appendages_n", p.appendages},
+                      {"air_n", p.air},
+                      {"trim_deg", degrees(p.trim)},
+                      {"wetted_length_m", p.wetted_length},
+                      {"outside_range", p.outside_range},
+                      {"message", p.message}});
+  return {{"name", a.project.name}, {"mass_kg", a.mass.total}, {"ends_because", a.power.curve.ends_because()},
+          {"points", points}};
 }
 
 Json search_boat(const std::string& path, const std::string& diameter, const std::string& pitch,
@@ -168,9 +199,10 @@ Json search_boat(const std::string& path, const std::string& diameter, const std
     j["status"] = status_key(c.full.status);
     j["speed_m_s"] = when(c.full.runs(), c.full.speed);
     j["battery_current_a"] = when(c.full.runs(), c.full.shaft.battery_current);
-    j["winding_c"] = when(c.full.runs(), c.winding);
-    j["run_time_s"] = when(c.full.runs(), c.run_time);
+    j["winding_c"] = known(c.winding);
+    j["run_time_s"] = known(c.run_time);
     j["efficiency"] = when(c.full.runs(), c.full.efficiency);
+    j["confidence"] = confidence(c.doubt);
     j["breaks"] = limit_of(c.broken);
     return j;
   };

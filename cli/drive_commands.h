@@ -18,12 +18,16 @@ struct PlaningOptions {
 struct PropellerOptions {
   unsigned blades = 4;
   double area_ratio = 0.55, pitch_ratio = 1.0, advance = 0.7;
+  double reynolds = 5e5;  ///< n D^2 / nu
 };
-/// Open-water coefficients: three blades and more by the B-series, two by the blade element.
+/// Open-water coefficients: B-series within its range, else blade element and momentum.
 [[nodiscard]] Json propeller(const PropellerOptions& options);
 
 /// A boat's runs at throttles ("0.1,0.5,1"; empty: 0.05 to 1), with what limits it.
 [[nodiscard]] Json run_boat(const std::string& path, const std::string& throttles);
+
+/// The curve of drag of a boat with its parts, attitude and the regime of each speed.
+[[nodiscard]] Json resistance(const std::string& path);
 
 /// Propellers of the ranges "low:high:count" in metres.
 [[nodiscard]] Json search_boat(const std::string& path, const std::string& diameter, const std::string& pitch,

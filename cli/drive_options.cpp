@@ -32,6 +32,7 @@ void DriveCommandLine::add_propeller(CLI::App& app, std::function<Json()>& run) 
   propeller_command->add_option("--area-ratio", propeller_.area_ratio)->capture_default_str();
   propeller_command->add_option("--pitch-ratio", propeller_.pitch_ratio)->capture_default_str();
   propeller_command->add_option("--advance", propeller_.advance, "J = V / (n D)")->required();
+  propeller_command->add_option("--reynolds", propeller_.reynolds, "n D^2 / nu")->capture_default_str();
   propeller_command->callback([this, &run] { run = [this] { return propeller(propeller_); }; });
 }
 
@@ -40,6 +41,10 @@ void DriveCommandLine::add_run_and_search(CLI::App& app, std::function<Json()>& 
   run_command->add_option("boat", boat_, "boat file")->required();
   run_command->add_option("--throttle", throttles_, "e.g. 0.1,0.5,1");
   run_command->callback([this, &run] { run = [this] { return run_boat(boat_, throttles_); }; });
+
+  CLI::App* drag = app.add_subcommand("resistance", "Drag of a boat over the speed, in parts");
+  drag->add_option("boat", boat_, "boat file")->required();
+  drag->callback([this, &run] { run = [this] { return resistance(boat_); }; });
 
   CLI::App* search = app.add_subcommand("search", "Try propellers over diameter and pitch");
   search->add_option("boat", boat_, "boat file")->required();

@@ -49,17 +49,16 @@ Json flow_of(const Assessment& a, const CircuitFlow& f) {
 }
 
 Json course_of(const Assessment& a, const FloodCourse& c) {
-  const auto seconds = [](double t) { return when(t >= 0.0, t); };
   Json j{{"message", c.message}};
-  j["danger_s"] = seconds(c.danger());
-  j["trim_s"] = seconds(c.to_trim);
-  j["freeboard_s"] = seconds(c.to_freeboard);
-  j["part_s"] = seconds(c.to_part);
+  j["danger_s"] = known(c.danger());
+  j["trim_s"] = known(c.to_trim);
+  j["freeboard_s"] = known(c.to_freeboard);
+  j["part_s"] = known(c.to_part);
   const Part* part = c.first_part ? a.project.layout.find(c.first_part) : nullptr;
   j["first_part"] = part ? Json(part->name) : Json();
-  j["capsizes_s"] = seconds(c.to_capsize);
-  j["sinks_s"] = seconds(c.to_sink);
-  j["pump_starts_s"] = seconds(c.pump_started);
+  j["capsizes_s"] = known(c.to_capsize);
+  j["sinks_s"] = known(c.to_sink);
+  j["pump_starts_s"] = known(c.pump_started);
   if (!c.points.empty()) {
     j["water_aboard_l"] = 1e3 * c.points.back().aboard();
     j["at_s"] = c.points.back().time;
@@ -129,9 +128,9 @@ Json cool_boat(const std::string& path, const std::string& speeds) {
                      {"flow_ml_min", ml(p.flow)},
                      {"end_c", p.end},
                      {"end_without_water_c", p.dry_end},
-                     {"steady_c", p.steady_wet},
-                     {"limit_after_s", when(p.time_wet >= 0.0, p.time_wet)},
-                     {"limit_after_without_water_s", when(p.time_dry >= 0.0, p.time_dry)}});
+                     {"steady_c", known(p.steady_wet)},
+                     {"limit_after_s", known(p.time_wet)},
+                     {"limit_after_without_water_s", known(p.time_dry)}});
   j["parts"] = parts;
   Json options = Json::array();
   for (const OptionResult& o : compare_options(a.project.cooling, boat, a.power, a.hull->space))
@@ -140,7 +139,7 @@ Json cool_boat(const std::string& path, const std::string& speeds) {
                        {"esc_ml_min", ml(o.esc_flow)},
                        {"winding_c", o.winding},
                        {"esc_c", o.esc},
-                       {"start_speed_m_s", when(o.start_speed >= 0.0, o.start_speed)},
+                       {"start_speed_m_s", known(o.start_speed)},
                        {"mass_kg", o.mass},
                        {"cg_shift_m", o.cg_shift}});
   j["options"] = options;

@@ -218,6 +218,41 @@ Shown with_decimals(const Quantity& q, const Unit& unit, int decimals) {
   return {text, unit.name};
 }
 
+/// Decimals of a number read with `usual` ones: no more than `figures` significant figures, and where the usual ones would
+/// show nothing but zeros two figures, at most two decimals finer.
+int decimals_by_size(double value, int usual, int figures) {
+  if (!(std::abs(value) > 0.0) || !std::isfinite(value)) return usual;
+  const int by_size = figures - 1 - static_cast<int>(std::floor(std::log10(std::abs(value)) + 1e-9));
+  if (std::abs(value) < std::pow(10.0, -usual)) return std::clamp(by_size - 1, usual, usual + 2);
+  return std::max(0, figures > 3 ? by_size : std::min(by_size, usual));
+}
+
+/// The unit of the size: metres for lengths from one on, seconds below a minute, hours from two on.
+const Unit& unit_by_size(const Quantity& q, UnitSystem system) {
+  const Unit& usual = shown_unit(q.dimension, system);
+  const auto named = [&](const std::string& name) -> const Unit& {
+    for (const Unit& u : units_of(q.dimension))
+      if (name == u.name) return u;
+    return usual;
+  };
+  if (q.dimension == Dimension::length && system == UnitSystem::metric && std::abs(q.si) >= 1.0) return named("m");
+  if (q.dimension == Dimension::duration && std::abs(q.si) > 0.0 && std::abs(q.si) < 59.5) return named("s");
+  if (q.dimension == Dimension::duration && std::abs(q.si) >= 7200.0) return named("h");
+  return usual;
+}
+
+Shown in_words(const Quantity& q, UnitSystem system, int figures) {
+  const Unit& unit = unit_by_size(q, system);
+  const double value = q.si / unit.si + unit.zero;
+  int usual = unit.decimals;
+  if (q.dimension == Dimension::length && std::string_view(unit.name) == "m") usual = 2;
+  if (q.dimension == Dimension::none) usual = value == std::floor(value) ? 0 : 2;
+  const int decimals = decimals_by_size(value, usual, figures);
+  const double step = std::pow(10.0, -decimals);
+  if (value != 0.0 && std::abs(value) < 0.5 * step) return {fmt::format("less than {:.{}f}", step, decimals), unit.name};
+  return with_decimals(q, unit, decimals);
+}
+
 }  // namespace
 
 Shown show(const Quantity& q, UnitSystem system) {
@@ -229,28 +264,13 @@ Shown show(const Quantity& q, UnitSystem system) {
   if (q.dimension == Dimension::length && system == UnitSystem::metric && std::abs(value) >= 0.005 &&
       std::abs(value) < 0.495)
     decimals = 2;
+  if (q.dimension == Dimension::flow && std::abs(value) < 1.0) decimals = decimals_by_size(value, decimals, 3);
   if (q.dimension == Dimension::none && value != std::floor(value)) decimals = 3;
   return with_decimals(q, unit, decimals);
 }
 
 Shown show_in_words(const Quantity& q, UnitSystem system) {
-  const Unit& unit = shown_unit(q.dimension, system);
-  const double value = std::abs(q.si / unit.si);
-  int decimals = unit.decimals;
-  switch (q.dimension) {
-    case Dimension::length:
-      decimals = system == UnitSystem::inch ? 2 : value >= 100.0 ? 0 : 1;
-      break;
-    case Dimension::mass:
-      decimals = value >= 100.0 ? 0 : 1;
-      break;
-    case Dimension::ratio:
-      decimals = 0;
-      break;
-    default:
-      break;
-  }
-  return with_decimals(q, unit, decimals);
+  return in_words(q, system, 3);
 }
 
 double parse_quantity(std::string_view text, Dimension dimension, UnitSystem system) {
@@ -286,13 +306,19 @@ double parse_quantity(std::string_view text, Dimension dimension, UnitSystem sys
 }
 
 std::string fill_in(const std::string& text, const std::vector<Quantity>& values, UnitSystem system) {
+  std::vector<std::string> shown;
+  for (const Quantity& q : values) shown.push_back(show_in_words(q, system).joined());
+  // A number and its limit that are not the same must not look the same: figures are added until they differ.
+  if (values.size() >= 2 && values[0].dimension == values[1].dimension && values[0].si != values[1].si)
+    for (int figures = 4; figures <= 6 && shown[0] == shown[1]; ++figures)
+      for (std::size_t i : {0, 1}) shown[i] = in_words(values[i], system, figures).joined();
   std::string out;
   for (std::size_t i = 0; i < text.size(); ++i) {
     const auto close = text[i] == '{' ? text.find('}', i) : std::string::npos;
     std::size_t index = values.size();
     if (close != std::string::npos) std::from_chars(text.data() + i + 1, text.data() + close, index);
     if (index < values.size()) {
-      out += show_in_words(values[index], system).joined();
+      out += shown[index];
       i = close;
     } else {
       out += text[i];

@@ -99,17 +99,17 @@ void ThrottleChart::refresh() {
   double top = 0.0;
   for (double each : v)
     if (std::isfinite(each)) top = std::max(top, each);
-  if (p.limit)
-    safe_->setData({100.0 * p.safe_throttle, 100.0 * p.safe_throttle}, {0.0, top});
+  if (p.limit && p.safe_throttle)
+    safe_->setData({100.0 * *p.safe_throttle, 100.0 * *p.safe_throttle}, {0.0, top});
   else
     safe_->setData({}, {});
   const RunningState& s = p.full;
   tell(u.isEmpty() ? no_curve(p)
                    : with_state(p, p.limit ? tr("Blue: speed. Brass: current. Above %1 it breaks %2.")
-                                                 .arg(session_->shown({p.safe_throttle, Dimension::ratio}),
+                                                 .arg(session_->shown(p.safe_throttle, Dimension::ratio),
                                                       QString::fromUtf8(p.limit->words))
                                            : tr("Blue: speed. Brass: current. Every limit is kept up to %1.")
-                                                 .arg(session_->shown({p.safe_throttle, Dimension::ratio}))));
+                                                 .arg(session_->shown(p.safe_throttle, Dimension::ratio))));
   finish(tr("throttle, %"), tr("speed, %1").arg(unit.name),
          s.runs() ? QPointF(100.0 * s.throttle, s.speed / unit.si) : QPointF(nothing, nothing), false);
   plot_->yAxis->setRangeLower(0.0);
@@ -177,16 +177,16 @@ void HeatChart::refresh() {
     limit_->setData({}, {});
   else
     limit_->setData({0.0, std::max(is.time.back(), other.time.back()) / 60.0}, {shown(limit), shown(limit)});
-  const double after = is.time_to(limit);
+  const std::optional<double> after = is.time_to(limit);
   tell(is.time.empty()
            ? no_curve(p)
            : with_state(p, tr("Winding %1 (other dashed), can grey, limit dotted. %2")
                                .arg(p.water_cooled ? tr("with water") : tr("without water"),
-                                    after < 0.0 ? tr("It stays under %1 for the whole run at the throttle limit.")
+                                    !after ? tr("It stays under %1 for the whole run at the throttle limit.")
                                                       .arg(session_->shown({limit, Dimension::temperature}))
                                                 : tr("It passes %1 after %2.")
                                                       .arg(session_->shown({limit, Dimension::temperature}),
-                                                           session_->shown({after, Dimension::duration})))));
+                                                           session_->shown(after, Dimension::duration)))));
   finish(tr("minutes at the throttle limit"), fahrenheit ? tr("\u00b0F") : tr("\u00b0C"),
          is.time.empty() ? QPointF(nothing, nothing) : QPointF(is.time.back() / 60.0, shown(is.winding.back())));
 }

@@ -305,14 +305,15 @@ QString PropellerMap::words_of(const SearchCell& c) const {
   QString words = size + tr("%1, %2, winding %3, %4 at the throttle limit")
                              .arg(session_->shown({c.full.speed, Dimension::speed}),
                                   session_->shown({c.full.shaft.battery_current, Dimension::current}),
-                                  session_->shown({c.winding, Dimension::temperature}),
-                                  session_->shown({c.run_time, Dimension::duration}));
+                                  session_->shown(c.winding, Dimension::temperature),
+                                  session_->shown(c.run_time, Dimension::duration));
   if (c.broken)
     words += tr("; breaks %1 (%2, limit %3)")
                  .arg(QString::fromUtf8(c.broken->words), session_->shown(c.broken->number),
                       session_->shown(c.broken->limit));
   else if (!c.full.message.empty())
     words += "; " + QString::fromStdString(c.full.message);
+  if (!c.doubt.empty()) words += "; " + QString::fromStdString(c.doubt);
   return words;
 }
 
@@ -344,8 +345,8 @@ TableRows PropellerMap::table() const {
   for (const SearchCell& c : map_.cells) {
     const bool runs = c.full.runs();
     rows.push_back({number(c.diameter), number(c.pitch), runs ? number(c.full.speed) : "",
-                    runs ? number(c.full.shaft.battery_current) : "", runs ? number(c.winding) : "",
-                    runs ? number(c.run_time) : "", runs ? number(c.full.efficiency) : "",
+                    runs ? number(c.full.shaft.battery_current) : "", c.winding ? number(*c.winding) : "",
+                    c.run_time ? number(*c.run_time) : "", runs ? number(c.full.efficiency) : "",
                     c.broken ? c.broken->words : "", c.full.message});
   }
   return rows;

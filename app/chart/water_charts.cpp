@@ -181,23 +181,23 @@ void FloodChart::refresh() {
   };
   const double most = std::max(fill(curve_, r.course), fill(driven_, r.driven));
   // Freeboard of the course that is in danger sooner.
-  const double when = r.danger();
-  const FloodCourse& worse = r.driven.danger() >= 0.0 && r.driven.danger() == when ? r.driven : r.course;
+  const std::optional<double> when = r.danger();
+  const FloodCourse& worse = when && r.driven.danger() == when ? r.driven : r.course;
   QVector<double> t, freeboard;
   for (const FloodMoment& m : worse.points) {
     t << m.time / 60.0;
     freeboard << m.freeboard / length_unit();
   }
   freeboard_->setData(t, freeboard);
-  if (when >= 0.0 && !t.isEmpty())
-    danger_->setData({when / 60.0, when / 60.0}, {0.0, std::max(1e-3, most)});
+  if (when && !t.isEmpty())
+    danger_->setData({*when / 60.0, *when / 60.0}, {0.0, std::max(1e-3, most)});
   else
     danger_->setData({}, {});
   const QString key = tr("Blue: litres aboard at rest, dashed driven. Brass: least freeboard. ");
   tell(t.isEmpty() ? tr("No course: %1.").arg(QString::fromStdString(r.course.message))
                    : (session_->dragging() ? tr("A moment behind the drag. ") : QString()) + key +
-                         (when < 0.0 ? tr("Nothing in danger within two hours.")
-                                     : tr("In danger after %1.").arg(session_->shown({when, Dimension::duration}))));
+                         (when ? tr("In danger after %1.").arg(session_->shown(when, Dimension::duration))
+                               : tr("Nothing in danger within two hours.")));
   plot_->yAxis2->setLabel(tr("freeboard, %1").arg(length_name()));
   finish(tr("minutes afloat"), tr("litres aboard"), {nothing, nothing});
   plot_->yAxis->setRangeLower(0.0);

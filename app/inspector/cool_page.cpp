@@ -313,9 +313,9 @@ void CoolPage::fill_facts() {
                                  : taken);
   QStringList starts;
   for (const OutletFlow& o : a.water.outlets) {
-    const double v = start_speed(a.water_sweep, o.fitting);
+    const std::optional<double> v = start_speed(a.water_sweep, o.fitting);
     starts << tr("%1 %2").arg(QString::fromStdString(c.find(o.fitting)->name),
-                              v < 0.0 ? tr("never") : shown(v, Dimension::speed));
+                              v ? shown(*v, Dimension::speed) : tr("never"));
   }
   starts_->setText(starts.isEmpty() ? dash : starts.join(", "));
   const auto warm = [&](PartKind kind) {
@@ -336,7 +336,7 @@ void CoolPage::fill_facts() {
   for (const HeatReport::DryRun& r : a.heat.dry)
     if (std::abs(r.throttle - a.project.drive.cruise_throttle) < 0.026 || &r == &a.heat.dry.back())
       dry << tr("%1 at %2")
-                 .arg(r.time < 0.0 ? tr("a whole run") : shown(r.time, Dimension::duration),
+                 .arg(r.time ? shown(*r.time, Dimension::duration) : tr("a whole run"),
                       shown(r.throttle, Dimension::ratio));
   dry_->setText(dry.isEmpty() ? dash : dry.join(", "));
   weight_->setText(c.empty()

@@ -120,28 +120,29 @@ void DrivePage::add_facts() {
              shown(true, s.shaft.battery_voltage, Dimension::voltage),
              shown(true, s.battery_power(), Dimension::power));
   });
-  add(tr("Moves the boat"), "drive_efficiency",
+  add(tr("Overall efficiency"), "drive_efficiency",
       [=] { return shown(power().full.runs(), power().full.efficiency, Dimension::ratio); });
-  add(tr("Winding, can"), "drive_heat", [=] {
+  add(tr("Winding, can"), "drive_heat", [=, this] {
     const PowerReport& p = power();
     if (!p.full.runs()) return QString::fromUtf8("\u2013");
     const HeatCourse& course = p.water_cooled ? p.wet : p.dry;
-    const QString winding = shown(true, p.winding, Dimension::temperature);
+    const QString winding = session_->shown(p.winding, Dimension::temperature);
     return tr("%1, %2 %3")
-        .arg(course.burns() ? tr("over %1").arg(winding) : winding, shown(true, p.can, Dimension::temperature),
+        .arg(course.burns() ? tr("over %1").arg(winding) : winding, session_->shown(p.can, Dimension::temperature),
              p.water_cooled ? tr("with water") : tr("without water"));
   });
-  add(tr("Run"), "drive_run", [=] {
+  add(tr("Run"), "drive_run", [=, this] {
     const PowerReport& p = power();
-    if (!p.full.runs()) return QString::fromUtf8("\u2013");
+    const QString full = session_->shown(p.run_time, Dimension::duration);
+    if (!p.duty) return full;
     return tr("%1; with cruising %2, %3 m")
-        .arg(shown(true, p.run_time, Dimension::duration), shown(true, p.duty.run_time, Dimension::duration))
-        .arg(p.duty.range, 0, 'f', 0);
+        .arg(full, shown(true, p.duty->run_time, Dimension::duration))
+        .arg(p.duty->range, 0, 'f', 0);
   });
-  add(tr("Keeps every limit"), "drive_safe", [=, this] {
+  add(tr("Maximum throttle within limits"), "drive_safe", [=, this] {
     const PowerReport& p = power();
     if (!p.full.runs()) return QString::fromStdString(p.message);
-    const QString up_to = tr("up to %1 of throttle").arg(shown(true, p.safe_throttle, Dimension::ratio));
+    const QString up_to = tr("up to %1 of throttle").arg(session_->shown(p.safe_throttle, Dimension::ratio));
     return p.limit ? up_to + tr("; then %1").arg(QString::fromUtf8(p.limit->words)) : up_to;
   });
 }
@@ -282,7 +283,7 @@ void DrivePage::add_steering_facts() {
     fields_.push_back({steering_group, text, [](const Project& p) { return p.steering.by != SteeredBy::none; },
                        [this, text, words](const Project&) { text->setText(words(session_->seen().steering)); }});
   };
-  const auto shown = [this](double si, Dimension d) { return session_->shown({si, d}); };
+  const auto shown = [this](const std::optional<double>& si, Dimension d) { return session_->shown(si, d); };
   add(tr("Full angle"), "steering_angle", [=](const SteeringReport& r) {
     return r.linkage.binds_at ? tr("%1, binds at %2 of the servo")
                                     .arg(shown(r.angle, Dimension::angle), shown(*r.linkage.binds_at, Dimension::angle))
@@ -292,17 +293,16 @@ void DrivePage::add_steering_facts() {
     return tr("%1; throttle shut %2")
         .arg(shown(r.side_force, Dimension::force), shown(r.force_without_throttle, Dimension::force));
   });
-  add(tr("Servo is asked"), "steering_servo", [=](const SteeringReport& r) {
-    if (r.servo_margin <= 0.0) return shown(r.servo_needed, Dimension::torque);
-    return tr("%1, margin %2").arg(shown(r.servo_needed, Dimension::torque)).arg(r.servo_margin, 0, 'f', 1);
+  add(tr("Servo torque required"), "steering_servo", [=](const SteeringReport& r) {
+    if (!r.servo_margin) return shown(r.servo_needed, Dimension::torque);
+    return tr("%1, margin %2").arg(shown(r.servo_needed, Dimension::torque)).arg(*r.servo_margin, 0, 'f', 1);
   });
-  add(tr("Turns on"), "steering_radius", [=, this](const SteeringReport& r) {
-    if (r.turning_radius <= 0.0) return QString::fromStdString(r.message);
-    return tr("%1 to %2 m at full speed, about %3 m cruising%4")
-        .arg(r.radius_low, 0, 'f', 1)
-        .arg(r.radius_high, 0, 'f', 1)
-        .arg(r.cruise_radius, 0, 'f', 1)
-        .arg(r.heel > 0.0 ? tr(", leaning out %1").arg(session_->shown(angle_quantity(r.heel))) : QString());
+  add(tr("Turning radius"), "steering_radius", [=, this](const SteeringReport& r) {
+    if (!r.turning_radius) return QString::fromStdString(r.message.empty() ? "it does not turn" : r.message);
+    QString words = tr("%1 to %2 m at full speed").arg(*r.radius_low, 0, 'f', 1).arg(*r.radius_high, 0, 'f', 1);
+    if (r.cruise_radius) words += tr(", about %1 m cruising").arg(*r.cruise_radius, 0, 'f', 1);
+    if (r.heel && *r.heel > 0.0) words += tr(", leaning out %1").arg(session_->shown(r.heel, Dimension::angle));
+    return words;
   });
 }
 

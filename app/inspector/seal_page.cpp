@@ -201,11 +201,11 @@ void SealPage::fill_facts() {
   const auto flow = [this](double q) { return session_->shown({q, Dimension::flow}); };
   budget_->setText(tr("%1, %2").arg(flow(r.expected), flow(r.running)));
   const auto after = [&](const FloodCourse& c) {
-    const double when = c.danger();
+    const std::optional<double> when = c.danger();
     if (!c.message.empty()) return QString::fromStdString(c.message);
-    if (when < 0.0) return tr("not within two hours");
+    if (!when) return tr("not within two hours");
     const Part* part = when == c.to_part ? session_->seen().project.layout.find(c.first_part) : nullptr;
-    return session_->shown({when, Dimension::duration}) +
+    return session_->shown(when, Dimension::duration) +
            (part ? tr(" (%1 wet)").arg(QString::fromStdString(part->name)) : QString());
   };
   QString words = tr("at rest %1; driven %2").arg(after(r.course), after(r.driven));

@@ -201,9 +201,8 @@ class Card {
     }
     y_ += 6;
     const auto danger = [&](const FloodCourse& c) {
-      return c.danger() < 0.0
-                 ? QObject::tr("nothing in danger within two hours")
-                 : QObject::tr("in danger after %1").arg(session_.shown({c.danger(), Dimension::duration}));
+      return c.danger() ? QObject::tr("in danger after %1").arg(session_.shown(c.danger(), Dimension::duration))
+                        : QObject::tr("nothing in danger within two hours");
     };
     y_ += paragraph(left,
                     QObject::tr("Together %1 at rest, %2; %3 driven, %4. Leaks go with the third power of a gap: read "

@@ -87,6 +87,10 @@ class Session : public QObject {
 
   [[nodiscard]] UnitSystem units() const { return units_; }
   void set_units(UnitSystem units);
+  /// The same of a number that may not be known: a dash then.
+  [[nodiscard]] QString shown(const std::optional<double>& si, Dimension dimension) const {
+    return si ? shown({*si, dimension}) : QString::fromUtf8("\u2013");
+  }
   [[nodiscard]] QString shown(const Quantity& q) const { return QString::fromStdString(show(q, units_).joined()); }
   [[nodiscard]] QString in_words(const Quantity& q) const {
     return QString::fromStdString(show_in_words(q, units_).joined());

@@ -63,7 +63,7 @@ void PlumbingTable::refresh() {
     set_number(table_, *session_, r, 2, o.esc_flow > 0.0, o.esc_flow, Dimension::flow);
     set_warmth(table_, *session_, r, 3, o.winding);
     set_warmth(table_, *session_, r, 4, o.esc);
-    set_number(table_, *session_, r, 5, o.start_speed >= 0.0, o.start_speed, Dimension::speed);
+    set_number(table_, *session_, r, 5, o.start_speed.has_value(), o.start_speed.value_or(0.0), Dimension::speed);
     set_number(table_, *session_, r, 6, true, o.mass, Dimension::mass);
     set_number(table_, *session_, r, 7, true, o.cg_shift, Dimension::length);
   }

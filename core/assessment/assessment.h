@@ -11,6 +11,7 @@
 
 #include "assessment/finding.h"
 #include "cooling/options.h"
+#include "drive/pitch_and_slip.h"
 #include "flotation/equilibrium.h"
 #include "flotation/form.h"
 #include "flotation/righting.h"

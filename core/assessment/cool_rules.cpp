@@ -62,22 +62,22 @@ void without_water(const Cooled& t) {
   for (const auto& run : a.heat.dry)
     if (std::abs(run.throttle - a.project.drive.cruise_throttle) < 0.026) cruise = &run;
   const char* source = "heat models of motor, ESC and battery in still air; common practice, no source";
-  if (last.time < 0.0) {
+  if (!last.time) {
     Finding f = t.make("cool.dry", Severity::fine, duration(last.run_time), duration(last.run_time), source);
     f.text = "No water needed: without any nothing passes its limit in a whole run of {0} at full throttle.";
     t.out.push_back(f);
     return;
   }
   const bool cooled = a.water.solved && !a.water.stale && a.water.taken() > 1e-9;
-  Finding f = t.make("cool.dry", cooled ? Severity::fine : Severity::watch, duration(last.time),
+  Finding f = t.make("cool.dry", cooled ? Severity::fine : Severity::watch, duration(*last.time),
                      duration(last.run_time), source);
   f.text = cooled ? "Without water the first part would pass its limit after {0} at full throttle; it has water."
                   : "Without water the first part passes its limit after {0} at full throttle; a run lasts {1}.";
   if (cruise) {
-    f.values.push_back(duration(cruise->time < 0.0 ? cruise->run_time : cruise->time));
+    f.values.push_back(duration(cruise->time.value_or(cruise->run_time)));
     f.values.push_back({cruise->throttle, Dimension::ratio});
-    f.text += cruise->time < 0.0 ? " At {3} of throttle it needs none for a whole run of {2}."
-                                 : " At {3} of throttle it needs none for runs under {2}.";
+    f.text += cruise->time ? " At {3} of throttle it needs none for runs under {2}."
+                            : " At {3} of throttle it needs none for a whole run of {2}.";
   }
   if (!cooled && t.c.empty() && t.mends()) {
     const CoolingCircuit series = plumbed(Plumbing::series, boat_of(a), t.c, a.project.next_id);
@@ -138,8 +138,9 @@ void outlets(const Cooled& t) {
       f.text = fitting.name + " never runs: the water climbs {0}, the hose goes up to {1}.";
       t.out.push_back(f);
     } else if (o.flow > 1e-9) {
-      const double starts = start_speed(a.water_sweep, o.fitting);
-      const double cruise = a.power.duty.run_time > 0.0 && a.power.duty.range > 0.0 ? 0.6 * a.power.full.speed : 0.0;
+      const std::optional<double> begins = start_speed(a.water_sweep, o.fitting);
+      if (!begins) continue;
+      const double starts = *begins, cruise = a.power.duty ? 0.6 * a.power.full.speed : 0.0;
       Finding f = t.make("cool.start", starts > cruise && cruise > 0.0 ? Severity::watch : Severity::fine,
                          {starts, Dimension::speed}, {cruise, Dimension::speed},
                          "head at the pickup against the highest point on the way", o.fitting);
@@ -346,12 +347,13 @@ void temperatures(const Cooled& t) {
     t.out.push_back(f);
   }
   const double softens = softening_temperature(t.a.project.hull.skin.material);
-  if (softens > 0.0 && t.a.power.full.runs()) {
+  if (softens > 0.0 && t.a.power.can) {
+    const double can = *t.a.power.can;
     Finding f = t.make("cool.mount",
-                       t.a.power.can > softens          ? Severity::stop
-                       : t.a.power.can > softens - 10.0 ? Severity::watch
+                       can > softens          ? Severity::stop
+                       : can > softens - 10.0 ? Severity::watch
                                                         : Severity::fine,
-                       warmth(t.a.power.can), warmth(softens),
+                       warmth(can), warmth(softens),
                        "softening temperature of the skin's material; common practice, no source");
     f.text = f.severity == Severity::fine
                  ? "The motor's can reaches {0}; a mount of the hull's material softens at {1}."

@@ -16,9 +16,9 @@ void holds(const Assessment& a, const char* rule, Quantity number, Quantity limi
   if (number.si > limit.si) f.severity = number.si > 1.35 * limit.si ? Severity::stop : Severity::watch;
   f.text = f.severity == Severity::fine ? fine : too_much;
   const PowerReport& p = a.power;
-  if (f.severity != Severity::fine && a.care == Care::full && p.full.runs() && p.safe_throttle >= 0.15) {
+  if (f.severity != Severity::fine && a.care == Care::full && p.safe_throttle.value_or(0.0) >= 0.15) {
     Drive limited = a.project.drive;
-    limited.throttle = std::floor(100.0 * p.safe_throttle) / 100.0;
+    limited.throttle = std::floor(100.0 * *p.safe_throttle) / 100.0;
     if (limited.throttle < a.project.drive.throttle) {
       f.remedy = Edit{"Limit the throttle to {0}", ChangeDrive{limited}};
       f.remedy_values = {{limited.throttle, Dimension::ratio}};
@@ -44,8 +44,8 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
   if (d.motor.current_limit > 0.0)
     holds(a, "drive.motor", amps(motor_current), amps(d.motor.current_limit), "motor's rating",
           "The motor may take {1}; full throttle asks {0}.", "{0} at full throttle; the motor may take {1}.", out);
-  if (!balanced) return;
-  const Quantity winding{p.winding, Dimension::temperature}, most{d.motor.temperature_limit, Dimension::temperature};
+  if (!balanced || !p.winding) return;
+  const Quantity winding{*p.winding, Dimension::temperature}, most{d.motor.temperature_limit, Dimension::temperature};
   holds(
       a, "drive.heat", winding, most,
       p.water_cooled ? "two-node heat model, with a water jacket" : "two-node heat model, without cooling water",
@@ -53,9 +53,9 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
       "Winding {0} at the end of a run at full throttle; wants {1} at most. Less load, cooling water or shorter runs.",
       out);
   const HeatCourse& course = p.water_cooled ? p.wet : p.dry;
-  if (const double after = course.time_to(most.si); after >= 0.0) {
+  if (const auto after = course.time_to(most.si)) {
     Finding& f = out.back();
-    f.values.push_back({after, Dimension::duration});
+    f.values.push_back({*after, Dimension::duration});
     f.text = course.burns()
                  ? "Winding passes {1} after {2} at full throttle and burns out before the battery is empty. "
                    "Less load, cooling water or shorter runs."
@@ -87,8 +87,8 @@ void esc_duties(const Assessment& a, std::vector<Finding>& out) {
   const Drive& d = a.project.drive;
   const PowerReport& p = a.power;
   if (p.full.runs() && d.esc.burst_limit > 0.0) {
-    Finding f = drive_finding("drive.start", p.start_current > d.esc.burst_limit ? Severity::watch : Severity::fine,
-                              {p.start_current, Dimension::current}, {d.esc.burst_limit, Dimension::current},
+    Finding f = drive_finding("drive.start", p.start.motor_current > d.esc.burst_limit ? Severity::watch : Severity::fine,
+                              {p.start.motor_current, Dimension::current}, {d.esc.burst_limit, Dimension::current},
                               "ESC's burst rating; balance of torques at a standstill");
     f.text = f.severity == Severity::fine ? "A standing start at full throttle draws {0}; the ESC bursts to {1}."
                                           : "A standing start at full throttle draws {0}; the ESC bursts to {1}: open "
@@ -151,7 +151,8 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
   if (balanced) {
     reaches("drive.speed", p.full.speed, b.wanted_speed, Dimension::speed, "brief; balance of thrust and drag",
             "at full throttle");
-    reaches("drive.run_time", p.duty.run_time, b.run_time, Dimension::duration,
+    if (p.duty)
+      reaches("drive.run_time", p.duty->run_time, b.run_time, Dimension::duration,
             "brief; usable capacity over the mean current of full throttle and cruising", "of run");
   } else {
     reaches("drive.speed", a.drive.speed, b.wanted_speed, Dimension::speed,
@@ -170,44 +171,49 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
   }
 }
 
+/// Bow-up swing beyond which a boat does not come back, and one that frightens: common practice, no source.
+constexpr double goes_over = radians(60.0), stands_up = radians(25.0);
+
 /// Does a standing start turn the boat over backwards? Told even where it would not run steadily after.
 void standing_start(const Assessment& a, std::vector<Finding>& out) {
   const PowerReport& p = a.power;
-  if (p.start_hold <= 0.0) return;
+  if (!p.fitted || !p.start.hold) return;
+  const double lift = p.start.trim;
   Finding f = drive_finding("drive.flip",
-                            p.start_hold < 1.0   ? Severity::stop
-                            : p.start_hold < 2.0 ? Severity::watch
-                                                 : Severity::fine,
-                            {p.start_hold, Dimension::none}, {2.0, Dimension::none},
-                            "weight's moment about the transom over the standing start's thrust about the CG");
-  f.values.push_back(angle_quantity(p.start_trim));
+                            lift > goes_over   ? Severity::stop
+                            : lift > stands_up ? Severity::watch
+                                               : Severity::fine,
+                            angle_quantity(lift), angle_quantity(lift > goes_over ? goes_over : stands_up),
+                            "thrust and weight about the CG while the throttle opens; low confidence");
+  f.values.push_back({p.start.thrust, Dimension::force});
+  f.values.push_back({a.project.drive.opening, Dimension::duration});
   f.text = f.severity == Severity::fine
-               ? "A standing start at full throttle lifts the bow {2}; the weight holds it {0} times over."
+               ? "A standing start lifts the bow by up to {0} when the throttle opens in {3}."
            : f.severity == Severity::watch
-               ? "A standing start at full throttle lifts the bow; the weight holds it only {0} times over, wants {1}. "
-                 "Open the throttle slowly."
-               : "A standing start at full throttle turns the boat over backwards: the weight holds {0} of what the "
-                 "thrust lifts. Less power, or the CG lower and further forward.";
+               ? "A standing start with {2} of thrust lifts the bow by {0}; should stay under {1}. Open the throttle "
+                 "more slowly."
+               : "A standing start with {2} of thrust turns the boat over backwards. Less power, a slower throttle, or "
+                 "the CG lower and further forward.";
   out.push_back(f);
 }
 
 void behaviour(const Assessment& a, std::vector<Finding>& out) {
   const PowerReport& p = a.power;
   if (!p.full.runs()) return;
-  if (p.full.hull.porpoising_trim > 0.0) {
+  if (p.porpoising_margin) {
     Finding f = drive_finding("drive.porpoising", Severity::fine, angle_quantity(p.full.hull.trim),
-                              angle_quantity(p.full.hull.porpoising_trim),
+                              angle_quantity(*p.full.hull.porpoising_trim),
                               "porpoising limit of prismatic hulls (Day & Haag's curves)");
-    f.severity = p.porpoising_margin < radians(-1.0)  ? Severity::stop
-                 : p.porpoising_margin < radians(0.5) ? Severity::watch
+    f.severity = *p.porpoising_margin < radians(-1.0)  ? Severity::stop
+                 : *p.porpoising_margin < radians(0.5) ? Severity::watch
                                                       : Severity::fine;
     f.text = f.severity == Severity::fine ? "Runs at {0} of trim; porpoises above {1}."
                                           : "Runs at {0} of trim; porpoises above {1}. CG forward or tabs down.";
     out.push_back(f);
   }
-  if (p.blow_over > 0.0) {
-    const Severity how = p.blow_over < 1.5 ? Severity::stop : p.blow_over < 2.5 ? Severity::watch : Severity::fine;
-    Finding f = drive_finding("drive.blow_over", how, {p.blow_over, Dimension::none}, {2.5, Dimension::none},
+  if (p.blow_over) {
+    const Severity how = *p.blow_over < 1.5 ? Severity::stop : *p.blow_over < 2.5 ? Severity::watch : Severity::fine;
+    Finding f = drive_finding("drive.blow_over", how, {*p.blow_over, Dimension::none}, {2.5, Dimension::none},
                               "weight's moment over the air's with the bow up; low confidence");
     f.text = f.severity == Severity::fine ? "The weight holds the bow down {0} times over at full speed."
                                           : "The weight holds the bow down only {0} times over; wants {1}: too much "

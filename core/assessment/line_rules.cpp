@@ -151,7 +151,7 @@ void shaft(const Line& l) {
 void flex(const Line& l) {
   if (l.d.shaft.common_plate || !l.p.fitted || l.p.line.bend_radius) return;
   const double bend =
-      flex_at_coupler(l.a.hull->model, l.a.project.hull.skin, l.p.line, l.p.thrust_most, l.p.working->thrust_offset);
+      flex_at_coupler(l.a.hull->model, l.a.project.hull.skin, l.p.line, l.p.start.thrust, l.p.working->thrust_offset);
   const double room = l.p.line.allowance.offset - l.p.line.coupler_offset;
   Finding f = drive_finding("drive.flex", bend > std::max(0.0, room) ? Severity::note : Severity::fine,
                             length_quantity(bend), length_quantity(l.p.line.allowance.offset),
@@ -179,8 +179,9 @@ void depth(const Line& l) {
     l.out.push_back(f);
   }
   const bool running = l.p.full.runs() && !l.p.stale;
-  const double deep = running ? std::min(w.rest_depth, l.p.running_depth) : w.rest_depth;
-  const char* when = running && l.p.running_depth <= w.rest_depth ? "running" : "at rest";
+  const double under_way = running ? l.p.running_depth.value_or(w.rest_depth) : w.rest_depth;
+  const double deep = std::min(w.rest_depth, under_way);
+  const char* when = running && under_way <= w.rest_depth ? "running" : "at rest";
   Finding f = drive_finding("drive.immersion", Severity::fine, length_quantity(deep), length_quantity(w.wanted_depth),
                             l.d.mounting == Mounting::pod && l.d.pod.plate
                                 ? "0.1 of the diameter under an anti-ventilation plate; common practice"
@@ -261,7 +262,7 @@ void thrust_line(const Line& l) {
                                                                : Severity::fine,
                               angle_quantity(angle), angle_quantity(radians(1.5)), "common practice, no source");
     f.values[0] = angle_quantity(std::abs(angle));
-    f.values.push_back({l.p.thrust_most * std::sin(std::abs(angle)), Dimension::force});
+    f.values.push_back({l.p.start.thrust * std::sin(std::abs(angle)), Dimension::force});
     f.text = f.severity == Severity::fine ? "The strut stands within {1} of the keel's line."
              : angle > 0.0
                  ? "Strut {0} tail-down; wants {1} at most. It lifts the stern with up to {2}, presses the bow "
@@ -277,7 +278,7 @@ void thrust_line(const Line& l) {
   // Bow-down tilt from rest under the full thrust of a standing start; a line above the CG is the air propeller's case.
   const double weight = l.a.mass.total * gravity, gm = l.a.flotation.gm_longitudinal;
   if (!l.p.fitted || gm <= 0.0) return;
-  const double tilt = l.p.thrust_most * -w.thrust_offset / (weight * gm), most = radians(1.5);
+  const double tilt = l.p.start.thrust * -w.thrust_offset / (weight * gm), most = radians(1.5);
   Finding f = drive_finding("drive.thrust_line",
                             tilt > 2.0 * most ? Severity::stop
                             : tilt > most     ? Severity::watch
@@ -287,7 +288,7 @@ void thrust_line(const Line& l) {
   f.values = {angle_quantity(std::abs(tilt)),
               angle_quantity(most),
               length_quantity(std::abs(w.thrust_offset)),
-              {l.p.thrust_most, Dimension::force}};
+              {l.p.start.thrust, Dimension::force}};
   f.text = said(f.severity == Severity::fine
                     ? "Thrust line {{2}} {} the CG: full thrust tilts the bow {} by {{0}}."
                     : "{{3}} of thrust {{2}} {} the CG pushes the bow {} by {{0}}; wants {{1}} at most.",

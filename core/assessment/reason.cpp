@@ -96,7 +96,12 @@ void speed_lines(const Assessment& a, Lines& out) {
                  0});
   out.push_back(
       {"Propeller at {0}, slip {1}", {{s.revolutions, Dimension::revolutions}, {s.slip, Dimension::ratio}}, 0});
-  if (s.share < 0.995) out.push_back({"It keeps {0} of its thrust in this water", {{s.share, Dimension::ratio}}, 0});
+  if (s.load.air > 0.005)
+    out.push_back({"It draws air: {0} of its blades' work is done in it", {{s.load.air, Dimension::ratio}}, 0});
+  if (s.load.cavitation < 0.995)
+    out.push_back({"Cavitation leaves {0} of the blades' thrust", {{s.load.cavitation, Dimension::ratio}}, 0});
+  if (s.thrust_kept() < 0.995)
+    out.push_back({"It keeps {0} of its thrust in deep water", {{s.thrust_kept(), Dimension::ratio}}, 0});
   out.push_back({"Runs at {0} of trim", {angle_quantity(s.hull.trim)}, 0});
   out.push_back({"Of the battery's {0} {1} moves the boat",
                  {{s.battery_power(), Dimension::power}, {s.efficiency, Dimension::ratio}},
@@ -126,7 +131,7 @@ void current_lines(const Assessment& a, Lines& out) {
     out.push_back({"{0} of a run at the limit, the rest at {1} of throttle: {2} on average",
                    {{d.full_share, Dimension::ratio},
                     {d.cruise_throttle, Dimension::ratio},
-                    {a.power.duty.current, Dimension::current}},
+                    {a.power.duty ? a.power.duty->current : s.shaft.battery_current, Dimension::current}},
                    0});
   } else {
     out.push_back({"Thrust {0} by blade element, good to about a third", {{a.drive.thrust, Dimension::force}}, 0});
@@ -140,13 +145,13 @@ void current_lines(const Assessment& a, Lines& out) {
 void heat_lines(const Assessment& a, Lines& out) {
   const PowerReport& p = a.power;
   out.push_back({"{0} of loss in the motor for {1}",
-                 {{p.full.shaft.motor_heat, Dimension::power}, {p.run_time, Dimension::duration}},
+                 {{p.full.shaft.motor_heat, Dimension::power}, {p.run_time.value_or(0.0), Dimension::duration}},
                  0});
   out.push_back(
       {p.water_cooled ? "With cooling water {0}; without {1}" : "Without cooling water {1}; with a jacket {0}",
        {{p.wet.winding.back(), Dimension::temperature}, {p.dry.winding.back(), Dimension::temperature}},
        0});
-  out.push_back({"Can {0} at the end", {{p.can, Dimension::temperature}}, 0});
+  out.push_back({"Can {0} at the end", {{p.can.value_or(0.0), Dimension::temperature}}, 0});
 }
 
 void water_lines(const Assessment& a, Lines& out) {

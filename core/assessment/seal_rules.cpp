@@ -133,7 +133,7 @@ void fitting(const Sealed& t, const SealOpening& o) {
 }
 
 /// What is in danger first on a course, in words.
-std::string danger_words(const Assessment& a, const FloodCourse& c, double when) {
+std::string danger_words(const Assessment& a, const FloodCourse& c, std::optional<double> when) {
   const Part* part = c.first_part ? a.project.layout.find(c.first_part) : nullptr;
   return when == c.to_part && part ? part->name + " stands in water"
          : when == c.to_trim       ? "the trim is out of bounds"
@@ -147,20 +147,21 @@ void danger(const Sealed& t) {
                                                 {"seal.driven", &t.r.driven, t.r.running, "driven"}}) {
     if (!course->message.empty()) continue;
     if (course == &t.r.driven && !t.a.power.full.runs()) continue;
-    const double when = course->danger();
+    const std::optional<double> danger = course->danger();
+    const double when = danger.value_or(course_length);
     Finding f = t.make(rule,
-                       when < 0.0 || when >= least_bath ? Severity::fine
+                       when >= least_bath ? Severity::fine
                        : when < 300.0                   ? Severity::stop
                                                         : Severity::watch,
-                       {when < 0.0 ? course_length : when, Dimension::duration}, {least_bath, Dimension::duration},
+                       {when, Dimension::duration}, {least_bath, Dimension::duration},
                        "water by bay with its free surface");
     f.values.push_back(flow_quantity(leak));
-    f.text = when < 0.0 && course->pump_started >= 0.0 ? fmt::format("{{2}} {}: the bilge pump holds it.", how)
-             : when < 0.0                              ? fmt::format("{{2}} {}: nothing in danger within {{0}}.", how)
+    f.text = !danger && course->pump_started ? fmt::format("{{2}} {}: the bilge pump holds it.", how)
+             : !danger ? fmt::format("{{2}} {}: nothing in danger within {{0}}.", how)
              : when >= least_bath
-                 ? fmt::format("{{2}} {}: after {{0}} {}; {{1}} are enough.", how, danger_words(t.a, *course, when))
-                 : fmt::format("{{2}} {}: after {{0}} {}; wants {{1}}.", how, danger_words(t.a, *course, when));
-    if (when >= 0.0 && when == course->to_part) f.subject = course->first_part;
+                 ? fmt::format("{{2}} {}: after {{0}} {}; {{1}} are enough.", how, danger_words(t.a, *course, danger))
+                 : fmt::format("{{2}} {}: after {{0}} {}; wants {{1}}.", how, danger_words(t.a, *course, danger));
+    if (danger && danger == course->to_part) f.subject = course->first_part;
     t.out.push_back(f);
   }
 }

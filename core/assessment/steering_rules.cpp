@@ -62,31 +62,40 @@ void linkage(const Steered& t) {
 }
 
 void servo(const Steered& t) {
-  if (t.r.servo_needed <= 0.0) return;
+  if (!t.r.servo_needed || !t.r.servo_margin) return;
   const auto newton_metres = [](double si) { return Quantity{si, Dimension::torque}; };
   Finding f = drive_finding("steer.servo",
-                            t.r.servo_margin < 1.0   ? Severity::stop
-                            : t.r.servo_margin < 2.0 ? Severity::watch
+                            *t.r.servo_margin < 1.0   ? Severity::stop
+                            : *t.r.servo_margin < 2.0 ? Severity::watch
                                                      : Severity::fine,
-                            newton_metres(t.r.servo_needed), newton_metres(t.s.servo_torque),
+                            newton_metres(*t.r.servo_needed), newton_metres(t.s.servo_torque),
                             "twice the computed torque; common practice, no source");
-  f.values.push_back({t.r.servo_margin, Dimension::none});
+  f.values.push_back({*t.r.servo_margin, Dimension::none});
   f.text = f.severity == Severity::fine ? "Full angle at full speed asks {0} of the servo's {1}."
                                         : "Full angle at full speed asks {0}; the servo has {1}, wants twice.";
   t.out.push_back(f);
 }
 
+/// What the boat does by itself with something crooked: a value and its words.
+std::string own_turn(const Steered& t, Finding& f, const std::string& what) {
+  if (!t.r.own_radius) return what + ".";
+  const bool circles = *t.r.own_radius < 10.0;
+  f.values.push_back(length_quantity(circles ? *t.r.own_radius : *t.r.drift));
+  return what + (circles ? ": by itself the boat runs circles of {1} radius." : ": {1} aside after 10 m.");
+}
+
 void behaviour(const Steered& t) {
   if (t.r.stalled) {
-    Finding f = drive_finding("steer.stall", Severity::watch, angle_quantity(t.r.angle), angle_quantity(stall_angle),
+    Finding f = drive_finding("steer.stall", Severity::watch, angle_quantity(*t.r.angle), angle_quantity(stall_angle),
                               "Whicker & Fehlner's foils stall between 20 and 25 degrees");
     f.text = "{0} of rudder; it stalls at {1} and then only brakes.";
     t.out.push_back(f);
   }
   const auto newtons = [](double si) { return Quantity{si, Dimension::force}; };
-  if (t.s.by != SteeredBy::differential && t.r.side_force > 0.0 && t.r.force_without_throttle < 0.25 * t.r.side_force) {
-    Finding f = drive_finding("steer.throttle", Severity::note, newtons(t.r.force_without_throttle),
-                              newtons(t.r.side_force), "computed");
+  if (t.s.by != SteeredBy::differential && t.r.side_force.value_or(0.0) > 0.0 &&
+      *t.r.force_without_throttle < 0.25 * *t.r.side_force) {
+    Finding f = drive_finding("steer.throttle", Severity::note, newtons(*t.r.force_without_throttle),
+                              newtons(*t.r.side_force), "computed");
     f.text = "{1} of side force under power, {0} with the throttle shut: no throttle, no steering.";
     t.out.push_back(f);
   }
@@ -96,9 +105,9 @@ void behaviour(const Steered& t) {
     f.text = "Steered by two throttles: no throttle, no steering.";
     t.out.push_back(f);
   }
-  if (t.s.by == SteeredBy::rudder || t.s.by == SteeredBy::air_rudder) {
-    Finding f = drive_finding("steer.speed", t.r.time_across > 0.3 ? Severity::note : Severity::fine,
-                              {t.r.time_across, Dimension::duration}, {0.3, Dimension::duration},
+  if (t.r.time_across && (t.s.by == SteeredBy::rudder || t.s.by == SteeredBy::air_rudder)) {
+    Finding f = drive_finding("steer.speed", *t.r.time_across > 0.3 ? Severity::note : Severity::fine,
+                              {*t.r.time_across, Dimension::duration}, {0.3, Dimension::duration},
                               "servo's speed; common practice, no source");
     f.text = f.severity == Severity::fine ? "The servo takes {0} from the middle to full angle."
                                           : "The servo takes {0} from the middle to full angle; quick boats want {1}.";
@@ -107,9 +116,9 @@ void behaviour(const Steered& t) {
   const Drive& d = t.a.project.drive;
   if (const double toe = d.fittings.fin_toe; d.fittings.fins > 0 && toe != 0.0) {
     Finding f = drive_finding("steer.fins", std::abs(toe) > radians(1.0) ? Severity::watch : Severity::note,
-                              angle_quantity(std::abs(toe)), length_quantity(t.r.drift),
-                              "linear turning model, low confidence");
-    f.text = "Fins stand {0} off the centre line: {1} aside after 10 m with the rudder as it is.";
+                              angle_quantity(std::abs(toe)), {}, "linear turning model, low confidence");
+    f.values = {angle_quantity(std::abs(toe))};
+    f.text = own_turn(t, f, "Fins stand {0} off the centre line");
     if (t.a.care == Care::full) {
       Drive straight = d;
       straight.fittings.fin_toe = 0.0;
@@ -121,8 +130,8 @@ void behaviour(const Steered& t) {
     Finding f =
         drive_finding("steer.crooked", std::abs(t.s.set_crooked) > radians(1.0) ? Severity::watch : Severity::note,
                       angle_quantity(t.s.set_crooked), angle_quantity(0.0), "linear turning model, low confidence");
-    f.values = {angle_quantity(std::abs(t.s.set_crooked)), length_quantity(t.r.drift)};
-    f.text = "Stands {0} crooked at neutral: {1} aside after 10 m.";
+    f.values = {angle_quantity(std::abs(t.s.set_crooked))};
+    f.text = own_turn(t, f, "The rudder stands {0} crooked at neutral");
     Steering changed = t.s;
     changed.set_crooked = 0.0;
     t.offer(f, "Trim it straight", angle_quantity(0.0), changed);

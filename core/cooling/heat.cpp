@@ -29,12 +29,13 @@ struct Lump {
     const double end = steady(loss, air, water);
     return end + (air - end) * std::exp(-time * (to_air + to_water) / capacity);
   }
-  /// s to a temperature; negative when it is never reached.
-  [[nodiscard]] double time_to(double limit, double loss, double air, double water) const {
+  /// s to a temperature; none when it is not reached within `last`.
+  [[nodiscard]] std::optional<double> time_to(double limit, double last, double loss, double air, double water) const {
     const double end = steady(loss, air, water);
-    if (end <= limit) return -1.0;
+    if (end <= limit) return std::nullopt;
     if (limit <= air) return 0.0;
-    return -capacity / (to_air + to_water) * std::log((end - limit) / (end - air));
+    const double time = -capacity / (to_air + to_water) * std::log((end - limit) / (end - air));
+    return time <= last ? std::optional(time) : std::nullopt;
   }
 };
 
@@ -44,12 +45,6 @@ Lump lump_of(const Part& p) {
   const bool battery = p.kind == PartKind::battery;
   // Still air in a closed hull, one face on its mount; 12 W/m2K for finned or bare electronics, 8 for a wrapped pack.
   return {p.effective_mass() * (battery ? 1000.0 : 900.0), (battery ? 8.0 : 12.0) * 0.85 * surface, 0.0};
-}
-
-/// Its resistance's and 1.5 % of what passes for switching (common practice, no source), which is within the doubt of
-/// the balance and not in it.
-double esc_loss(const RunningState& s) {
-  return s.shaft.esc_heat + 0.015 * s.battery_power();
 }
 
 }  // namespace
@@ -80,7 +75,7 @@ Stream stream_of(const Boat& b, const RunningState& s) {
     const double nozzle = 0.25 * pi * b.drive.jet.nozzle * b.drive.jet.nozzle, disc = 0.25 * pi * d * d;
     const double jet = 0.5 * (s.speed + std::sqrt(s.speed * s.speed + 4.0 * each / (b.density * nozzle)));
     out.race = jet * std::min(1.0, nozzle / disc);
-    out.duct_full = s.share > 0.5;
+    out.duct_full = s.load.immersed > 0.5;
   } else if (b.drive.propulsor == Propulsor::propeller) {
     out.race = std::sqrt(s.speed * s.speed + std::max(0.0, 2.0 * each / (b.density * 0.25 * pi * d * d)));
   } else {
@@ -134,7 +129,7 @@ JacketWater CooledBoat::jacket(const RunningState& state) const {
   // The ESC's whole heat goes into the water on the safe side.
   std::vector<double> heat;
   for (const CoolerFlow& c : f.coolers)
-    heat.push_back(circuit_.find(c.fitting)->kind == FittingKind::esc_cooler && c.flow > 1e-9 ? esc_loss(state) : 0.0);
+    heat.push_back(circuit_.find(c.fitting)->kind == FittingKind::esc_cooler && c.flow > 1e-9 ? state.shaft.esc_heat : 0.0);
   const std::vector<Warmed> warmed = water_on_its_way(f, heat);
   out.temperature = circuit_.water;
   double taken = 0.0;
@@ -180,7 +175,7 @@ void add_motor(const CooledBoat& c, const PowerReport& power, const PoweredBoat&
   // At most: all of its heat in the water.
   if (h.cooled) h.water_out += h.loss / (c.boat_.density * water_heat * h.flow);
   const auto steady = [](const HeatCourse& course) {
-    return course.runs_away ? burnt : std::min(burnt, course.steady_winding);
+    return course.steady_winding && *course.steady_winding < burnt ? course.steady_winding : std::nullopt;
   };
   h.time = power.dry.time;
   h.wet = power.wet.winding;
@@ -232,7 +227,7 @@ void add_lump(const CooledBoat& c, const PowerReport& power, const Duty& duty, c
   }
   h.steady_dry = dry.steady(loss, air, 0.0);
   h.steady_wet = wet.steady(loss, air, h.water_in);
-  const double run = std::clamp(power.run_time, 1.0, 7200.0);
+  const double run = std::clamp(*power.run_time, 1.0, 7200.0);
   constexpr int steps = 120;
   for (int i = 0; i <= steps; ++i) {
     h.time.push_back(run * i / steps);
@@ -241,14 +236,12 @@ void add_lump(const CooledBoat& c, const PowerReport& power, const Duty& duty, c
   }
   h.end = h.wet.back();
   h.dry_end = h.dry.back();
-  h.time_wet = wet.time_to(limit, loss, air, h.water_in);
-  h.time_dry = dry.time_to(limit, loss, air, 0.0);
-  if (h.time_wet > run) h.time_wet = -1.0;
-  if (h.time_dry > run) h.time_dry = -1.0;
+  h.time_wet = wet.time_to(limit, run, loss, air, h.water_in);
+  h.time_dry = dry.time_to(limit, run, loss, air, 0.0);
   h.duty_end =
       duty.duration > 0.0 ? wet.at(duty.duration, duty.of(loss, loss_of(duty.cruise)), air, h.water_in) : h.end;
   if (h.cooled) {
-    const double into_water = std::max(0.0, wet.to_water * (h.steady_wet - h.water_in));
+    const double into_water = std::max(0.0, wet.to_water * (*h.steady_wet - h.water_in));
     h.water_out = h.water_in + into_water / (c.boat_.density * water_heat * h.flow);
   }
   r.parts.push_back(std::move(h));
@@ -264,23 +257,24 @@ HeatReport heat_report(const CooledBoat& c, const PowerReport& power) {
   Boat own = c.boat_;
   own.jacket = [&c](const Drive&, const RunningState& s) { return c.jacket(s); };
   const PoweredBoat powered(own, power.curve);
-  Duty duty{d.full_share, power.duty.run_time, powered.at(std::min(d.cruise_throttle, d.throttle))};
+  Duty duty{d.full_share, power.duty ? power.duty->run_time : 0.0,
+            powered.at(std::min(d.cruise_throttle, d.throttle))};
   if (!duty.cruise.runs()) duty.duration = 0.0;
   add_motor(c, power, powered, duty, r);
   const Part *esc = first_of(c.boat_.layout, PartKind::esc), *battery = first_of(c.boat_.layout, PartKind::battery);
   const Loss battery_loss = [](const RunningState& s) { return s.shaft.battery_heat; };
-  if (esc) add_lump(c, power, duty, *esc, esc_loss, electronics_limit, r);
+  if (esc) add_lump(c, power, duty, *esc, [](const RunningState& s) { return s.shaft.esc_heat; }, electronics_limit, r);
   if (battery) add_lump(c, power, duty, *battery, battery_loss, battery_limit, r);
   for (const RunningState& s : power.sweep) {
     if (!s.runs() || s.throttle > d.throttle + 1e-9) continue;
-    HeatReport::DryRun run{.throttle = s.throttle, .run_time = powered.run_time(s.shaft.battery_current)};
+    HeatReport::DryRun run{.throttle = s.throttle, .run_time = powered.run_time(s.shaft.battery_current), .time = {}};
     const double last = std::clamp(run.run_time, 1.0, 7200.0);
-    const auto sooner = [&](double time) {
-      if (time >= 0.0 && time <= last && (run.time < 0.0 || time < run.time)) run.time = time;
+    const auto sooner = [&](std::optional<double> time) {
+      if (time && (!run.time || *time < *run.time)) run.time = time;
     };
     sooner(powered.heat(s, last, false).time_to(d.motor.temperature_limit));
-    if (esc) sooner(lump_of(*esc).time_to(electronics_limit, esc_loss(s), c.circuit_.air, 0.0));
-    if (battery) sooner(lump_of(*battery).time_to(battery_limit, battery_loss(s), c.circuit_.air, 0.0));
+    if (esc) sooner(lump_of(*esc).time_to(electronics_limit, last, s.shaft.esc_heat, c.circuit_.air, 0.0));
+    if (battery) sooner(lump_of(*battery).time_to(battery_limit, last, battery_loss(s), c.circuit_.air, 0.0));
     r.dry.push_back(run);
   }
   return r;

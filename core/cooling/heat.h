@@ -53,20 +53,21 @@ struct PartHeat {
   bool cooled = false;                        ///< water passes it
   double flow = 0.0;                          ///< m3/s
   double water_in = 0.0, water_out = 0.0;     ///< degC
-  double steady_wet = 0.0, steady_dry = 0.0;  ///< degC; `burnt` where it runs away
+  std::optional<double> steady_wet, steady_dry;  ///< degC; none where it runs away or passes `burnt`
   double end = 0.0;                           ///< degC, at the end of the run as it is cooled
   double duty_end = 0.0;                      ///< degC, at the end of a run of the duty cycle, as it is cooled
   double dry_end = 0.0;                       ///< degC, the same without water
-  double time_wet = -1.0, time_dry = -1.0;    ///< s to the limit; negative when it stays below
+  std::optional<double> time_wet, time_dry;   ///< s to the limit; none when it stays below
   std::vector<double> time, wet, dry;         ///< s, degC
 };
 
 struct HeatReport {
   std::vector<PartHeat> parts;
-  /// s at a throttle until the first part passes its limit without water; negative when none does while the battery
+  /// s at a throttle until the first part passes its limit without water; none when none does while the battery
   /// lasts.
   struct DryRun {
-    double throttle = 0.0, time = -1.0, run_time = 0.0;
+    double throttle = 0.0, run_time = 0.0;
+    std::optional<double> time;
   };
   std::vector<DryRun> dry;
   [[nodiscard]] const PartHeat* part(Id id) const;

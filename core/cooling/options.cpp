@@ -191,7 +191,7 @@ std::vector<FlowPoint> flow_sweep(const CooledBoat& cooled, const PowerReport& p
   return out;
 }
 
-double start_speed(const std::vector<FlowPoint>& sweep, Id outlet) {
+std::optional<double> start_speed(const std::vector<FlowPoint>& sweep, Id outlet) {
   double before_speed = 0.0, before_lack = 0.0;
   for (std::size_t i = 0; i < sweep.size(); ++i) {
     const CircuitFlow& f = sweep[i].flow;
@@ -208,7 +208,7 @@ double start_speed(const std::vector<FlowPoint>& sweep, Id outlet) {
     before_speed = sweep[i].speed;
     before_lack = lack;
   }
-  return -1.0;
+  return std::nullopt;
 }
 
 OptionResult try_option(const std::string& name, const CoolingCircuit& circuit, const Boat& boat,
@@ -220,7 +220,7 @@ OptionResult try_option(const std::string& name, const CoolingCircuit& circuit, 
   plumbed_boat.jacket = [&cooled](const Drive&, const RunningState& s) { return cooled.jacket(s); };
   const PoweredBoat powered(plumbed_boat, power.curve);
   PowerReport there = power;
-  there.wet = powered.heat(power.full, power.run_time, true);
+  there.wet = powered.heat(power.full, *power.run_time, true);
   const HeatReport heat = heat_report(cooled, there);
   const CircuitFlow flow = cooled.flow(power.full);
   r.taken = flow.taken();
@@ -233,9 +233,9 @@ OptionResult try_option(const std::string& name, const CoolingCircuit& circuit, 
   const std::vector<FlowPoint> sweep = flow_sweep(cooled, power);
   for (const CoolFitting& f : circuit.fittings)
     if (f.kind == FittingKind::outlet) {
-      const double starts = start_speed(sweep, f.id);
-      r.start_speed = starts < 0.0 ? -1.0 : std::max(r.start_speed, starts);
-      if (starts < 0.0) break;
+      const std::optional<double> starts = start_speed(sweep, f.id);
+      r.start_speed = starts ? std::max(*starts, r.start_speed.value_or(0.0)) : starts;
+      if (!starts) break;
     }
   const CircuitMass mass = circuit_mass(circuit, boat.layout, paths);
   r.mass = mass.mass;

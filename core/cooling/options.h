@@ -42,7 +42,7 @@ struct OptionResult {
   bool runs = false;                                     ///< some water flows
   double motor_flow = 0.0, esc_flow = 0.0, taken = 0.0;  ///< m3/s at the throttle limit
   double winding = 0.0, esc = 0.0;                       ///< degC at the end of a run; 0 without the part
-  double start_speed = -1.0;                             ///< m/s at which the last outlet runs; negative: never
+  std::optional<double> start_speed;                     ///< m/s at which the last outlet runs; none: never
   double mass = 0.0,
          cg_shift = 0.0;  ///< kg of hose and fittings; m by which the boat's CG moves against the first option
 };
@@ -70,6 +70,6 @@ struct FlowPoint {
 
 /// Speed at which an outlet starts, m/s, by where its head passes what it must climb, between the sweep's points;
 /// negative when it never does.
-[[nodiscard]] double start_speed(const std::vector<FlowPoint>& sweep, Id outlet);
+[[nodiscard]] std::optional<double> start_speed(const std::vector<FlowPoint>& sweep, Id outlet);
 
 }  // namespace plucky

@@ -178,6 +178,7 @@ struct Drive {
   double loaded = 0.8;           ///< revolutions under load, share of Kv x U: common practice, no source
   double throttle = 1.0;         ///< highest throttle the radio is set to give, 0 to 1
   double cruise_throttle = 0.5;  ///< of the calmer part of a run
+  double opening = 0.4;          ///< s, in which a quick hand or the ESC opens the throttle: common practice, no source
   double full_share = 0.3;       ///< share of a run that is driven at the throttle limit
   Battery battery;
   Esc esc;

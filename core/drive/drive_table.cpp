@@ -35,6 +35,8 @@ constexpr DriveNumber numbers[] = {
     {G::drive, "throttle", "Throttle limit", D::ratio, 0.05, 1.0, OF(throttle), false,
      "highest throttle the radio is set to give"},
     {G::drive, "cruise_throttle", "Cruising throttle", D::ratio, 0.05, 1.0, OF(cruise_throttle)},
+    {G::drive, "throttle_opening_s", "Throttle opens in", D::duration, 0.05, 10.0, OF(opening), false,
+     "time in which hand or ESC open the throttle from a standstill"},
     {G::drive, "full_share", "Time at the limit", D::ratio, 0.0, 1.0, OF(full_share), false,
      "share of a run that is driven at the throttle limit; the rest is cruised"},
     {G::battery, "cell_voltage_v", "Volts a cell", D::voltage, 0.5, 5.0, OF(battery.cell_voltage)},

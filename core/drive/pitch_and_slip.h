@@ -1,20 +1,13 @@
 // The drive as pitch-and-slip arithmetic sees it. In: motor, battery, propeller, slip. Out: speed, torque, current, run
 // time at full throttle.
 //
-// Speed: V = loaded x Kv x U / ratio x pitch x (1 - slip), common practice, no source. Torque: one blade element at
-// 0.7 R with the momentum theory's inflow (Betz; Glauert), good to about a third; current from torque by the motor's
-// Kv.
+// Speed: V = loaded x Kv x U / ratio x pitch x (1 - slip), common practice, no source. Torque from the
+// propeller's chart at that slip; current from torque by the motor's Kv.
 #pragma once
 
 #include "drive/drive.h"
 
 namespace plucky {
-
-/// Thrust and torque coefficients at advance ratio J = V / (n D) by the blade element described above.
-struct PropellerCoefficients {
-  double kt = 0.0, kq = 0.0;
-};
-[[nodiscard]] PropellerCoefficients propeller_coefficients(double pitch_ratio, double blade_area, double advance);
 
 struct DriveReport {
   bool fitted = false;

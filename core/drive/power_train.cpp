@@ -10,17 +10,19 @@ ShaftState shaft_state(const PowerTrain& t, double throttle, double revolutions)
   ShaftState s;
   s.motor_revolutions = revolutions * t.gear_ratio;
   const double spin = 2.0 * pi * s.motor_revolutions, back = spin / t.kv;
-  // u (E - N u I Rb) - I Re = I Rm + w / Kv
-  s.motor_current = (throttle * t.voltage - back) /
-                    (t.motor_resistance + t.esc_resistance + throttle * throttle * t.count * t.battery_resistance);
+  // u (E - N (1 + s) u I Rb) - I Re = I Rm + w / Kv; a motor that is driven switches nothing back.
+  const double spare = throttle * t.voltage - back, taken = spare > 0.0 ? 1.0 + t.switching : 1.0;
+  s.motor_current =
+      spare / (t.motor_resistance + t.esc_resistance + taken * throttle * throttle * t.count * t.battery_resistance);
   s.motor_voltage = s.motor_current * t.motor_resistance + back;
-  s.battery_current = t.count * throttle * s.motor_current;
+  s.battery_current = t.count * taken * throttle * s.motor_current;
   s.battery_voltage = t.voltage - s.battery_current * t.battery_resistance;
   const double motor_torque = (s.motor_current - t.no_load_current) / t.kv;
   const double passed = motor_torque >= 0.0 ? t.gear_efficiency : 1.0 / t.gear_efficiency;
   s.torque = motor_torque * t.gear_ratio * passed;
   s.motor_heat = s.motor_current * s.motor_current * t.motor_resistance + t.no_load_current * back;
-  s.esc_heat = s.motor_current * s.motor_current * t.esc_resistance;
+  s.esc_heat = s.motor_current * s.motor_current * t.esc_resistance +
+               (taken - 1.0) * throttle * s.motor_current * s.battery_voltage;
   s.battery_heat = s.battery_current * s.battery_current * t.battery_resistance;
   s.gear_heat = motor_torque * spin - s.torque * 2.0 * pi * revolutions;
   return s;
@@ -28,7 +30,8 @@ ShaftState shaft_state(const PowerTrain& t, double throttle, double revolutions)
 
 double free_revolutions(const PowerTrain& t, double throttle) {
   const double loss = t.no_load_current *
-                      (t.motor_resistance + t.esc_resistance + throttle * throttle * t.count * t.battery_resistance);
+                      (t.motor_resistance + t.esc_resistance +
+                       (1.0 + t.switching) * throttle * throttle * t.count * t.battery_resistance);
   return std::max(0.0, (throttle * t.voltage - loss) * t.kv / (2.0 * pi * t.gear_ratio));
 }
 

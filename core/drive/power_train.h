@@ -1,7 +1,8 @@
 // Battery, ESC, motor and gear. In: throttle and revolutions. Out: torque at the propeller, currents, voltages, heat.
 //
 // Motor: U = I R + w / Kv, torque (I - I0) / Kv. ESC: takes the throttle's share of the battery voltage and passes the
-// same power, less its resistance. Battery: sags by its cells' resistance.
+// same power, less its resistance; its switching takes a share of what passes from the battery besides. Battery: sags by
+// its cells' resistance.
 #pragma once
 
 #include <cstdint>
@@ -17,6 +18,7 @@ struct PowerTrain {
   double kv = 200.0;                ///< rad/s per V
   double motor_resistance = 0.02;   ///< ohm
   double no_load_current = 1.0;     ///< A
+  double switching = 0.015;         ///< share of what passes that the ESC's switching takes: common practice, no source
   double gear_ratio = 1.0;          ///< motor revolutions to one of the propeller
   double gear_efficiency = 1.0;     ///< 0.9 to 0.97 for gears, common practice, no source
   std::uint32_t count = 1;          ///< equal drives on the battery
@@ -31,7 +33,7 @@ struct ShaftState {
   double battery_voltage = 0.0;    ///< V, sagged
   double motor_revolutions = 0.0;  ///< 1/s
   double motor_heat = 0.0;         ///< W, winding and iron
-  double esc_heat = 0.0;           ///< W
+  double esc_heat = 0.0;           ///< W, resistance and switching
   double battery_heat = 0.0;       ///< W
   double gear_heat = 0.0;          ///< W
 };

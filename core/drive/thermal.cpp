@@ -65,13 +65,13 @@ HeatCourse heat_course(const MotorHeat& b, const Cooling& cooling, double curren
   return out;
 }
 
-double HeatCourse::time_to(double limit) const {
+std::optional<double> HeatCourse::time_to(double limit) const {
   for (std::size_t i = 1; i < time.size(); ++i)
     if (winding[i] >= limit) {
       const double w = winding[i] > winding[i - 1] ? (limit - winding[i - 1]) / (winding[i] - winding[i - 1]) : 1.0;
       return time[i - 1] + std::max(0.0, w) * (time[i] - time[i - 1]);
     }
-  return -1.0;
+  return std::nullopt;
 }
 
 }  // namespace plucky

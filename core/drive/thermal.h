@@ -5,6 +5,7 @@
 // conductances by the can's volume and surface: common practice, no source, good to about a third.
 #pragma once
 
+#include <optional>
 #include <vector>
 
 #include "drive/drive.h"
@@ -37,10 +38,10 @@ inline constexpr double burnt = 250.0;
 struct HeatCourse {
   std::vector<double> time, winding, can;         ///< s, degC
   bool runs_away = false;                         ///< copper loss grows faster than the heat leaves
-  double steady_winding = 0.0, steady_can = 0.0;  ///< degC; meaningless when it runs away
+  std::optional<double> steady_winding, steady_can;  ///< degC; none when it runs away
   [[nodiscard]] bool burns() const { return !winding.empty() && winding.back() >= burnt; }
-  /// Seconds until the winding passes `limit`; negative when it never does.
-  [[nodiscard]] double time_to(double limit) const;
+  /// Seconds until the winding passes `limit`; none when it does not within the course.
+  [[nodiscard]] std::optional<double> time_to(double limit) const;
 };
 
 /// From the surroundings' temperature on. `current` is the motor's root-mean-square current in A, `resistance` its

@@ -77,9 +77,17 @@ constexpr HullParameter sheer{
 constexpr HullParameter camber{
     "camber_m", "Deck camber", &S::camber, Dimension::length, 0.0, 0.1, "Crown of the deck where it is widest."};
 
+constexpr HullParameter spray_rails{"spray_rails",
+                                    "Spray rails a side",
+                                    &S::spray_rails,
+                                    Dimension::none,
+                                    0.0,
+                                    4.0,
+                                    "Strips along the bottom that throw the spray off."};
+
 constexpr std::array deep_v{length, beam,  depth,    deadrise_transom, deadrise_midships,
                             flare,  sheer, bow_rake, bow_fullness,     transom_width,
-                            widest, camber};
+                            widest, camber, spray_rails};
 constexpr std::array flat_bottom{length, beam,  depth,        bow_width,     bow_rise, bow_rake, rocker,
                                  flare,  sheer, bow_fullness, transom_width, widest,   camber};
 constexpr std::array round_bilge{length,        beam,   depth, bilge_radius, deadrise_midships,
@@ -87,7 +95,8 @@ constexpr std::array round_bilge{length,        beam,   depth, bilge_radius, dea
                                  transom_width, widest, camber};
 constexpr std::array all{
     length,       beam,          depth,  deadrise_transom, deadrise_midships, flare,    sheer,  bow_rake,
-    bow_fullness, transom_width, widest, camber,           bow_width,         bow_rise, rocker, bilge_radius};
+    bow_fullness, transom_width, widest, camber,           bow_width,         bow_rise, rocker, bilge_radius,
+    spray_rails};
 
 constexpr std::array<KeyRow<HullFamily>, 4> families{{
     {HullFamily::deep_v, "deep-v", "deep-V planing monohull"},

@@ -40,6 +40,7 @@ struct HullShape {
   double bilge_radius = 0.03;       ///< m
   double sheer = 0.015;             ///< m, rise of the deck edge from amidships to the bow
   double camber = 0.004;            ///< m, crown of the deck at its widest
+  double spray_rails = 0.0;         ///< on each side of the bottom, a whole number; they throw the spray off
   bool operator==(const HullShape&) const = default;
 };
 

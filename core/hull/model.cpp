@@ -251,6 +251,7 @@ HullModel build_hull(const HullDesign& design) {
     model.surface = std::move(lofted.surface);
     model.deck_edge = std::move(lofted.deck_edge);
     model.box = bounds(model.skin);
+    model.spray_rails = design.shape.spray_rails;
   }
   const TriangleMesh bare = model.skin;
   model.bare_triangles = bare.triangles.size();

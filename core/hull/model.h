@@ -48,6 +48,7 @@ struct HullModel {
   double shell_area = 0.0, transom_area = 0.0, deck_area = 0.0, upper_area = 0.0;  ///< m2; upper: coamings and cabins
   Vec3 shell_centroid = Vec3::Zero(), transom_centroid = Vec3::Zero(), deck_centroid = Vec3::Zero(),
        upper_centroid = Vec3::Zero();  ///< area centroids, m
+  double spray_rails = 0.0;            ///< on each side of the bottom
   bool symmetrical = true;             ///< to the centre plane, within a thousandth of the beam
 
   [[nodiscard]] double length() const { return box.size().x(); }

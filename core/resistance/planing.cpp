@@ -15,11 +15,33 @@ namespace plucky {
 
 namespace {
 
-constexpr double least_trim = radians(0.3), most_trim = radians(16.0), most_ratio = 12.0, least_ratio = 0.02;
+constexpr double least_trim = radians(0.12), most_trim = radians(16.0);
+/// Share of the length up to which a bottom's lift can stand forward of the transom: beyond it the bow has nothing left
+/// to carry with (a bottom wet to its stem carries at 0.5 to 0.75).
+constexpr double most_forward = 0.6;
+constexpr double least_keel = 0.02, most_ratio = 12.0;  // wetted keel, mean wetted length over the beam
+
+/// What of the bottom is wet. The spray root leaves the keel at atan(pi/2 tan(trim) / tan(deadrise)) in plan (Wagner);
+/// where it meets the transom before the chine the chines are dry and the wetted beam is the water's own, with the mean
+/// length dry_ratio() of its beams, tan(deadrise) / (2 pi tan(trim)), whatever the speed (Savitsky 1964).
+struct Wetted {
+  double beam = 0.0, ratio = 0.0, keel = 0.0;  ///< m, mean length over that beam, m
+  bool chines_dry = false;
+};
+double dry_ratio(const PlaningHull& h, double trim) {
+  return 0.5 * std::tan(h.deadrise) / (pi * std::tan(trim));
+}
+Wetted wetted(const PlaningHull& h, double trim, double keel) {
+  const double dry = dry_ratio(h, trim);
+  Wetted w{.beam = h.beam, .ratio = keel / h.beam - dry, .keel = keel};
+  if (keel < 2.0 * dry * h.beam) w = {keel / (2.0 * dry), dry, keel, true};
+  return w;
+}
 
 /// All forces at one trim, once the wetted length carries what it must.
 struct Forces {
-  double ratio = 0.0, normal = 0.0, friction = 0.0, thrust = 0.0, appendages = 0.0, air = 0.0, tab = 0.0,
+  Wetted wet;
+  double normal = 0.0, friction = 0.0, thrust = 0.0, appendages = 0.0, air = 0.0, tab = 0.0,
          tab_drag = 0.0, moment = 0.0;
   double pressure_point = 0.0;
 };
@@ -46,14 +68,14 @@ double bottom_speed(double trim, double ratio, double deadrise, double speed) {
   return speed * std::sqrt(std::max(0.1, 1.0 - held / (ratio * std::cos(trim))));
 }
 
-Forces forces_at(const PlaningHull& h, const Water& w, double trim, double ratio) {
+Forces forces_at(const PlaningHull& h, const Water& w, double trim, double keel) {
   Forces f;
-  f.ratio = ratio;
-  const double cv = w.speed / std::sqrt(gravity * h.beam), b2 = h.beam * h.beam;
+  f.wet = wetted(h, trim, keel);
+  const double ratio = f.wet.ratio, beam = f.wet.beam, cv = w.speed / std::sqrt(gravity * beam), b2 = beam * beam;
   const double lift = deadrise_lift(flat_lift(degrees(trim), ratio, cv), degrees(h.deadrise)) * w.head() * b2;
   f.normal = lift / std::cos(trim);
   const double along = bottom_speed(trim, ratio, h.deadrise, w.speed);
-  const double cf = friction_coefficient(along * ratio * h.beam / w.viscosity) + h.roughness;
+  const double cf = friction_coefficient(along * ratio * beam / w.viscosity) + h.roughness;
   f.friction = 0.5 * w.density * along * along * ratio * b2 / std::cos(h.deadrise) * cf;
   f.appendages = h.appendage_area * w.head();
   f.air = 0.5 * air_density * w.speed * w.speed * h.air_area;
@@ -64,10 +86,10 @@ Forces forces_at(const PlaningHull& h, const Water& w, double trim, double ratio
   }
   const double against = f.friction * std::cos(trim) + f.normal * std::sin(trim) + f.appendages + f.air + f.tab_drag;
   f.thrust = against / std::cos(trim + h.thrust_angle);
-  f.pressure_point = pressure_centre(ratio, cv) * ratio * h.beam;
+  f.pressure_point = pressure_centre(ratio, cv) * ratio * beam;
   // Bow up positive, about the CG.
   const double tab_arm = h.lcg - 0.6 * h.beam - h.tab_chord * (1.0 - h.tab_span);
-  f.moment = f.normal * (f.pressure_point - h.lcg) - f.friction * (h.vcg - 0.25 * h.beam * std::tan(h.deadrise)) +
+  f.moment = f.normal * (f.pressure_point - h.lcg) - f.friction * (h.vcg - 0.25 * beam * std::tan(h.deadrise)) +
              f.thrust * h.thrust_offset - f.appendages * h.appendage_depth + f.air * h.air_height - f.tab * tab_arm;
   return f;
 }
@@ -79,11 +101,10 @@ double surplus(const PlaningHull& h, const Forces& f, double trim) {
 }
 
 std::optional<Forces> carry(const PlaningHull& h, const Water& w, double trim) {
-  const auto ratio =
-      root([&](double log_ratio) { return surplus(h, forces_at(h, w, trim, std::exp(log_ratio)), trim); },
-           std::log(least_ratio), std::log(most_ratio));
-  if (!ratio) return std::nullopt;
-  return forces_at(h, w, trim, std::exp(*ratio));
+  const auto keel = root([&](double logarithm) { return surplus(h, forces_at(h, w, trim, std::exp(logarithm)), trim); },
+                         std::log(least_keel * h.beam), std::log((most_ratio + dry_ratio(h, trim)) * h.beam));
+  if (!keel) return std::nullopt;
+  return forces_at(h, w, trim, std::exp(*keel));
 }
 
 void check(const PlaningHull& h, const Water& w) {
@@ -106,24 +127,45 @@ double flat_lift(double trim, double ratio, double cv) {
 }
 
 double deadrise_lift(double flat, double deadrise) {
-  return flat - 0.0065 * deadrise * std::pow(flat, 0.60);
+  return std::max(0.0, flat - 0.0065 * deadrise * std::pow(flat, 0.60));
 }
 
 double pressure_centre(double ratio, double cv) {
   return 0.75 - 1.0 / (5.21 * cv * cv / (ratio * ratio) + 2.39);
 }
 
-WhiskerSpray whisker_spray(double beam, double deadrise, double trim, double speed, double density, double viscosity) {
+double spray_friction(double reynolds) {
+  if (reynolds <= 0.0) return 0.0;
+  constexpr double turbulent_from = 1.5e6;
+  return reynolds < turbulent_from ? 1.328 / std::sqrt(reynolds)
+                                   : 0.074 / std::pow(reynolds, 0.2) - 4800.0 / reynolds;
+}
+
+WhiskerSpray whisker_spray(double beam, double deadrise, double trim, double keel, double speed, double density,
+                           double viscosity, double rails) {
   WhiskerSpray s;
   s.angle = std::atan2(0.5 * pi * std::tan(trim), std::tan(deadrise));
   const double direction = 2.0 * s.angle / std::cos(deadrise);
-  if (direction >= 0.5 * pi) return s;
-  s.area = beam * beam / (4.0 * std::sin(2.0 * s.angle) * std::cos(deadrise));
-  // A streak from the line to the chine is on average as long as the area over the line's own length.
-  const double streak = s.area / (beam / std::sin(s.angle));
-  s.drag =
-      0.5 * density * speed * speed * s.area * std::cos(direction) * friction_coefficient(speed * streak / viscosity);
+  if (direction >= 0.5 * pi || keel <= 0.0) return s;
+  // In plan the sheet lies between the angles a and 2 a from where the keel meets the water, as far as chine and transom.
+  const double half = 0.5 * beam, root = std::tan(s.angle), edge = std::tan(2.0 * s.angle);
+  const auto under = [&](double slope) {  // area between the keel and a line of this slope, held at the chine
+    const double meets = half / slope;
+    return keel <= meets ? 0.5 * slope * keel * keel : half * (keel - 0.5 * meets);
+  };
+  const double side = under(edge) - under(root);
+  s.area = 2.0 * side / std::cos(deadrise) / (1.0 + rails);
+  // A streak is on average as long as the sheet's area over the breadth it starts from.
+  const double streak = side / std::min(half, keel * edge) / std::cos(deadrise) / (1.0 + rails);
+  s.drag = 0.5 * density * speed * speed * s.area * std::cos(direction) * spray_friction(speed * streak / viscosity);
   return s;
+}
+
+std::optional<double> porpoising_limit(double lift_coefficient, double deadrise) {
+  const double load = std::sqrt(0.5 * lift_coefficient);
+  if (!(load >= 0.09 && load <= 0.36)) return std::nullopt;
+  const double beta = std::clamp(deadrise, 8.0, 30.0);
+  return radians(0.1197 * std::pow(beta, 0.7651) * std::exp(15.7132 * load * std::pow(beta, -0.2629)));
 }
 
 PlaningState solve_planing(const PlaningHull& h, double speed, double density, double viscosity) {
@@ -132,13 +174,13 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   PlaningState s;
   // Bow-up moment falls as the trim rises: less bottom is wet and its pressure moves aft. A scan finds where it changes
   // sign.
-  constexpr int steps = 32;
+  constexpr int steps = 40;
   std::optional<Forces> before;
   double before_trim = 0.0, first_moment = 0.0;
   bool carried = false;
   std::optional<double> trim;
   for (int i = 0; i <= steps && !trim; ++i) {
-    const double t = least_trim + (most_trim - least_trim) * i / steps;
+    const double t = least_trim * std::pow(most_trim / least_trim, static_cast<double>(i) / steps);
     const std::optional<Forces> now = carry(h, w, t);
     if (now && !carried) first_moment = now->moment;
     carried = carried || now.has_value();
@@ -159,10 +201,18 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
     return s;
   }
   const Forces f = *carry(h, w, *trim);
+  if (h.length > 0.0 && f.pressure_point > most_forward * h.length) {
+    s.message = fmt::format("the bow goes under: the bottom would have to carry {:.2f} m forward of the transom",
+                            f.pressure_point);
+    return s;
+  }
   const double cv = speed / std::sqrt(gravity * h.beam);
   s.trim = *trim;
-  s.wetted_ratio = f.ratio;
-  s.wetted_length = f.ratio * h.beam;
+  s.wetted_ratio = f.wet.ratio;
+  s.wetted_beam = f.wet.beam;
+  s.chines_dry = f.wet.chines_dry;
+  s.wetted_length = f.wet.ratio * f.wet.beam;
+  s.keel_length = f.wet.keel;
   s.friction = f.friction;
   s.lift = f.normal * std::cos(s.trim);
   s.pressure = f.normal * std::sin(s.trim);
@@ -171,20 +221,11 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   s.thrust = f.thrust;
   s.drag = f.thrust * std::cos(s.trim + h.thrust_angle);
   s.pressure_point = f.pressure_point;
-  // The chine wets later than the keel: Savitsky's (13), L_k - L_c = b tan(deadrise) / (pi tan(trim)).
-  s.keel_length = s.wetted_length + 0.5 * h.beam * std::tan(h.deadrise) / (pi * std::tan(s.trim));
-  const WhiskerSpray spray = whisker_spray(h.beam, h.deadrise, s.trim, speed, density, viscosity);
+  const WhiskerSpray spray = whisker_spray(h.beam, h.deadrise, s.trim, s.keel_length, speed, density, viscosity, h.rails);
   s.spray_angle = spray.angle;
-  // The formula is of bottoms whose line of spray reaches the chine. Below two degrees of trim it does not on hulls as
-  // short as these, the area runs away, and fast monohulls would lose a quarter of the speed that common practice sees:
-  // it counts from two degrees on, wholly from three, by the share of the line that the wetted keel has room for.
-  const double grown = std::clamp(degrees(s.trim) - 2.0, 0.0, 1.0), counts = grown * grown * (3.0 - 2.0 * grown);
-  const double room = std::min(1.0, s.keel_length * std::tan(spray.angle) / (0.5 * h.beam));
-  s.spray = counts * room * spray.drag;
+  s.spray = spray.drag;
   s.draught = s.keel_length * std::sin(s.trim);
-  const double load = h.mass * gravity / (w.head() * h.beam * h.beam), beta = std::max(8.0, degrees(h.deadrise));
-  s.porpoising_trim =
-      radians(0.1197 * std::pow(beta, 0.7651) * std::exp(15.7132 * std::sqrt(0.5 * load) * std::pow(beta, -0.2629)));
+  s.porpoising_trim = porpoising_limit(h.mass * gravity / (w.head() * h.beam * h.beam), degrees(h.deadrise));
   s.status = PlaningState::Status::solved;
   const auto outside = [&](bool is, const std::string& words) {
     if (!is) return;
@@ -194,6 +235,10 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   outside(cv < 0.6 || cv > 13.0, fmt::format("speed coefficient {:.2g} is outside 0.6 to 13", cv));
   outside(s.trim < radians(2.0) || s.trim > radians(15.0),
           fmt::format("trim {:.2g} degrees is outside 2 to 15", degrees(s.trim)));
+  outside(h.length > 0.0 && s.keel_length > h.length,
+          fmt::format("{:.2g} m of wetted keel would be needed, more than the hull has: its bow's curve carries, which is "
+                      "not in the method",
+                      s.keel_length));
   outside(s.wetted_ratio > 4.0, fmt::format("{:.2g} beams of wetted length are more than 4", s.wetted_ratio));
   return s;
 }

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "base/blend.h"
 #include "base/error.h"
 #include "resistance/friction.h"
 #include "water/fluid.h"
@@ -14,6 +15,7 @@ namespace plucky {
 namespace {
 
 constexpr double displacement_below = 1.2, planing_above = 2.4;
+constexpr double most_slender = 100.0;  // of a hull without breadth
 
 RunningPoint displacement(const RunningHull& h, double speed) {
   RunningPoint p;
@@ -25,7 +27,7 @@ RunningPoint displacement(const RunningHull& h, double speed) {
     const double froude = speed / std::sqrt(2.0 * gravity * h.transom_area / (h.transom_beam * (1.0 + h.waterplane)));
     if (froude < 5.0) p.pressure = head * h.transom_area * 0.2 * (1.0 - 0.2 * froude);
   }
-  p.appendages = head * h.bottom.appendage_area;
+  p.appendages = head * h.appendage_area;
   p.air = 0.5 * air_density * speed * speed * h.bottom.air_area;
   p.trim = h.rest_trim;
   p.draught = h.rest_draught;
@@ -35,6 +37,9 @@ RunningPoint displacement(const RunningHull& h, double speed) {
   if (!h.planes && froude > 0.6) {
     p.outside_range = true;
     p.message = fmt::format("thin-ship waves at a Froude number of {:.2f}: squat and trim are not in it", froude);
+  } else if (const double slender = h.slenderness(); slender < 4.0 && froude > 0.15) {
+    p.outside_range = true;
+    p.message = fmt::format("thin-ship waves on a hull {:.2g} beams long: made for 4 and more", slender);
   }
   return p;
 }
@@ -72,6 +77,13 @@ RunningPoint mixed(const RunningPoint& a, const RunningPoint& b, double w) {
 
 }  // namespace
 
+double RunningHull::slenderness() const {
+  double half = 0.0;
+  for (const std::vector<double>& station : offsets.half)
+    for (double y : station) half = std::max(half, y);
+  return half > 0.0 ? waterline_length / (2.0 * half) : most_slender;
+}
+
 double RunningPoint::water_at(double x) const {
   const double level = draught - x * std::tan(trim);
   return x >= 0.0 ? level : (1.0 - transom_dry) * level + transom_dry * std::min(level, 0.0);
@@ -88,7 +100,7 @@ RunningPoint run_at(const RunningHull& h, double speed) {
     p.regime = Regime::planing;
     p.planing_share = 1.0;
   } else {
-    const double s = (number - displacement_below) / (planing_above - displacement_below), w = s * s * (3.0 - 2.0 * s);
+    const double w = smooth_step((number - displacement_below) / (planing_above - displacement_below));
     const RunningPoint slow = displacement(h, speed), fast = planing(h, speed);
     p = fast.holds ? mixed(slow, fast, w) : slow;
     p.regime = Regime::semi_planing;
@@ -100,23 +112,60 @@ RunningPoint run_at(const RunningHull& h, double speed) {
   p.volumetric_froude = number;
   // A transom runs dry at a Froude number of its draught near 2.5 (common practice in ship hydrodynamics, memory).
   const double transom = speed / std::sqrt(gravity * std::max(h.rest_draught, 1e-3));
-  const double s = std::clamp((transom - 1.5) / 2.0, 0.0, 1.0);
-  p.transom_dry = s * s * (3.0 - 2.0 * s);
+  p.transom_dry = smooth_step((transom - 1.5) / 2.0);
   return p;
 }
 
-ResistanceCurve::ResistanceCurve(const RunningHull& hull, double most, int points) {
-  if (!(most > 0.0)) throw InvalidInput("speed", fmt::format("is {} m/s; wants more than zero", most));
-  for (int i = 0; i < points; ++i) {
-    // Closer at low speeds, where the humps are.
-    const double s = static_cast<double>(i) / (points - 1);
-    RunningPoint p = run_at(hull, most * (0.02 + 0.98 * s * (0.5 + 0.5 * s)));
+namespace {
+
+/// Speeds of the curve by the hull alone: close in Froude number where waves make humps, by shares above.
+std::vector<double> curve_speeds(const RunningHull& h, double most) {
+  const double wave_speed = std::sqrt(gravity * h.waterline_length);
+  const double planes_from = planing_above * std::sqrt(gravity * std::cbrt(h.volume));
+  std::vector<double> out;
+  for (double v = 0.10 * wave_speed; out.empty() || out.back() < most;) {
+    out.push_back(v);
+    v += v < 0.52 * wave_speed ? 0.025 * wave_speed
+         : !h.planes || v < planes_from ? 0.06 * wave_speed
+                                        : 0.08 * v;
+  }
+  return out;
+}
+
+/// Where the value in the middle of three points is missed by more than this share of it by a line through its
+/// neighbours, the curve wants points between.
+constexpr double bends = 0.05;
+
+/// Drag at `b` as its neighbours would have it, over the square of the speed.
+double foreseen(const RunningPoint& a, const RunningPoint& b, const RunningPoint& c) {
+  const double w = (b.speed * b.speed - a.speed * a.speed) / (c.speed * c.speed - a.speed * a.speed);
+  return (1.0 - w) * a.drag + w * c.drag;
+}
+
+}  // namespace
+
+ResistanceCurve::ResistanceCurve(const RunningHull& hull, double most) {
+  if (!(most > 0.0)) throw InvalidInput("speed", fmt::format("is {} m/s; must be above zero", most));
+  for (double v : curve_speeds(hull, most)) {
+    RunningPoint p = run_at(hull, v);
     if (!p.holds) {
       ends_because_ = p.message;
-      return;
+      break;
     }
     points_.push_back(std::move(p));
   }
+  std::vector<double> between;
+  for (std::size_t i = 1; i + 1 < points_.size(); ++i) {
+    const RunningPoint &a = points_[i - 1], &b = points_[i], &c = points_[i + 1];
+    if (std::abs(foreseen(a, b, c) - b.drag) < bends * b.drag) continue;
+    for (const RunningPoint* other : {&a, &c}) {
+      const double v = 0.5 * (b.speed + other->speed);
+      if (between.empty() || between.back() < v - 1e-9) between.push_back(v);
+    }
+  }
+  for (double v : between)
+    if (RunningPoint p = run_at(hull, v); p.holds) points_.push_back(std::move(p));
+  std::sort(points_.begin(), points_.end(), [](const auto& a, const auto& b) { return a.speed < b.speed; });
 }
 
 double ResistanceCurve::drag(double speed) const {

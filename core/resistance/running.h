@@ -6,6 +6,7 @@
 // of both by that number. The blend is ours: neither method holds there, and the answer says so.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -26,11 +27,14 @@ struct RunningHull {
   double transom_area = 0.0;      ///< m2, immersed at rest
   double transom_beam = 0.0;      ///< m, at the water
   double waterplane = 0.8;        ///< coefficient
+  double appendage_area = 0.0;    ///< m2, Cd A of what hangs in the water at rest; the bottom's own is of planing
   double rest_trim = 0.0;         ///< rad
   double rest_draught = 0.0;      ///< m, of the transom's keel at rest; negative when it is clear of the water
   bool planes = false;            ///< has a bottom that Savitsky's method can take
   PlaningHull bottom;
   double density = 0.0, viscosity = 0.0;
+  /// Length over breadth at the water.
+  [[nodiscard]] double slenderness() const;
 };
 
 /// Parts in N. Where the regime is a blend each part is blended.
@@ -48,7 +52,7 @@ struct RunningPoint {
   double draught = 0.0;          ///< m, of the transom's keel below the running water
   double transom_dry = 0.0;      ///< 0 to 1: does the water leave the transom clear?
   double planing_share = 0.0;    ///< 0 to 1, weight of the planing method
-  double porpoising_trim = 0.0;  ///< rad; 0 where unknown
+  std::optional<double> porpoising_trim;  ///< rad; none where unknown
 
   /// Height of the water over the transom's keel in boat axes at x, m: the undisturbed level under the boat; behind a
   /// transom that has run dry the hollow that begins at its edge and goes on with the bottom.
@@ -62,9 +66,10 @@ struct RunningPoint {
 class ResistanceCurve {
  public:
   ResistanceCurve() = default;
-  /// `points` speeds from 2 % to 100 % of `most`; the curve ends before the first that no attitude carries. Throws
+  /// Speeds from a Froude number of 0.1 to past `most`, where they stand by the hull alone, so that no motor changes a
+  /// hull's drag; closer where the curve bends. It ends before the first speed that no attitude carries. Throws
   /// InvalidInput for a speed that is not above zero.
-  ResistanceCurve(const RunningHull& hull, double most, int points = 40);
+  ResistanceCurve(const RunningHull& hull, double most);
 
   [[nodiscard]] const std::vector<RunningPoint>& points() const { return points_; }
   [[nodiscard]] double most_speed() const { return points_.empty() ? 0.0 : points_.back().speed; }

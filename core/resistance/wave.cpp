@@ -58,9 +58,11 @@ std::complex<double> amplitude(const Offsets& o, double k, double l) {
 
 }  // namespace
 
-Offsets offsets_below(const HullModel& hull, double water, int layers) {
+Offsets offsets_below(const HullModel& hull, const std::function<double(double)>& water, int layers) {
   Offsets o;
-  const double draught = water - hull.box.low.z();
+  double draught = 0.0;
+  for (const Section& s : hull.sections)
+    if (const Section::Extent e = s.extent(); !e.empty()) draught = std::max(draught, water(s.x) - e.low.y());
   for (int j = 0; j <= layers; ++j) {
     const double s = static_cast<double>(j) / layers;
     o.depth.push_back(draught * s * s);
@@ -68,7 +70,8 @@ Offsets offsets_below(const HullModel& hull, double water, int layers) {
   for (const Section& s : hull.sections) {
     o.x.push_back(s.x);
     std::vector<double> half;
-    for (double d : o.depth) half.push_back(half_breadth(s, water - d));
+    const double level = water(s.x);
+    for (double d : o.depth) half.push_back(half_breadth(s, level - d));
     o.half.push_back(std::move(half));
   }
   return o;

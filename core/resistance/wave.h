@@ -6,6 +6,7 @@
 // of about 0.35; wants a beam well below the length.
 #pragma once
 
+#include <functional>
 #include <vector>
 
 #include "hull/model.h"
@@ -18,8 +19,10 @@ struct Offsets {
   std::vector<std::vector<double>> half;  ///< [station][depth], m; 0 outside the hull
 };
 
-/// Offsets below the level plane z = `water`, at the hull's own stations and `layers` depths, closer near the surface.
-[[nodiscard]] Offsets offsets_below(const HullModel& hull, double water, int layers = 14);
+/// Offsets below the water, whose height over a station `water` gives, at the hull's own stations and `layers` depths,
+/// closer near the surface. In trim each station is measured from its own water line.
+[[nodiscard]] Offsets offsets_below(const HullModel& hull, const std::function<double(double)>& water,
+                                    int layers = 14);
 
 /// Throws InvalidInput for speeds or densities that are not above zero, fewer than three stations or two depths.
 [[nodiscard]] double wave_resistance(const Offsets& offsets, double speed, double density);

@@ -19,35 +19,91 @@ double bracketed(F f, double low, double high, double at_low, double at_high) {
 
 }  // namespace
 
-HeldThrust thrust_at(const PowerTrain& train, const Propulsion& propulsion, double throttle, double water_speed,
-                     double share) {
-  const double most = free_revolutions(train, throttle);
-  if (most <= 0.0) return {};
-  const auto spare = [&](double n) {
-    return shaft_state(train, throttle, n).torque - propulsion.at(n, water_speed, share).torque;
-  };
-  const double low = 1e-3 * most, at_low = spare(low), at_most = spare(most);
+namespace {
+
+/// Revolutions at which a torque that grows with them is the motor's.
+template <class Torque>
+double revolutions_for(const PowerTrain& train, double throttle, Torque torque) {
+  const double most = free_revolutions(train, throttle), low = 1e-3 * most;
+  const auto spare = [&](double n) { return shaft_state(train, throttle, n).torque - torque(n); };
+  const double at_low = spare(low), at_most = spare(most);
   // A propeller that the passing water drives spins at most as fast as the motor would run free.
-  const double n = at_low <= 0.0 ? low : at_most >= 0.0 ? most : bracketed(spare, low, most, at_low, at_most);
-  return {propulsion.at(n, water_speed, share).thrust, n};
+  return at_low <= 0.0 ? low : at_most >= 0.0 ? most : bracketed(spare, low, most, at_low, at_most);
 }
+
+}  // namespace
+
+HeldThrust thrust_at(const PowerTrain& train, const Propulsion& propulsion, double throttle, double water_speed,
+                     const PropulsorWater& water) {
+  if (free_revolutions(train, throttle) <= 0.0) return {};
+  if (water.disc && propulsion.kind() == Propulsor::propeller) {
+    // Less load, more revolutions, more air: two states may hold. The one it comes from goes first.
+    const double air = water.history == AirHistory::from_rest ? 1.0 : 0.0;
+    const double n = revolutions_for(train, throttle, [&](double turns) {
+      return propulsion.with_air(turns, water_speed, *water.disc, air).torque;
+    });
+    const PropulsorLoad load = propulsion.with_air(n, water_speed, *water.disc, air);
+    if (std::abs(propulsion.air_drawn(load.thrust, water_speed, *water.disc, water.history) - air) < 1e-3)
+      return {load.thrust, n, load};
+  }
+  const double n = revolutions_for(train, throttle,
+                                   [&](double turns) { return propulsion.at(turns, water_speed, water).torque; });
+  const PropulsorLoad load = propulsion.at(n, water_speed, water);
+  return {load.thrust, n, load};
+}
+
+namespace {
+
+/// Thrust against drag of one throttle.
+struct Balance {
+  const PowerTrain& train;
+  const Propulsion& propulsion;
+  const ResistanceCurve& curve;
+  const Interaction& between;
+  double throttle;
+
+  [[nodiscard]] HeldThrust held(const RunningPoint& p) const {
+    return thrust_at(train, propulsion, throttle, p.speed * (1.0 - between.wake),
+                     between.water ? between.water(p) : PropulsorWater{});
+  }
+  [[nodiscard]] double excess(double speed) const {
+    const RunningPoint p = curve.at(speed);
+    return train.count * held(p).thrust * (1.0 - between.thrust_deduction) - p.drag;
+  }
+};
+
+void fill_in(RunningState& s, const Balance& b, double speed, double pitch) {
+  s.hull = b.curve.at(speed);
+  const HeldThrust t = b.held(s.hull);
+  s.speed = speed;
+  s.revolutions = t.revolutions;
+  s.load = t.load;
+  s.thrust = b.train.count * t.thrust;
+  s.slip = 1.0 - speed / (t.revolutions * pitch);
+  if (b.propulsion.kind() == Propulsor::jet) {
+    s.jet_speed = b.propulsion.jet(t.revolutions, speed * (1.0 - b.between.wake)).jet_speed;
+    s.slip = 1.0 - speed / *s.jet_speed;
+  }
+  s.shaft = shaft_state(b.train, b.throttle, t.revolutions);
+  s.efficiency = s.hull.drag * speed / s.battery_power();
+  s.status = RunningState::Status::solved;
+}
+
+}  // namespace
 
 RunningState run_steady(const PowerTrain& train, const Propulsion& propulsion, double pitch,
                         const ResistanceCurve& curve, double throttle, const Interaction& between) {
   RunningState s;
   s.throttle = throttle;
-  const auto share_at = [&](const RunningPoint& p) { return between.working_share ? between.working_share(p) : 1.0; };
-  const auto excess = [&](double v) {
-    const RunningPoint p = curve.at(v);
-    const HeldThrust t = thrust_at(train, propulsion, throttle, v * (1.0 - between.wake), share_at(p));
-    return train.count * t.thrust * (1.0 - between.thrust_deduction) - p.drag;
-  };
+  const Balance balance{train, propulsion, curve, between, throttle};
+  const auto excess = [&](double v) { return balance.excess(v); };
   const auto& points = curve.points();
   if (points.empty() || free_revolutions(train, throttle) <= 0.0) {
-    s.message = fmt::format("{:.0f} % of throttle does not turn the motor", 100.0 * throttle);
+    s.message = points.empty() ? "no attitude carries the boat at any speed: " + curve.ends_because()
+                               : fmt::format("{:.0f} % of throttle does not turn the motor", 100.0 * throttle);
     return s;
   }
-  double before_v = points.front().speed, before = excess(before_v);
+  double before_v = 0.0, before = excess(0.0);
   if (before <= 0.0) {
     s.message = fmt::format("no thrust to move the boat at {:.0f} % of throttle", 100.0 * throttle);
     return s;
@@ -58,7 +114,7 @@ RunningState run_steady(const PowerTrain& train, const Propulsion& propulsion, d
   bool passes_later = false;
   // A curve that ends because nothing holds the boat any more must not be drawn on.
   const std::size_t beyond = curve.ends_because().empty() ? 8 : 0;
-  for (std::size_t i = 1; i < points.size() + beyond; ++i) {
+  for (std::size_t i = 0; i < points.size() + beyond; ++i) {
     const double v = i < points.size() ? points[i].speed : before_v * 1.25, now = excess(v);
     if (speed == 0.0 && now <= 0.0) speed = bracketed(excess, before_v, v, before, now);
     if (speed > 0.0 && now < worst) worst = now, worst_v = v;
@@ -76,21 +132,10 @@ RunningState run_steady(const PowerTrain& train, const Propulsion& propulsion, d
                                                            points.back().speed, curve.ends_because());
     return s;
   }
-  s.hull = curve.at(speed);
-  s.share = share_at(s.hull);
-  const HeldThrust t = thrust_at(train, propulsion, throttle, speed * (1.0 - between.wake), s.share);
-  s.speed = speed;
-  s.revolutions = t.revolutions;
-  s.thrust = train.count * t.thrust;
-  s.slip = 1.0 - speed / (t.revolutions * pitch);
-  s.shaft = shaft_state(train, throttle, t.revolutions);
-  s.efficiency = s.hull.drag * speed / s.battery_power();
-  s.status = RunningState::Status::solved;
+  fill_in(s, balance, speed, pitch);
   if (passes_later) {
     s.status = RunningState::Status::under_hump;
-    const double drag = curve.drag(worst_v);
-    s.message = fmt::format("cannot get over the hump: thrust {:.1f} N, drag {:.1f} N at {:.1f} m/s", drag + worst,
-                            drag, worst_v);
+    s.message = fmt::format("does not get over the hump: {:.1f} N short at {:.1f} m/s", -worst, worst_v);
   }
   return s;
 }

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <functional>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -16,8 +17,8 @@ namespace plucky {
 struct Interaction {
   double wake = 0.0;              ///< share by which the water at the propulsor is slower than the boat
   double thrust_deduction = 0.0;  ///< share of the thrust the hull loses to the suction
-  /// Share of thrust and torque that the propulsor keeps in the water of a running point; none: all of it.
-  std::function<double(const RunningPoint&)> working_share;
+  /// How the propulsor lies to the water of a running point; none: deep.
+  std::function<PropulsorWater(const RunningPoint&)> water;
 };
 
 struct RunningState {
@@ -32,18 +33,21 @@ struct RunningState {
   double speed = 0.0;        ///< m/s
   double revolutions = 0.0;  ///< 1/s, propeller
   double thrust = 0.0;       ///< N, of all drives, before the thrust deduction
-  double slip = 0.0;         ///< 1 - V / (n pitch)
-  double share = 1.0;        ///< of thrust and torque that the propulsor keeps in this water
+  double slip = 0.0;         ///< 1 - V / (n pitch); of a jet the share by which the boat is slower than its jet
   double efficiency = 0.0;   ///< drag times speed over the battery's power
+  PropulsorLoad load;        ///< of one drive
   ShaftState shaft;          ///< of one drive
   RunningPoint hull;
+  std::optional<double> jet_speed;  ///< m/s, of a jet
   [[nodiscard]] double battery_power() const { return shaft.battery_current * shaft.battery_voltage; }
   [[nodiscard]] bool runs() const { return status != Status::no_answer; }
+  /// Of its thrust in deep water without cavitation, what is left.
+  [[nodiscard]] double thrust_kept() const { return load.sound > 0.0 ? load.thrust / load.sound : 1.0; }
 };
 
 /// Steady state reached from rest at a throttle (0 to 1). Revolutions are found for each speed from the torques, the
-/// speed from thrust and drag along the curve, by bracketing; where a hull cannot pass its hump the state below it is
-/// given with the greatest shortfall in words.
+/// speed from thrust and drag along the curve, by bracketing from a standstill upwards; where a hull cannot pass its
+/// hump the state below it is given with the greatest shortfall in words.
 [[nodiscard]] RunningState run_steady(const PowerTrain& train, const Propulsion& propulsion, double pitch,
                                       const ResistanceCurve& curve, double throttle, const Interaction& between = {});
 
@@ -53,11 +57,13 @@ struct RunningState {
                                                        const std::vector<double>& throttles,
                                                        const Interaction& between = {});
 
-/// Thrust of one drive at full revolutions' balance for a boat held at `speed`, N, and the revolutions, 1/s.
+/// One drive where the motor's torque is the propulsor's, in water of this speed.
 struct HeldThrust {
-  double thrust = 0.0, revolutions = 0.0;
+  double thrust = 0.0;       ///< N
+  double revolutions = 0.0;  ///< 1/s
+  PropulsorLoad load;
 };
 [[nodiscard]] HeldThrust thrust_at(const PowerTrain& train, const Propulsion& propulsion, double throttle,
-                                   double water_speed, double share = 1.0);
+                                   double water_speed, const PropulsorWater& water = {});
 
 }  // namespace plucky

@@ -16,15 +16,19 @@ struct DragAreas {
   void add_air(double area, double z) { air += area, air_z += area * z; }
 };
 
+/// Of both sides of a rudder or fin at some hundred thousand of Reynolds number, turbulent by its edge (memory).
+constexpr double foil_friction = 0.005;
+
 /// A thin upright foil that pierces the surface: friction both sides, thickness, spray 0.24 t^2 (Hoerner).
 double foil_drag_area(double chord, double thickness, double span) {
   const double ratio = thickness / chord;
-  return 2.0 * chord * span * 0.006 * (1.0 + 2.0 * ratio + 60.0 * std::pow(ratio, 4)) + 0.24 * thickness * thickness;
+  return 2.0 * chord * span * foil_friction * (1.0 + 2.0 * ratio + 60.0 * std::pow(ratio, 4)) + 0.24 * thickness * thickness;
 }
 
-void add_part(const Boat& b, const Part& p, DragAreas& areas) {
+/// `water` gives the height of the water at x.
+void add_part(const Boat& b, const Part& p, const WaterLevel& level, DragAreas& areas) {
   const Box3 box = p.box();
-  const double water = b.rest.plane.z_at(p.place.x()), wet = std::clamp(water - box.low.z(), 0.0, p.size.z());
+  const double water = level(p.place.x()), wet = std::clamp(water - box.low.z(), 0.0, p.size.z());
   const double dry = p.size.z() - wet, wet_z = box.low.z() + 0.5 * wet, dry_z = box.high.z() - 0.5 * dry;
   if (wet > 0.0) switch (p.kind) {
       case PartKind::propeller:
@@ -86,6 +90,12 @@ WakeShares wake_shares(const Boat& b) {
   return {w, 0.6 * w};
 }
 
+double least_freeboard(const Boat& b) {
+  double least = b.hull.box.size().z();
+  for (const Vec3& p : b.hull.deck_edge) least = std::min(least, b.rest.plane.height(p));
+  return least;
+}
+
 std::optional<Working> working_place(const Boat& b) {
   return working_place(b.hull, b.layout, b.drive, b.loading.cg, [&](double x) { return b.rest.plane.z_at(x); });
 }
@@ -94,7 +104,7 @@ RunningHull running_hull(const Boat& b) {
   RunningHull h;
   const Immersion& im = b.rest.immersion;
   const double water = b.rest.plane.z_at(im.centre_of_buoyancy().x()), keel = b.hull.box.low.z();
-  h.offsets = offsets_below(b.hull, water);
+  h.offsets = offsets_below(b.hull, [&](double x) { return b.rest.plane.z_at(x); });
   h.waterline_length = b.form.waterline_length;
   h.wetted_area = im.wetted_area;
   h.volume = im.volume;
@@ -117,15 +127,21 @@ RunningHull running_hull(const Boat& b) {
   h.density = b.density;
   h.viscosity = b.viscosity;
 
-  DragAreas areas;
-  const double top = b.hull.box.high.z();
-  areas.add_air(0.6 * b.hull.beam() * std::max(0.0, top - water), 0.5 * (top + water));
-  for (const Part& p : b.layout.parts)
-    if (p.outside) add_part(b, p, areas);
   const Fittings& fittings = b.drive.fittings;
-  for (std::uint32_t i = 0; i < fittings.fins; ++i)
-    areas.add_water(foil_drag_area(fittings.fin_chord, fittings.fin_thickness, fittings.fin_span),
-                    keel - 0.5 * fittings.fin_span);
+  const double top = b.hull.box.high.z();
+  const auto hangs = [&](const WaterLevel& level) {
+    DragAreas areas;
+    areas.add_air(0.6 * b.hull.beam() * std::max(0.0, top - water), 0.5 * (top + water));
+    for (const Part& p : b.layout.parts)
+      if (p.outside) add_part(b, p, level, areas);
+    for (std::uint32_t i = 0; i < fittings.fins; ++i)
+      areas.add_water(foil_drag_area(fittings.fin_chord, fittings.fin_thickness, fittings.fin_span),
+                      keel - 0.5 * fittings.fin_span);
+    return areas;
+  };
+  // On the plane the water behind a dry transom begins at the keel's height.
+  const DragAreas areas = hangs([&](double x) { return x < b.hull.box.low.x() ? keel : b.rest.plane.z_at(x); });
+  h.appendage_area = hangs([&](double x) { return b.rest.plane.z_at(x); }).water;
   const Vec3& cg = b.loading.cg;
   PlaningHull& bottom = h.bottom;
   bottom.appendage_area = areas.water;
@@ -134,6 +150,8 @@ RunningHull running_hull(const Boat& b) {
   if (areas.air > 0.0) bottom.air_height = areas.air_z / areas.air - cg.z();
   const PlaningBottom v = planing_bottom(b.hull);
   bottom.beam = v.beam;
+  bottom.length = b.hull.length();
+  bottom.rails = b.hull.spray_rails;
   bottom.deadrise = std::clamp(v.deadrise, 0.0, radians(40.0));
   bottom.mass = b.loading.mass;
   bottom.lcg = cg.x() - b.hull.box.low.x();

@@ -47,6 +47,9 @@ struct PlaningBottom {
 
 [[nodiscard]] RunningHull running_hull(const Boat& boat);
 
+/// Least height of the deck edge over the water at rest, m; negative where the deck is awash.
+[[nodiscard]] double least_freeboard(const Boat& boat);
+
 /// Where the propulsor works in the water at rest; none without one in the layout.
 [[nodiscard]] std::optional<Working> working_place(const Boat& boat);
 

@@ -123,6 +123,8 @@ std::optional<Working> working_place(const HullModel& hull, const Layout& layout
     default: {
       w.rest_depth = at_rest(w.place.x()) - (w.place.z() + radius);
       const bool plate = d.mounting == Mounting::pod && d.pod.plate;
+      // A plate, or the bottom above a disc that stands ahead of the transom, sends the air a longer way round.
+      w.shield = plate ? 0.4 * radius : std::clamp(w.place.x(), 0.0, 2.0 * radius);
       w.wanted_depth = d.screw.surface ? -radius : (plate ? 0.1 : 0.3) * d.screw.diameter;
       w.below_keel = std::max(0.0, keel - (w.place.z() - radius));
       // Behind the transom the nearest skin is its edge.
@@ -134,32 +136,26 @@ std::optional<Working> working_place(const HullModel& hull, const Layout& layout
   return w;
 }
 
-double immersed_share(double depth, double radius) {
-  const double h = std::clamp(depth / radius, -1.0, 1.0);
-  return 1.0 - (std::acos(h) - h * std::sqrt(1.0 - h * h)) / pi;
-}
-
-double working_share(const Drive& d, const Working& w, const WaterLevel& water) {
+PropulsorWater propulsor_water(const Drive& d, const Working& w, const WaterLevel& water) {
+  PropulsorWater out;
   switch (d.propulsor) {
     case Propulsor::none:
     case Propulsor::air_propeller:
-      return 1.0;
+      break;
     case Propulsor::jet: {
       // The share of the intake's length that is wet; its rim lies along the bottom.
       constexpr int points = 8;
       int wet = 0;
       for (int k = 0; k < points; ++k)
         wet += water(w.inlet.x() - d.jet.intake_length * (k + 0.5) / points) > w.inlet.z();
-      return static_cast<double>(wet) / points;
+      out.share = static_cast<double>(wet) / points;
+      break;
     }
     case Propulsor::propeller:
+      out.disc = DiscPlace{water(w.place.x()) - w.place.z(), w.shield, d.screw.surface};
       break;
   }
-  const double radius = 0.5 * d.screw.diameter, depth = water(w.place.x()) - w.place.z();
-  const double share = immersed_share(depth, radius);
-  if (d.screw.surface || w.wanted_depth <= 0.0) return share;
-  const double fed = std::clamp((w.wanted_depth - (depth - radius)) / w.wanted_depth, 0.0, 1.0);
-  return share * (1.0 - 0.4 * fed);
+  return out;
 }
 
 }  // namespace plucky

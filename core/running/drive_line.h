@@ -12,6 +12,7 @@
 #include "drive/shafting.h"
 #include "hull/model.h"
 #include "layout/part.h"
+#include "running/propulsion.h"
 
 namespace plucky {
 
@@ -53,6 +54,7 @@ struct Working {
   double rest_depth = 0.0;     ///< m, of the disc's top (of a jet: the intake's rim) under the water at rest
   double wanted_depth = 0.0;   ///< m, that keeps air away
   double tip_clearance = 0.0;  ///< m, from the disc to the bottom (of an air propeller: to the deck)
+  double shield = 0.0;         ///< m, by which a plate or the hull above makes the way of the air longer
   double below_keel = 0.0;     ///< m, by which its lowest point stands below the keel
 };
 
@@ -63,12 +65,7 @@ using WaterLevel = std::function<double(double)>;
 [[nodiscard]] std::optional<Working> working_place(const HullModel& hull, const Layout& layout, const Drive& drive,
                                                    const Vec3& cg, const WaterLevel& at_rest);
 
-/// Share of a disc of this radius below the water when its middle lies `depth` under it.
-[[nodiscard]] double immersed_share(double depth, double radius);
-
-/// Share of its thrust and torque that the propulsor keeps in this water: its immersed disc, and for a screw that is
-/// not made for the surface less what the air takes that it draws when its top lies less than `wanted_depth` down. An
-/// air-fed disc gives about half the speed (common practice, no source); low confidence.
-[[nodiscard]] double working_share(const Drive& drive, const Working& working, const WaterLevel& water);
+/// How the propulsor lies in this water, started from rest.
+[[nodiscard]] PropulsorWater propulsor_water(const Drive& drive, const Working& working, const WaterLevel& water);
 
 }  // namespace plucky

@@ -34,7 +34,10 @@ double greatest_speed(const Drive& d) {
   return std::clamp(1.05 * spin * d.screw.pitch, 1.0, 60.0);
 }
 
-PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredBoat(b.drive, b.density) {
+PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredBoat(b.drive, b.density, b.viscosity) {
+  loading_ = b.loading;
+  gm_longitudinal_ = b.rest.gm_longitudinal;
+  length_ = b.hull.length();
   curve_ = &curve;
   const WakeShares w = wake_shares(b);
   between_.wake = w.wake;
@@ -50,7 +53,10 @@ PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredB
 }
 
 PoweredBoat PoweredBoat::with(const Drive& drive) const {
-  PoweredBoat other(drive, density_);
+  PoweredBoat other(drive, density_, viscosity_);
+  other.loading_ = loading_;
+  other.gm_longitudinal_ = gm_longitudinal_;
+  other.length_ = length_;
   other.curve_ = curve_;
   other.between_ = between_;
   other.keel_ = keel_;
@@ -64,8 +70,8 @@ PoweredBoat PoweredBoat::with(const Drive& drive) const {
 void PoweredBoat::prepare() {
   train_ = power_train(drive_);
   if (working_)
-    between_.working_share = [drive = drive_, working = *working_, keel = keel_](const RunningPoint& p) {
-      return plucky::working_share(drive, working, [&](double x) { return keel + p.water_at(x); });
+    between_.water = [drive = drive_, working = *working_, keel = keel_](const RunningPoint& p) {
+      return propulsor_water(drive, working, [&](double x) { return keel + p.water_at(x); });
     };
 }
 
@@ -76,8 +82,8 @@ RunningState PoweredBoat::at(double throttle) const {
 std::vector<ThrustPoint> PoweredBoat::thrust_curve(double throttle) const {
   std::vector<ThrustPoint> out;
   for (const RunningPoint& p : curve_->points()) {
-    const double share = between_.working_share ? between_.working_share(p) : 1.0;
-    const HeldThrust t = thrust_at(train_, propulsion_, throttle, p.speed * (1.0 - between_.wake), share);
+    const HeldThrust t = thrust_at(train_, propulsion_, throttle, p.speed * (1.0 - between_.wake),
+                                   between_.water ? between_.water(p) : PropulsorWater{});
     out.push_back({p.speed, train_.count * t.thrust * (1.0 - between_.thrust_deduction)});
   }
   return out;
@@ -110,8 +116,38 @@ HeatCourse PoweredBoat::heat(const RunningState& s, double duration, bool water)
 }
 
 StandingStart PoweredBoat::standing_start(double throttle) const {
-  const HeldThrust held = thrust_at(train_, propulsion_, throttle, 0.0);
-  return {train_.count * held.thrust, shaft_state(train_, throttle, held.revolutions).motor_current};
+  StandingStart start;
+  constexpr int steps = 120;
+  const double follows = drive_.opening + 1.5;  // s: by then it has gathered way or gone over
+  const double dt = follows / steps, mass = 1.1 * loading_.mass;
+  const double weight = loading_.mass * gravity, lever = working_ ? working_->thrust_offset : 0.0;
+  const double inertia = 2.0 * loading_.mass * std::pow(0.25 * length_, 2);
+  const double damping = 0.4 * std::sqrt(std::max(0.0, weight * gm_longitudinal_ * inertia));
+  double speed = 0.0, lift = 0.0, swing = 0.0;  // m/s, rad, rad/s
+  for (int i = 1; i <= steps; ++i) {
+    const double open = throttle * std::min(1.0, i * dt / drive_.opening);
+    const RunningPoint p = curve_->at(speed);
+    const HeldThrust held = thrust_at(train_, propulsion_, open, speed * (1.0 - between_.wake),
+                                      between_.water ? between_.water(p) : PropulsorWater{});
+    const double thrust = train_.count * held.thrust;
+    start.motor_current =
+        std::max(start.motor_current, shaft_state(train_, open, held.revolutions).motor_current);
+    if (thrust > start.thrust) {
+      start.thrust = thrust;
+      start.air = held.load.air;
+    }
+    if (const double moment = thrust * lever; moment > 0.0) {
+      const double hold = weight * loading_.cg.x() / moment;
+      start.hold = std::min(hold, start.hold.value_or(hold));
+    }
+    const double back = weight * std::min(gm_longitudinal_ * lift, loading_.cg.x() * std::cos(lift));
+    swing += dt * (thrust * lever - back - damping * swing) / inertia;
+    lift = std::min(0.5 * pi, lift + dt * swing);
+    start.trim = std::max(start.trim, lift);
+    speed = std::max(0.0, speed + dt * (thrust * (1.0 - between_.thrust_deduction) - p.drag) / mass);
+  }
+  if (gm_longitudinal_ > 0.0) start.tilt = start.thrust * lever / (weight * gm_longitudinal_);
+  return start;
 }
 
 double PoweredBoat::winding_after(const RunningState& s, double duration) const {
@@ -133,10 +169,10 @@ void find_safe_throttle(const PoweredBoat& powered, PowerReport& r) {
                ? broken_limit(powered.drive(), s, powered.winding_after(s, powered.run_time(s.shaft.battery_current)))
                : std::nullopt;
   };
-  r.safe_throttle = powered.drive().throttle;
-  r.limit = breaks(r.safe_throttle);
+  double low = 0.0, high = powered.drive().throttle;
+  r.safe_throttle = high;
+  r.limit = breaks(high);
   if (!r.limit) return;
-  double low = 0.0, high = r.safe_throttle;
   for (int i = 0; i < 8; ++i) {
     const double middle = 0.5 * (low + high);
     (breaks(middle) ? high : low) = middle;
@@ -144,10 +180,25 @@ void find_safe_throttle(const PoweredBoat& powered, PowerReport& r) {
   r.safe_throttle = low;
 }
 
-DutyRun duty_run(const PoweredBoat& powered, const RunningState& full) {
+/// Highest throttle of the steady runs below the limit that has none, and what happens above it, in words.
+void find_end_of_runs(const PoweredBoat& powered, PowerReport& r) {
+  r.message = r.full.message;
+  double low = 0.0, high = powered.drive().throttle;
+  for (const RunningState& s : r.sweep)
+    if (s.runs() && s.throttle < high) low = std::max(low, s.throttle);
+  if (low == 0.0) return;
+  for (int i = 0; i < 7; ++i) {
+    const double middle = 0.5 * (low + high);
+    (powered.at(middle).runs() ? low : high) = middle;
+  }
+  r.runs_up_to = low;
+  r.message = fmt::format("above {:.0f} % of throttle {}", 100.0 * low, r.full.message);
+}
+
+std::optional<DutyRun> duty_run(const PoweredBoat& powered, const RunningState& full) {
   const Drive& d = powered.drive();
   const RunningState cruise = powered.at(std::min(d.cruise_throttle, d.throttle));
-  if (!full.runs() || !cruise.runs()) return {};
+  if (!full.runs() || !cruise.runs()) return std::nullopt;
   const double f = d.full_share;
   DutyRun run;
   run.current = f * full.shaft.battery_current + (1.0 - f) * cruise.shaft.battery_current;
@@ -158,8 +209,8 @@ DutyRun duty_run(const PoweredBoat& powered, const RunningState& full) {
 
 /// Moment of the weight about the transom over that of the air under a bow that lifts to twice the running trim. The
 /// deck and bottom together as a wing of low aspect (slope pi A / 2, Jones); low confidence.
-double blow_over_margin(const Boat& b, const RunningState& s) {
-  if (s.speed < 10.0) return 0.0;
+std::optional<double> blow_over_margin(const Boat& b, const RunningState& s) {
+  if (s.speed < 10.0) return std::nullopt;
   const double area = b.hull.deck_area, aspect = b.hull.beam() * b.hull.beam() / area;
   const double angle = std::max(radians(6.0), 2.0 * s.hull.trim);
   const double lift = 0.5 * air_density * s.speed * s.speed * area * 0.5 * pi * aspect * angle;
@@ -184,6 +235,10 @@ PowerReport power_report(const Boat& b) {
     r.message = "the boat does not float upright";
     return r;
   }
+  if (const double least = least_freeboard(b); least <= 0.0) {
+    r.message = fmt::format("the deck is awash at rest by {:.0f} mm: it takes water, it does not run", -1e3 * least);
+    return r;
+  }
   r.fitted = true;
   r.keel = b.hull.outline.keel.front();
   r.curve = ResistanceCurve(running_hull(b), greatest_speed(b.drive));
@@ -192,28 +247,21 @@ PowerReport power_report(const Boat& b) {
   r.full = powered.at(b.drive.throttle);
   r.thrust = powered.thrust_curve(b.drive.throttle);
   r.doubt = powered.doubt();
-  const StandingStart start = powered.standing_start(b.drive.throttle);
-  r.thrust_most = start.thrust;
-  r.start_current = start.motor_current;
-  if (const double lift = start.thrust * r.working->thrust_offset; lift > 0.0) {
-    const double weight = b.loading.mass * gravity;
-    r.start_hold = weight * b.loading.cg.x() / lift;
-    r.start_trim = lift / (weight * b.rest.gm_longitudinal);
-  }
+  r.start = powered.standing_start(b.drive.throttle);
   if (!r.full.runs()) {
-    r.message = r.full.message;
+    find_end_of_runs(powered, r);
     return r;
   }
   r.water_cooled = powered.water_cooled(r.full);
   r.run_time = powered.run_time(r.full.shaft.battery_current);
-  r.dry = powered.heat(r.full, r.run_time, false);
-  r.wet = powered.heat(r.full, r.run_time, true);
+  r.dry = powered.heat(r.full, *r.run_time, false);
+  r.wet = powered.heat(r.full, *r.run_time, true);
   const HeatCourse& course = r.water_cooled ? r.wet : r.dry;
   r.winding = course.winding.back();
   r.can = course.can.back();
   r.duty = duty_run(powered, r.full);
   find_safe_throttle(powered, r);
-  if (r.full.hull.porpoising_trim > 0.0) r.porpoising_margin = r.full.hull.porpoising_trim - r.full.hull.trim;
+  if (r.full.hull.porpoising_trim) r.porpoising_margin = *r.full.hull.porpoising_trim - r.full.hull.trim;
   r.blow_over = blow_over_margin(b, r.full);
   const double radius = 0.5 * b.drive.screw.diameter;
   r.running_depth = b.drive.propulsor == Propulsor::jet

@@ -34,10 +34,16 @@ struct ThrustPoint {
   double speed = 0.0, thrust = 0.0;  ///< m/s, N
 };
 
-/// Held at a standstill, before the hull moves.
+/// From rest until the throttle stands open and the boat has gathered way.
 struct StandingStart {
-  double thrust = 0.0;         ///< N, of all drives
-  double motor_current = 0.0;  ///< A, in each motor
+  double thrust = 0.0;         ///< N, of all drives, greatest on the way
+  double motor_current = 0.0;  ///< A, in each motor, greatest on the way
+  double air = 0.0;            ///< share of the blades' work done with air behind them when the thrust is greatest
+  double trim = 0.0;           ///< rad, highest the bow swings up on the way from how it lay; held at 90 degrees
+  double tilt = 0.0;           ///< rad, bow up, to which the greatest thrust would hold the boat afloat if it stayed
+  /// Least on the way: moment of the weight about the transom over that of the thrust about the CG; below one the bow
+  /// goes on rising for as long as it lasts. None where the thrust does not lift the bow.
+  std::optional<double> hold;
 };
 
 /// What a drive, a hull's curve and its waters make of one another. Prepared once, then asked for throttles.
@@ -50,6 +56,10 @@ class PoweredBoat {
   [[nodiscard]] RunningState at(double throttle) const;
   /// Thrust of all drives at the curve's speeds, after the thrust deduction.
   [[nodiscard]] std::vector<ThrustPoint> thrust_curve(double throttle) const;
+  /// The throttle opens evenly over the drive's opening time while the boat gathers way against its drag; a tenth of its
+  /// mass in water goes with it (common practice, no source).
+  /// The bow swings up against the water under it, at most against the weight about the transom, with the inertia of a
+  /// boat whose mass lies a quarter of its length from the CG and as much water.
   [[nodiscard]] StandingStart standing_start(double throttle) const;
   /// Winding temperature after `duration` seconds from cold at this state, degC; the steady one for 0.
   [[nodiscard]] double winding_after(const RunningState& state, double duration) const;
@@ -62,11 +72,14 @@ class PoweredBoat {
   [[nodiscard]] bool water_cooled(const RunningState& state) const;
 
  private:
-  PoweredBoat(const Drive& drive, double density) : drive_(drive), propulsion_(drive, density), density_(density) {}
+  PoweredBoat(const Drive& drive, double density, double viscosity)
+      : drive_(drive), propulsion_(drive, density, viscosity), density_(density), viscosity_(viscosity) {}
   void prepare();
   [[nodiscard]] Cooling cooling(const RunningState& state, bool water) const;
 
   Drive drive_;
+  Loading loading_;
+  double gm_longitudinal_ = 0.0, length_ = 0.0;
   Propulsion propulsion_;
   PowerTrain train_;
   const ResistanceCurve* curve_ = nullptr;
@@ -74,7 +87,7 @@ class PoweredBoat {
   std::optional<Working> working_;
   Cooling cooling_;
   std::function<JacketWater(const Drive&, const RunningState&)> jacket_;
-  double keel_ = 0.0, density_ = 0.0;
+  double keel_ = 0.0, density_ = 0.0, viscosity_ = 0.0;
 };
 
 /// Greatest speed the curve must reach for this drive, m/s.
@@ -90,24 +103,21 @@ struct PowerReport {
   std::vector<ThrustPoint> thrust;  ///< at the curve's speeds
   std::vector<RunningState> sweep;  ///< throttle 0.05 to 1 in steps of 0.05
   RunningState full;                ///< at the drive's throttle limit
-  double thrust_most = 0.0;         ///< N, standing still at the throttle limit
-  double start_current = 0.0;       ///< A, in each motor at that
-  double start_trim = 0.0;          ///< rad, by which that lifts the bow of the boat afloat
-  /// Moment of the weight about the transom over that of the standing start's thrust about the CG: below one the boat
-  /// goes over backwards. 0 where the thrust does not lift the bow.
-  double start_hold = 0.0;
-  double run_time = 0.0;  ///< s, at the throttle limit
-  DutyRun duty;
+  /// Where the throttle limit has no steady run: the highest throttle that has one.
+  std::optional<double> runs_up_to;
+  StandingStart start;              ///< at the throttle limit; of a fitted boat
+  std::optional<double> run_time;   ///< s, at the throttle limit
+  std::optional<DutyRun> duty;
   HeatCourse dry, wet;  ///< at the throttle limit for its run time: without and with water
   bool water_cooled = false;
-  double winding = 0.0;  ///< degC, at the end of the run as the boat is cooled
-  double can = 0.0;      ///< degC
-  /// Highest throttle that keeps every limit, and what stops it there; 0 when none does.
-  double safe_throttle = 1.0;
+  std::optional<double> winding;  ///< degC, at the end of the run as the boat is cooled
+  std::optional<double> can;      ///< degC
+  /// Highest throttle that keeps every limit, and what stops it there; 0 when none does, nothing without a run.
+  std::optional<double> safe_throttle;
   std::optional<BrokenLimit> limit;
-  double porpoising_margin = 0.0;  ///< rad, limit less running trim; 0 where unknown
-  double blow_over = 0.0;          ///< weight's moment over the air's about the transom; 0 where it does not matter
-  double running_depth = 0.0;      ///< m, disc top under the running water
+  std::optional<double> porpoising_margin;  ///< rad, limit less running trim; none where the limit is unknown
+  std::optional<double> blow_over;      ///< weight's moment over the air's about the transom; none below 10 m/s
+  std::optional<double> running_depth;  ///< m, disc top (a jet's: the intake's rim) under the running water
   std::string doubt;               ///< what the methods cannot promise
 
   /// Height of the running water in boat axes at x, m.

@@ -2,22 +2,20 @@
 
 #include <fmt/format.h>
 
-#include <algorithm>
 #include <cmath>
 
-#include "base/error.h"
 #include "drive/drive_table.h"
 #include "water/fluid.h"
 
 namespace plucky {
 
 namespace {
-constexpr double table_step = 0.04;
-constexpr std::size_t table_size = 76;  // up to J = 3
+/// Surface propellers are cupped more than others, rad: common practice, no source.
+constexpr double surface_cup = radians(3.0);
 }  // namespace
 
-Propulsion::Propulsion(const Drive& d, double water_density)
-    : kind_(d.propulsor), diameter_(d.screw.diameter), density_(water_density) {
+Propulsion::Propulsion(const Drive& d, double density, double viscosity)
+    : kind_(d.propulsor), diameter_(d.screw.diameter), density_(density), viscosity_(viscosity) {
   check_drive(d);
   const double pitch_ratio = d.screw.pitch / d.screw.diameter;
   if (kind_ == Propulsor::jet) {
@@ -25,41 +23,82 @@ Propulsion::Propulsion(const Drive& d, double water_density)
     doubt_ = "jet by momentum theory with a small pump's usual losses";
     return;
   }
-  if (kind_ == Propulsor::air_propeller) density_ = air_density;
-  by_series_ = kind_ == Propulsor::propeller && d.screw.blades >= 3;
-  if (by_series_) {
-    series_ = b_series(std::min(d.screw.blades, 7u), d.screw.blade_area, pitch_ratio);
-    if (pitch_ratio > 1.4 || pitch_ratio < 0.5 || d.screw.blade_area < 0.3 || d.screw.blade_area > 1.05)
-      doubt_ = fmt::format("pitch ratio {:.2f} and blade area {:.2f} lie outside the series (0.5 to 1.4, 0.3 to 1.05)",
-                           pitch_ratio, d.screw.blade_area);
-  } else {
-    doubt_ =
-        kind_ == Propulsor::air_propeller ? "air propeller by one blade element" : "two blades by one blade element";
-    for (std::size_t i = 0; i < table_size; ++i)
-      table_.push_back(propeller_coefficients(pitch_ratio, d.screw.blade_area, table_step * static_cast<double>(i)));
+  const bool air = kind_ == Propulsor::air_propeller;
+  if (air) density_ = air_density, viscosity_ = air_viscosity;
+  BladeForm form{d.screw.blades, d.screw.blade_area, pitch_ratio};
+  if (d.screw.surface) form.cup = surface_cup;
+  chart_ = PropellerChart(form, air);
+  blades_ = {diameter_, d.screw.blade_area, pitch_ratio};
+  if (air) {
+    doubt_ = "air propeller by blade element and momentum";
+  } else if (d.screw.surface) {
+    doubt_ = "surface propeller by blade element with cavities: low confidence";
+  } else if (d.screw.blades < 3) {
+    doubt_ = "two blades by blade element and momentum";
+  } else if (chart_.source() != ChartSource::series) {
+    doubt_ = fmt::format(
+        "pitch ratio {:.2f} and blade area {:.2f} lie outside or at the edge of the series (0.5 to 1.4, 0.3 to 1.05): "
+        "blade element and momentum",
+        pitch_ratio, d.screw.blade_area);
   }
 }
 
-PropellerCoefficients Propulsion::blade_element_at(double j) const {
-  const double at = std::min(j / table_step, static_cast<double>(table_size - 2));
-  const auto i = static_cast<std::size_t>(at);
-  const double w = at - static_cast<double>(i);
-  return {(1.0 - w) * table_[i].kt + w * table_[i + 1].kt, (1.0 - w) * table_[i].kq + w * table_[i + 1].kq};
+double Propulsion::air_drawn(double thrust, double speed, const DiscPlace& disc, AirHistory history) const {
+  const double radius = 0.5 * diameter_;
+  return air_share(disc, radius, speed, inflow_of(thrust, radius, speed, density_), history);
 }
 
-PropulsorLoad Propulsion::at(double n, double speed, double share) const {
+PropulsorLoad Propulsion::with_air(double n, double speed, const DiscPlace& disc, double air) const {
+  PropulsorLoad load;
+  const double j = speed / (n * diameter_), nd2 = density_ * n * n * std::pow(diameter_, 4);
+  const PropellerCoefficients wet = chart_.wetted(j, n * diameter_ * diameter_ / viscosity_);
+  load.sound = wet.kt * nd2;
+  load.immersed = immersed_share(disc.depth, 0.5 * diameter_);
+  load.air = air;
+  const LimitedLoad held =
+      limited_by_cavitation(blades_, {.advance_speed = speed, .revolutions = n, .depth = disc.depth, .density = density_},
+                            load.sound, wet.kq * nd2 * diameter_);
+  load.cavitation = held.kept;
+  load.thrust = held.thrust;
+  load.torque = held.torque;
+  if (air > 0.0) {
+    const PropellerCoefficients dry = chart_.cavity(j);
+    load.thrust = (1.0 - air) * load.thrust + air * dry.kt * nd2;
+    load.torque = (1.0 - air) * load.torque + air * dry.kq * nd2 * diameter_;
+  }
+  load.thrust *= load.immersed;
+  load.torque *= load.immersed;
+  return load;
+}
+
+PropulsorLoad Propulsion::at(double n, double speed, const PropulsorWater& water) const {
   if (n <= 0.0) return {};
   if (kind_ == Propulsor::jet) {
-    const JetState s = jet_state(jet_, n, speed, density_);
-    return {share * s.thrust, share * s.torque};
+    const JetState s = jet(n, speed);
+    return {.thrust = water.share * s.thrust,
+            .torque = water.share * s.torque,
+            .immersed = water.share,
+            .sound = s.thrust};
   }
-  const double j = speed / (n * diameter_), nd2 = share * density_ * n * n * std::pow(diameter_, 4);
-  if (!by_series_) {
-    const PropellerCoefficients k = blade_element_at(j);
-    return {k.kt * nd2, k.kq * nd2 * diameter_};
+  if (kind_ == Propulsor::air_propeller) {
+    const double nd2 = density_ * n * n * std::pow(diameter_, 4);
+    const PropellerCoefficients k = chart_.wetted(speed / (n * diameter_), n * diameter_ * diameter_ / viscosity_);
+    return {.thrust = k.kt * nd2, .torque = k.kq * nd2 * diameter_, .sound = k.kt * nd2};
   }
-  const double held = std::min(j, 1.8);  // far past zero thrust the polynomials mean nothing
-  return {series_.thrust(held) * nd2, series_.torque(held) * nd2 * diameter_};
+  if (!water.disc) return with_air(n, speed, {.depth = 10.0 * diameter_}, 0.0);
+  // The share of air follows from the load and the load from the share: more air, less load, less air. One answer.
+  const DiscPlace& disc = *water.disc;
+  const auto drawn = [&](double air) {
+    return air_drawn(with_air(n, speed, disc, air).thrust, speed, disc, water.history);
+  };
+  double low = 0.0, high = drawn(0.0);
+  if (high <= 0.0) return with_air(n, speed, disc, 0.0);
+  low = drawn(high);
+  for (int i = 0; i < 24 && high - low > 1e-3; ++i) {
+    const double middle = 0.5 * (low + high), at = drawn(middle);
+    (at > middle ? low : high) = middle;
+  }
+  return with_air(n, speed, disc, 0.5 * (low + high));
 }
 
 }  // namespace plucky

@@ -1,41 +1,64 @@
-// One propulsor in the water or the air, whatever its kind. In: revolutions, speed. Out: thrust and torque.
+// One propulsor in the water or the air, whatever its kind. In: revolutions, speed, how it lies to the surface. Out:
+// thrust and torque.
+//
+// A water propeller's wetted thrust by its chart (drive/propeller_chart.h), held to what the water lets it have
+// (drive/cavitation.h); the share that works with air behind its blades (drive/ventilation.h) by the chart's cavity
+// flow; both times the share of the disc that is in the water. Every step mixes loads of one speed and revolutions, each
+// of which conserves energy, so the mixture does.
 #pragma once
 
+#include <optional>
 #include <string>
-#include <vector>
 
-#include "drive/b_series.h"
+#include "drive/cavitation.h"
 #include "drive/drive.h"
-#include "drive/pitch_and_slip.h"
+#include "drive/propeller_chart.h"
+#include "drive/ventilation.h"
 #include "drive/water_jet.h"
 
 namespace plucky {
 
+/// How the propulsor lies to the surface.
+struct PropulsorWater {
+  std::optional<DiscPlace> disc;  ///< of a water propeller; none: as deep as it could wish
+  double share = 1.0;             ///< of a jet's intake that is wet
+  AirHistory history = AirHistory::from_rest;
+};
+
 struct PropulsorLoad {
-  double thrust = 0.0;  ///< N, one drive
-  double torque = 0.0;  ///< N m
+  double thrust = 0.0;    ///< N, one drive
+  double torque = 0.0;    ///< N m
+  double air = 0.0;       ///< share of the blades' work done with air behind them
+  double immersed = 1.0;  ///< share of disc or intake in the water
+  double cavitation = 1.0;  ///< share of the wetted thrust that cavitation leaves
+  double sound = 0.0;     ///< N, thrust of the same revolutions and speed in deep water without cavitation
 };
 
 /// Prepared once for a drive, then asked many times.
 class Propulsion {
  public:
-  /// Three blades and more by the B-series, two by the blade element of drive/pitch_and_slip.h, an air propeller by the
-  /// blade element in air, a jet by momentum. Throws InvalidInput for measures outside their range.
-  Propulsion(const Drive& drive, double water_density);
+  /// `density` in kg/m3 and kinematic `viscosity` in m2/s are the water's. Throws InvalidInput for measures outside
+  /// their range.
+  Propulsion(const Drive& drive, double density, double viscosity);
 
-  /// `share`: of thrust and torque that is left where the disc is not wholly in sound water (low confidence).
-  [[nodiscard]] PropulsorLoad at(double revolutions, double speed, double share = 1.0) const;
+  [[nodiscard]] PropulsorLoad at(double revolutions, double speed, const PropulsorWater& water = {}) const;
+  /// The same with this share of air, whatever would be drawn.
+  [[nodiscard]] PropulsorLoad with_air(double revolutions, double speed, const DiscPlace& disc, double air) const;
+  /// Share of air that a load would draw at this speed.
+  [[nodiscard]] double air_drawn(double thrust, double speed, const DiscPlace& disc, AirHistory history) const;
+  /// Flow and jet speed of a jet.
+  [[nodiscard]] JetState jet(double revolutions, double speed) const {
+    return jet_state(jet_, revolutions, speed, density_);
+  }
+  [[nodiscard]] Propulsor kind() const { return kind_; }
   /// What the kind of method cannot promise, empty when it is within its published range.
   [[nodiscard]] const std::string& doubt() const { return doubt_; }
 
  private:
-  [[nodiscard]] PropellerCoefficients blade_element_at(double j) const;
-
   Propulsor kind_;
-  double diameter_, density_;
-  OpenWater series_;
-  bool by_series_ = false;
-  std::vector<PropellerCoefficients> table_;  // over J from 0 in steps of table_step
+  double diameter_, density_, viscosity_;
+  PropellerChart chart_;
+  BladeArea blades_;
   WaterJet jet_;
   std::string doubt_;
 };

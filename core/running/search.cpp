@@ -13,11 +13,11 @@ double worth(const SearchCell& c, Aim aim) {
     case Aim::speed:
       return c.full.speed;
     case Aim::run_time:
-      return c.run_time;
+      return c.run_time.value_or(0.0);
     case Aim::efficiency:
       return c.full.efficiency;
     case Aim::coolness:
-      return -c.winding;
+      return -c.winding.value_or(0.0);
   }
   return 0.0;
 }
@@ -58,10 +58,11 @@ SearchMap search_propellers(const Boat& boat, const std::vector<double>& diamete
       drive.screw.pitch = pitch;
       const PoweredBoat tried = powered.with(drive);
       c.full = tried.at(drive.throttle);
+      c.doubt = tried.doubt();
       if (c.full.runs()) {
         c.run_time = tried.run_time(c.full.shaft.battery_current);
-        c.winding = tried.winding_after(c.full, c.run_time);
-        c.broken = broken_limit(drive, c.full, c.winding);
+        c.winding = tried.winding_after(c.full, *c.run_time);
+        c.broken = broken_limit(drive, c.full, *c.winding);
       }
       map.cells.push_back(std::move(c));
     }

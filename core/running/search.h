@@ -13,15 +13,16 @@ namespace plucky {
 struct SearchCell {
   double diameter = 0.0, pitch = 0.0;  ///< m
   RunningState full;                   ///< at the drive's throttle limit
-  double winding = 0.0;                ///< degC at the end of the run
-  double run_time = 0.0;               ///< s, at the throttle limit
+  std::optional<double> winding;       ///< degC at the end of the run
+  std::optional<double> run_time;      ///< s, at the throttle limit
   std::optional<BrokenLimit> broken;
+  std::string doubt;  ///< what its method cannot promise; empty within published ranges
   [[nodiscard]] bool allowed() const { return full.status == RunningState::Status::solved && !broken; }
 };
 
 /// What is best.
 enum class Aim { speed, run_time, efficiency, coolness };
-/// Larger is better.
+/// Larger is better; of a cell that runs.
 [[nodiscard]] double worth(const SearchCell& cell, Aim aim);
 
 struct SearchMap {

@@ -1,62 +1,22 @@
 // A boat that fills. In: hull with its bulkheads, loading, inlets, bilge pumps. Out: water in each compartment over
 // time, how the boat lies, when it is in danger.
 //
-// The water in each compartment lies level with a free surface of its own; the boat with it is brought to rest at each
-// step, and what comes in follows from the heads there. Quasi-steady, steps by how fast things change.
+// The water in each compartment lies level with a free surface of its own, in whatever trim and heel the boat with it
+// comes to rest; what comes in follows from the heads there. Quasi-steady, integrated by Dormand & Prince's fifth order
+// with error control (Boost odeint); what happens on the way (a part wet, the pump's switch, no stability left) is
+// located in time within each step.
 #pragma once
 
 #include <functional>
+#include <optional>
 #include <string>
 #include <vector>
 
 #include "flotation/equilibrium.h"
 #include "hull/model.h"
+#include "sealing/compartment.h"
 
 namespace plucky {
-
-/// The space between two watertight bulkheads: areas of its sections over heights.
-class Compartment {
- public:
-  Compartment() = default;
-  /// From x to x, m; `skin` is the thickness that takes from the room.
-  Compartment(const HullModel& hull, double from, double to, double skin, std::string name);
-  [[nodiscard]] const std::string& name() const { return name_; }
-  [[nodiscard]] double from() const { return from_; }
-  [[nodiscard]] double to() const { return to_; }
-  [[nodiscard]] double volume() const;  ///< m3
-  /// Water of a volume under a plane parallel to the outside water.
-  struct Water {
-    double offset = 0.0;          ///< of its surface, as WaterPlane::offset
-    Vec3 centre = Vec3::Zero();   ///< m
-    double surface_second = 0.0;  ///< m4, of its surface about its own middle line, across
-    double lowest_x = 0.0;        ///< m, station of its deepest point
-    double depth = 0.0;           ///< m, there
-    bool full = false;
-  };
-  [[nodiscard]] Water holding(double volume, const Attitude& attitude) const;
-  /// Depth of that water at a place along the boat, m; 0 where it is dry.
-  [[nodiscard]] double depth_at(const Water& water, const Attitude& attitude, double x) const;
-
- private:
-  struct Slice {
-    double x = 0.0, width = 0.0;  ///< m, station and its share of the length
-    double low = 0.0, step = 0.0;
-    std::vector<double> area, moment;  ///< m2, m3 about z = 0: below low + i step
-  };
-  struct Part {
-    double volume = 0.0, second = 0.0;
-    Vec3 moment = Vec3::Zero();
-  };
-  [[nodiscard]] Part below(double offset, const Attitude& attitude) const;
-  std::string name_;
-  double from_ = 0.0, to_ = 0.0;
-  std::vector<Slice> slices_;
-};
-
-/// One per space between watertight bulkheads, from the transom forward.
-[[nodiscard]] std::vector<Compartment> compartments_of(const HullModel& hull, const HullDesign& design);
-/// The one that holds x.
-[[nodiscard]] std::size_t compartment_at(const std::vector<Compartment>& all, double x);
 
 /// A way in. `flow` gives m3/s for a head in m at its inner end; outside water stands over it or it is dry.
 struct Inlet {
@@ -88,6 +48,7 @@ struct FloodLimits {
   double trim_low = -0.05, trim_high = 0.05;  ///< rad, away from which the boat is in danger
   double freeboard = 0.010;                   ///< m, least over the deck edge
   double duration = 1800.0;                   ///< s
+  double tolerance = 1e-3;                    ///< of the water in a bay, error allowed in a step
 };
 
 struct FloodMoment {
@@ -99,14 +60,15 @@ struct FloodMoment {
 
 struct FloodCourse {
   std::vector<FloodMoment> points;
-  double to_trim = -1.0, to_freeboard = -1.0, to_part = -1.0, to_capsize = -1.0, to_sink = -1.0;  ///< s; negative: not
+  std::optional<double> to_trim, to_freeboard, to_part, to_capsize, to_sink;  ///< s; none: not within the course
   Id first_part = 0;
-  double pump_started = -1.0;  ///< s
-  std::string message;         ///< why there is no course
-  /// Soonest of all dangers, s; negative when there is none.
-  [[nodiscard]] double danger() const;
+  std::optional<double> pump_started;  ///< s
+  std::string message;                 ///< why there is no course, or where it could not be followed to its end
+  /// Soonest of all dangers, s; none when there is none.
+  [[nodiscard]] std::optional<double> danger() const;
 };
 
+/// `tolerance` of the limits bounds the error; half of it changes no answer by more than a hundredth.
 [[nodiscard]] FloodCourse flood(const ImmersedBody& body, const HullModel& hull,
                                 const std::vector<Compartment>& compartments, const Loading& loading, double density,
                                 const std::vector<Inlet>& inlets, const std::vector<BilgePump>& pumps,

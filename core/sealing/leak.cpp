@@ -16,7 +16,7 @@ namespace plucky {
 namespace {
 void want_positive(std::initializer_list<std::pair<const char*, double>> measures) {
   for (const auto& [what, value] : measures)
-    if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {}; wants more than zero", value));
+    if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {}; must be above zero", value));
 }
 }  // namespace
 
@@ -34,6 +34,13 @@ double slit_leak(double width, double gap, double depth, double pressure, double
 
 double orifice_leak(double area, double head, double discharge) {
   return head > 0.0 ? discharge * area * std::sqrt(2.0 * gravity * head) : 0.0;
+}
+
+double gap_leak(double laminar, double area, double head, double density, double discharge) {
+  if (head <= 0.0 || laminar <= 0.0 || area <= 0.0) return 0.0;
+  const double straight = 1.0 / laminar, square = 0.5 * density / std::pow(discharge * area, 2);
+  const double pressure = density * gravity * head;
+  return 2.0 * pressure / (straight + std::sqrt(straight * straight + 4.0 * square * pressure));
 }
 
 double grease_holds(double yield_stress, double clearance, double length) {

@@ -193,56 +193,79 @@ void fill(SealOpening& o, const SealInput& in) {
   take(n.screw_spacing, 0.0, 0.05);
 }
 
+/// Flow that a head drives through a gap of an opening.
+using Leak = std::function<double(double)>;
+
+/// The gaps of one opening in its water.
+struct Gaps {
+  double density, viscosity;  ///< kg/m3, kinematic m2/s
+  [[nodiscard]] double mu() const { return density * viscosity; }
+  /// Round a shaft or rod of the hole's width: its radial clearance may be a good part of it.
+  [[nodiscard]] Leak ring(double count, double inner, double clearance, double length, double eccentricity) const {
+    const double middle = inner + clearance;
+    return slit_like(count, annular_leak(middle, clearance, length, 1.0, mu(), eccentricity), pi * middle * clearance);
+  }
+  [[nodiscard]] Leak slit(double count, double width, double gap, double depth) const {
+    return slit_like(count, slit_leak(width, gap, depth, 1.0, mu()), width * gap);
+  }
+  [[nodiscard]] Leak slit_like(double count, double laminar, double area) const {
+    return [=, rho = density](double head) { return count * gap_leak(laminar, area, head, rho); };
+  }
+  [[nodiscard]] static Leak orifice(double count, double area) {
+    return [=](double head) { return count * orifice_leak(area, head); };
+  }
+};
+
 /// What passes the seal itself, whatever gap lies behind it; worn by `wear`.
-std::function<double(double)> seal_leak(const SealOpening& o, bool joint, double wear, double density, double mu) {
-  const auto pressure = [density](double head) { return density * gravity * head; };
-  const SealChoice n = o.numbers;
-  const double count = o.count, bore = o.width;
+Leak seal_leak(const SealOpening& o, bool joint, double wear, const Gaps& gaps) {
+  const SealChoice& n = o.numbers;
+  const double count = o.count, bore = o.width, around = joint ? bore : pi * bore;
   switch (o.method) {
     case S::lip_seals:
-      return [=](double head) {
-        // A sound lip weeps a drop a minute; the wrong way round or worn it lifts by hundredths of a millimetre.
-        const double gap = wear > 0.0 ? 3e-5 : n.spring_to_water ? 2e-6 : 2e-5;
-        return count * annular_leak(bore, gap, n.pair ? 0.002 : 0.001, pressure(head), mu);
-      };
+      // A sound lip weeps a drop a minute; the wrong way round or worn it lifts by hundredths of a millimetre.
+      return gaps.ring(count, bore, wear > 0.0 ? 3e-5 : n.spring_to_water ? 2e-6 : 2e-5, n.pair ? 0.002 : 0.001, 0.0);
     case S::bellows:
-      return [=](double head) { return wear > 0.0 ? count * orifice_leak(2e-6, head) : 0.0; };
+      if (wear > 0.0) return Gaps::orifice(count, 2e-6);
+      break;
     case S::o_ring: {
-      const RingFit fit = ring_fit(n.ring_section, n.groove_depth, n.groove_width);
-      const bool loose = fit.verdict == RingFit::Verdict::loose;
-      return [=](double head) {
-        if (!loose && wear == 0.0) return 0.0;
-        const double around = joint ? bore : pi * bore;
-        return count * slit_leak(around, loose ? 1e-4 : 5e-5, n.ring_section, pressure(head), mu);
-      };
+      const bool loose = ring_fit(n.ring_section, n.groove_depth, n.groove_width).verdict == RingFit::Verdict::loose;
+      if (loose || wear > 0.0) return gaps.slit(count, around, loose ? 1e-4 : 5e-5, n.ring_section);
+      break;
     }
-    case S::flat_gasket:
-      return [=](double head) {
-        // A 3 mm lid of a print (2 GPa) and 10 mm of sponge gasket pressed to three quarters, 0.3 N/mm. The lid runs on
-        // over its screws and bows a fifth of one that ends at them.
-        const double bow = gasket_bow(n.screw_spacing * (1.0 + wear), 0.003, 2e9, 0.010, 300.0) / 5.0;
-        const double gap = std::max(0.0, bow - 2e-4);  // what the gasket follows
-        return std::min(slit_leak(bore, gap, 0.008, pressure(head), mu), orifice_leak(bore * gap, head));
-      };
+    case S::flat_gasket: {
+      // A 3 mm lid of a print (2 GPa) and 10 mm of sponge gasket pressed to three quarters, 0.3 N/mm. The lid runs on
+      // over its screws and bows a fifth of one that ends at them.
+      const double bow = gasket_bow(n.screw_spacing * (1.0 + wear), 0.003, 2e9, 0.010, 300.0) / 5.0;
+      return gaps.slit(1.0, bore, std::max(0.0, bow - 2e-4), 0.008);  // less what the gasket follows
+    }
     case S::tape:
-      return [=](double head) {
-        return wear > 0.0 ? std::min(slit_leak(0.2 * bore, 3e-4, 0.01, pressure(head), mu),
-                                     orifice_leak(0.2 * bore * 3e-4, head))
-                          : 0.0;
-      };
+      if (wear > 0.0) return gaps.slit(1.0, 0.2 * bore, 3e-4, 0.01);
+      break;
     case S::epoxy:
     case S::coat:
-      return [=](double head) {
-        // A hair crack of 30 micrometres over a tenth of the joint.
-        return wear > 0.0 ? count * slit_leak(0.1 * (joint ? bore : pi * bore), 3e-5, 0.004, pressure(head), mu) : 0.0;
-      };
+      // A hair crack of 30 micrometres over a tenth of the joint.
+      if (wear > 0.0) return gaps.slit(count, 0.1 * around, 3e-5, 0.004);
+      break;
     case S::insert_washer:
-      return [=](double head) { return wear > 0.0 ? count * orifice_leak(1e-8, head) : 0.0; };
+      if (wear > 0.0) return Gaps::orifice(count, 1e-8);
+      break;
     case S::greased_tube:
     case S::nothing:
       break;
   }
   return [](double) { return 0.0; };
+}
+
+/// Bare: a running fit leaks through its clearance, a joint through half a millimetre, a hole through itself.
+Leak bare_leak(const SealOpening& o, bool joint, double more_clearance, const Gaps& gaps) {
+  const double count = o.count, bore = o.width, clearance = o.numbers.clearance + more_clearance;
+  if (o.kind == O::pushrod)  // the width is the hole's
+    return gaps.ring(count, std::max(0.0, bore - 2.0 * clearance), clearance, o.numbers.length, 1.0);
+  if (o.kind == O::shaft_tube || o.kind == O::jet_shaft || o.kind == O::rudder_post)
+    return gaps.ring(count, bore, clearance, o.numbers.length, 1.0);
+  if (joint) return gaps.slit(1.0, bore, o.kind == O::seam ? 1e-4 : 5e-4, 0.004);
+  // Screws: the thread's helix, about a twentieth of their own section.
+  return Gaps::orifice(count, 0.25 * pi * bore * bore * (o.kind == O::skin_screws ? 0.05 : 1.0));
 }
 
 }  // namespace
@@ -252,39 +275,23 @@ std::uint32_t perimeters_of(double thickness) {
 }
 
 std::function<double(double)> leak_of(const SealOpening& o, double density, double viscosity) {
-  const double mu = viscosity * density;
-  const auto pressure = [density](double head) { return density * gravity * head; };
-  const SealChoice n = o.numbers;
-  const double count = o.count, bore = o.width;
+  const Gaps gaps{density, viscosity};
+  const SealChoice& n = o.numbers;
   if (o.kind == O::wall)  // width is the wetted area, clearance the permeability: see opening_register()
-    return [=](double) { return n.clearance * o.width; };
+    return [through = n.clearance * o.width](double) { return through; };
   const bool joint = o.kind == O::hatch_edge || o.kind == O::jet_flange || o.kind == O::seam;
-  const bool turns =
-      o.kind == O::shaft_tube || o.kind == O::jet_shaft || o.kind == O::rudder_post || o.kind == O::pushrod;
-  /// Bare: a running fit leaks through its clearance, a joint through half a millimetre, a hole through itself.
-  const auto bare = [=](double head) {
-    if (turns) return count * annular_leak(bore, n.clearance, n.length, pressure(head), mu, 1.0);
-    if (joint) {
-      const double gap = o.kind == O::seam ? 1e-4 : 5e-4;
-      // A gap so wide is no longer laminar: the lesser of the two laws.
-      return std::min(slit_leak(bore, gap, 0.004, pressure(head), mu), orifice_leak(bore * gap, head));
-    }
-    // Screws: the thread's helix, about a twentieth of their own section.
-    const double area = 0.25 * pi * bore * bore * (o.kind == O::skin_screws ? 0.05 : 1.0);
-    return count * orifice_leak(area, head);
-  };
+  const Leak bare = bare_leak(o, joint, 0.0, gaps);
   if (o.method == S::nothing || o.condition == SealCondition::missing) return bare;
   const double wear = o.condition == SealCondition::worn ? 1.0 : 0.0;
-  if (o.method == S::greased_tube)
-    return [=](double head) {
-      // Worn: the grease is out and the bush has play.
-      if (wear == 0.0 && pressure(head) < grease_holds(grease_yield, n.clearance, n.length)) return 0.0;
-      return count * annular_leak(bore, n.clearance + wear * bush_wear, n.length, pressure(head), mu, 1.0);
+  if (o.method == S::greased_tube) {
+    // Worn: the grease is out and the bush has play.
+    if (wear > 0.0) return bare_leak(o, joint, bush_wear, gaps);
+    return [bare, held = grease_holds(grease_yield, n.clearance, n.length), density](double head) {
+      return density * gravity * head < held ? 0.0 : bare(head);
     };
+  }
   // A seal sits before the gap it seals: no more gets through than without it.
-  return [bare, sealed = seal_leak(o, joint, wear, density, mu)](double head) {
-    return std::min(sealed(head), bare(head));
-  };
+  return [bare, sealed = seal_leak(o, joint, wear, gaps)](double head) { return std::min(sealed(head), bare(head)); };
 }
 
 std::vector<SealOpening> opening_register(const SealInput& in, const std::vector<Compartment>& bays,

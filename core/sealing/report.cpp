@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <future>
 
 namespace plucky {
 
@@ -104,9 +105,9 @@ const char* wetness_name(Wetness wetness) {
   return wetness == Wetness::dry ? "dry" : wetness == Wetness::splash ? "splash" : "wet";
 }
 
-double SealReport::danger() const {
-  const double rest = course.danger(), runs = driven.danger();
-  return rest < 0.0 ? runs : runs < 0.0 ? rest : std::min(rest, runs);
+std::optional<double> SealReport::danger() const {
+  const auto rest = course.danger(), runs = driven.danger();
+  return !rest ? runs : !runs ? rest : std::min(rest, runs);
 }
 
 const SealOpening* SealReport::find(const std::string& key) const {
@@ -144,8 +145,15 @@ SealReport seal_report(const SealInput& in, const ImmersedBody& body,
   r.openings = opening_register(in, r.bays, running_water);
   for (const SealOpening& o : r.openings) r.expected += o.expected, r.running += o.running;
   r.stale = kept != nullptr;
-  r.course = kept ? kept->course : flood_with(in, r, body, r.openings, trim_low, trim_high);
-  r.driven = kept ? kept->driven : flood_with(in, r, body, r.openings, trim_low, trim_high, true);
+  if (kept) {
+    r.course = kept->course;
+    r.driven = kept->driven;
+  } else {
+    auto driven = std::async(std::launch::async,
+                             [&] { return flood_with(in, r, body, r.openings, trim_low, trim_high, true); });
+    r.course = flood_with(in, r, body, r.openings, trim_low, trim_high);
+    r.driven = driven.get();
+  }
   if (in.boat.rest.upright()) r.pumps = pump_places(in, r.bays, running_trim);
   r.needs = part_needs(in, r);
   return r;

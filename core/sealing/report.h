@@ -43,8 +43,8 @@ struct SealReport {
   bool stale = false;                    ///< the course is of an earlier state of the boat: a drag is on
   std::vector<PumpPlace> pumps;
   std::vector<PartNeed> needs;
-  /// Soonest danger of both, s; negative when there is none.
-  [[nodiscard]] double danger() const;
+  /// Soonest danger of both, s; none when there is none.
+  [[nodiscard]] std::optional<double> danger() const;
   [[nodiscard]] const SealOpening* find(const std::string& key) const;
 };
 

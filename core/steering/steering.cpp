@@ -26,10 +26,10 @@ struct TurnInput {
   FinHold fins;
 };
 
-/// Radius of the steady turn under a side force at `lever` aft of the CG, m; 0 when there is none. The derivatives are
+/// Radius of the steady turn under a side force at `lever` aft of the CG, m; none when it does not turn. The derivatives are
 /// linear and know no end: no hull turns within its own length, nor on a side that holds more than 1.5 of its weight
 /// (common practice, no source).
-double turn_radius(const TurnInput& in) {
+std::optional<double> turn_radius(const TurnInput& in) {
   const double l = in.length, t = in.draught, b = in.beam, f = t / l, k = pi * f * f;
   const double half = 0.5 * in.density * l * l * in.speed * in.speed;
   // A fin at x behind the CG meets the stream under v - x r.
@@ -42,7 +42,7 @@ double turn_radius(const TurnInput& in) {
   // yv v + (yr - m) r = -y, nv v + nr r = -n
   const double det = yv * nr - (yr - mass) * nv;
   const double r = (yv * -n + nv * y) / det;
-  if (std::abs(r) < 1e-9) return 0.0;
+  if (std::abs(r) < 1e-9) return std::nullopt;
   return std::max({l / std::abs(r), in.hull_length, in.speed * in.speed / (1.5 * gravity)});
 }
 
@@ -132,8 +132,8 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
   const double reach = std::min(std::abs(r.linkage.horn_port), std::abs(r.linkage.horn_starboard));
   r.angle = s.pull_pull ? s.linkage.servo_throw * s.linkage.servo_arm / s.linkage.horn_arm : reach;
   // Pod and nozzle have stops of their own.
-  if (s.by == SteeredBy::pod) r.angle = std::min(r.angle, b.drive.pod.swing);
-  if (s.by == SteeredBy::nozzle) r.angle = std::min(r.angle, b.drive.jet.nozzle_swing);
+  if (s.by == SteeredBy::pod) r.angle = std::min(*r.angle, b.drive.pod.swing);
+  if (s.by == SteeredBy::nozzle) r.angle = std::min(*r.angle, b.drive.jet.nozzle_swing);
   r.time_across = s.linkage.servo_throw / s.servo_speed;
   if (!power.full.runs()) {
     r.message = power.message.empty() ? "the boat does not run" : power.message;
@@ -151,35 +151,37 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
     const double couple = 0.5 * run.thrust * 0.5 * s.spacing;
     r.turning_radius = turn_radius(turn_input(b, run, couple / std::max(0.05, lever), lever));
   } else {
+    double torque = 0.0;
     for (int i = 1; i <= 20; ++i)
-      r.stock_torque =
-          std::max(r.stock_torque, std::abs(steer_force(s, b, run, r.angle * i / 20, r.stream, true).torque));
-    const FoilForce f = steer_force(s, b, run, r.angle, r.stream, true);
+      torque = std::max(torque, std::abs(steer_force(s, b, run, *r.angle * i / 20, *r.stream, true).torque));
+    r.stock_torque = torque;
+    const FoilForce f = steer_force(s, b, run, *r.angle, *r.stream, true);
     r.side_force = f.lift;
     r.stalled = f.stalled;
-    r.force_without_throttle = steer_force(s, b, run, r.angle, run.speed, false).lift;
+    r.force_without_throttle = steer_force(s, b, run, *r.angle, run.speed, false).lift;
     const double leverage = s.pull_pull ? s.linkage.horn_arm / s.linkage.servo_arm : r.linkage.least_leverage;
-    if (leverage > 0.0) r.servo_needed = r.stock_torque / leverage;
-    if (r.servo_needed > 0.0) r.servo_margin = s.servo_torque / r.servo_needed;
-    r.turning_radius = turn_radius(turn_input(b, run, r.side_force, lever));
+    if (leverage > 0.0) r.servo_needed = torque / leverage;
+    if (r.servo_needed && *r.servo_needed > 0.0) r.servo_margin = s.servo_torque / *r.servo_needed;
+    r.turning_radius = turn_radius(turn_input(b, run, *r.side_force, lever));
   }
-  const double crooked = (s.set_crooked != 0.0 ? steer_force(s, b, run, s.set_crooked, r.stream, true).lift : 0.0) +
+  const double crooked = (s.set_crooked != 0.0 ? steer_force(s, b, run, s.set_crooked, *r.stream, true).lift : 0.0) +
                          (b.drive.fittings.fins > 0 ? toe_force(b, run.speed) : 0.0);
-  if (crooked != 0.0) {
-    const double radius = turn_radius(turn_input(b, run, crooked, lever));
-    if (radius > 0.0) r.drift = 10.0 * 10.0 / (2.0 * radius);
+  r.drift = 0.0;
+  if (crooked != 0.0) r.own_radius = turn_radius(turn_input(b, run, crooked, lever));
+  if (r.own_radius) r.drift = *r.own_radius * (1.0 - std::cos(std::min(10.0 / *r.own_radius, 0.5 * pi)));
+  if (r.turning_radius) {
+    r.radius_low = std::max(b.hull.length(), 0.6 * *r.turning_radius);
+    r.radius_high = 1.4 * *r.turning_radius;
   }
-  r.radius_low = 0.6 * r.turning_radius;
-  r.radius_high = 1.4 * r.turning_radius;
   // Sweep's nearest throttle to cruising.
   const auto cruise = std::min_element(power.sweep.begin(), power.sweep.end(), [&](const auto& p, const auto& q) {
     return std::abs(p.throttle - b.drive.cruise_throttle) < std::abs(q.throttle - b.drive.cruise_throttle);
   });
   if (cruise != power.sweep.end() && cruise->runs() && s.by != SteeredBy::differential)
     r.cruise_radius = turn_radius(
-        turn_input(b, *cruise, steer_force(s, b, *cruise, r.angle, stream_of(s, b, *cruise), true).lift, lever));
-  if (!planes(b.family) && r.turning_radius > 0.0 && b.rest.gm_transverse > 0.0) {
-    const double sideways = run.speed * run.speed / (gravity * r.turning_radius);
+        turn_input(b, *cruise, steer_force(s, b, *cruise, *r.angle, stream_of(s, b, *cruise), true).lift, lever));
+  if (!planes(b.family) && r.turning_radius && b.rest.gm_transverse > 0.0) {
+    const double sideways = run.speed * run.speed / (gravity * *r.turning_radius);
     r.heel = std::atan(sideways * (b.loading.cg.z() - 0.5 * b.form.draught) / b.rest.gm_transverse);
   }
   return r;

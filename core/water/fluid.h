@@ -19,4 +19,7 @@ inline constexpr double fresh_water_viscosity = 1.0034e-6, sea_water_viscosity =
 /// Density of air at 20 C, kg/m3.
 inline constexpr double air_density = 1.204;
 
+/// Kinematic viscosity of air at 20 C, m2/s.
+inline constexpr double air_viscosity = 1.51e-5;
+
 }  // namespace plucky

@@ -290,7 +290,7 @@ TEST_F(WaterBench, TheFloodingFollowsADragAMomentBehind) {
   // The hand rests: within a moment the course is that of the boat as it is.
   ASSERT_TRUE(wait_for([&] { return !session.now().seal.stale; }));
   const SealReport fresh = assess(session.project()).seal;
-  EXPECT_NEAR(session.now().seal.course.danger(), fresh.course.danger(), 1.0);
+  EXPECT_NEAR(session.now().seal.course.danger().value(), fresh.course.danger().value(), 1.0);
   EXPECT_EQ(session.now().seal.course.points.size(), fresh.course.points.size());
   ASSERT_TRUE(wait_for([&] { return find<QLabel>("seal_time")->text().startsWith("a moment behind"); }));
   EXPECT_TRUE(session.dragging());

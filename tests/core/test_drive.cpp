@@ -43,27 +43,6 @@ TEST(Drive, PitchAndSlipGiveTheSpeedsThatRacersReport) {
   EXPECT_NEAR(run_drive(d, 998.2).speed * 3.6, 76.0, 0.06 * 76.0);
 }
 
-TEST(Drive, BladeElementLiesNearAnOpenWaterSeries) {
-  // Four blades, area ratio 0.7, pitch ratio 1: KT about 0.19 and 10 KQ about 0.31 at J 0.7 (memory); the method is
-  // said to be good to about a third.
-  const PropellerCoefficients k = propeller_coefficients(1.0, 0.7, 0.7);
-  EXPECT_NEAR(k.kt, 0.19, 0.19 / 3);
-  EXPECT_NEAR(10 * k.kq, 0.31, 0.31 / 3);
-  // Thrust is gone near the advance where the blades meet the water along their pitch.
-  EXPECT_GT(propeller_coefficients(1.0, 0.7, 0.9).kt, 0.0);
-  EXPECT_LT(propeller_coefficients(1.0, 0.7, 1.1).kt, 0.0);
-}
-
-RC_GTEST_PROP(Drive, APropellerNeverGivesMoreThanItTakes, ()) {
-  const double pitch_ratio = *rc::gen::inRange(60, 180) / 100.0, area = *rc::gen::inRange(10, 90) / 100.0;
-  const double j = pitch_ratio * *rc::gen::inRange(1, 95) / 100.0;
-  const PropellerCoefficients k = propeller_coefficients(pitch_ratio, area, j);
-  RC_ASSERT(k.kq > 0.0);
-  RC_ASSERT(k.kt * j / (2.0 * pi * k.kq) < 1.0);
-  // More slip, more thrust.
-  RC_ASSERT(propeller_coefficients(pitch_ratio, area, 0.9 * j).kt > k.kt);
-}
-
 TEST(Drive, CurrentAndRunTimeFollowFromTorqueAndCapacity) {
   Drive d = racer(900, 3.7, 42, 1.2);
   d.battery.cells = 4;
@@ -85,9 +64,11 @@ TEST(Drive, AGearTradesRevolutionsForTorque) {
   const DriveReport geared = run_drive(d, 998.2);
   EXPECT_NEAR(geared.revolutions, 0.5 * direct.revolutions, 1e-9);
   EXPECT_NEAR(geared.speed, 0.5 * direct.speed, 1e-9);
-  // Half the turns ask a quarter of the torque, and the motor feels half of that.
-  EXPECT_NEAR(geared.torque, 0.25 * direct.torque, 1e-9);
-  EXPECT_NEAR(geared.current - d.motor.no_load_current, 0.125 * (direct.current - d.motor.no_load_current), 1e-9);
+  // Half the turns ask a quarter of the torque, and the motor feels half of that; the blades' lower Reynolds number adds
+  // a few per cent.
+  EXPECT_NEAR(geared.torque / direct.torque, 0.25, 0.25 * 0.04);
+  EXPECT_GT(geared.torque / direct.torque, 0.25);
+  EXPECT_NEAR(geared.current - d.motor.no_load_current, 0.5 * geared.torque * d.motor.kv, 1e-9);
   d.gearing.efficiency = 0.9;
   EXPECT_GT(run_drive(d, 998.2).current, geared.current);
 }

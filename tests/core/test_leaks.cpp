@@ -101,7 +101,7 @@ TEST(Flooding, ABoxBargeFillsAsInClosedForm) {
     if (m.freeboard < 0.012) break;
     EXPECT_NEAR(m.freeboard, 0.070 - m.water[0] / 0.12, 4e-4);
   }
-  EXPECT_NEAR(c.to_freeboard, 7.2e-3 / rate, 0.02 * 7.2e-3 / rate);
+  EXPECT_NEAR(c.to_freeboard.value(), 7.2e-3 / rate, 0.02 * 7.2e-3 / rate);
   EXPECT_NEAR(c.points.back().water[0], rate * c.points.back().time, 1e-9);
 }
 
@@ -132,8 +132,8 @@ TEST(Flooding, APumpHoldsItWhereItCanAndNotFromTheWrongEnd) {
   BilgePump pump{.x = 0.3, .floor = 0.0, .trigger = 0.005, .flow = 6e-6, .head = 0.5, .outlet_z = 0.1};
   const FloodCourse held = b.fill(leak, {pump});
   EXPECT_GT(held.pump_started, 0.0);
-  EXPECT_NEAR(held.pump_started, 0.005 * 0.12 / 2e-6, 40.0);  // five millimetres over the whole floor
-  EXPECT_LT(held.danger(), 0.0);
+  EXPECT_NEAR(held.pump_started.value(), 0.005 * 0.12 / 2e-6, 40.0);  // five millimetres over the whole floor
+  EXPECT_FALSE(held.danger());
   pump.flow = 1e-6;  // and lifts only 0.1 of 0.5 m: loses to the leak
   EXPECT_GT(b.fill(leak, {pump}).points.back().water[0], held.points.back().water[0]);
   // Trimmed by the stern the water gathers aft: a pump at the bow starts later.
@@ -142,9 +142,9 @@ TEST(Flooding, APumpHoldsItWhereItCanAndNotFromTheWrongEnd) {
     BilgePump p{.x = x, .floor = 0.0, .trigger = 0.005, .flow = 6e-6, .head = 0.5, .outlet_z = 0.1};
     return flood(b.body, b.hull, b.bays, aft, 1000.0, leak, {p}, {}, {.trim_low = -0.5, .trim_high = 0.5}).pump_started;
   };
-  const double bow = start(0.55), stern = start(0.05);
-  EXPECT_GT(stern, 0.0);
-  EXPECT_TRUE(bow < 0.0 || bow > 3.0 * stern) << bow << " " << stern;
+  const std::optional<double> bow = start(0.55), stern = start(0.05);
+  ASSERT_TRUE(stern);
+  EXPECT_TRUE(!bow || *bow > 3.0 * *stern) << bow.value_or(0.0) << " " << *stern;
 }
 
 TEST(Flooding, TellsWhenTheFirstPartIsWetAndWhenTheBoatSinks) {
@@ -153,9 +153,9 @@ TEST(Flooding, TellsWhenTheFirstPartIsWetAndWhenTheBoatSinks) {
                               {{"hole", {0.3, 0.0, 0.0}, 0, [](double) { return 1e-5; }}}, {},
                               {{7, "ESC", 0.3, 0.010, 0}}, {.trim_low = -0.5, .trim_high = 0.5, .duration = 1800.0});
   EXPECT_EQ(c.first_part, 7U);
-  EXPECT_NEAR(c.to_part, 0.010 * 0.12 / 1e-5, 10.0);
+  EXPECT_NEAR(c.to_part.value(), 0.010 * 0.12 / 1e-5, 10.0);
   EXPECT_GT(c.to_sink, 0.0);
-  EXPECT_NEAR(c.to_sink, 8.4e-3 / 1e-5, 30.0);
+  EXPECT_NEAR(c.to_sink.value(), 8.4e-3 / 1e-5, 30.0);
   EXPECT_EQ(c.danger(), c.to_part);
 }
 

@@ -195,7 +195,7 @@ TEST(SteeringRules, BootAndHoleAreMadeLargeEnoughByTheirOffers) {
   p.steering = {.by = SteeredBy::differential};
   p.drive.count = 2;
   const Assessment twin = assess(p);
-  EXPECT_EQ(twin.steering.side_force, 0.0);
+  EXPECT_FALSE(twin.steering.side_force);
   EXPECT_GT(twin.steering.turning_radius, 0.0);
   EXPECT_NE(find_finding(twin, "steer.throttle"), nullptr);
 }

@@ -175,7 +175,7 @@ RC_GTEST_PROP(Planing, AnAnswerIsInBalance, ()) {
             1e-4 * weight);
   RC_ASSERT(std::abs(s.pressure + s.friction * std::cos(s.trim) + s.appendages + s.air - s.drag) < 1e-6 * s.drag);
   const double moment = s.lift / std::cos(s.trim) * (s.pressure_point - h.lcg) -
-                        s.friction * (h.vcg - 0.25 * h.beam * std::tan(h.deadrise)) + s.thrust * h.thrust_offset -
+                        s.friction * (h.vcg - 0.25 * s.wetted_beam * std::tan(h.deadrise)) + s.thrust * h.thrust_offset -
                         s.appendages * h.appendage_depth;
   RC_ASSERT(std::abs(moment) < 1e-3 * weight * h.beam);
 }
@@ -218,14 +218,14 @@ TEST(Planing, SaysWhyThereIsNoAnswer) {
 
 TEST(Planing, WhiskerSprayIsThrownBackBySharpBottomsAndSidewaysByFlatOnes) {
   // 20 degrees of deadrise at 4 of trim: tan a = pi/2 tan 4 / tan 20 by hand.
-  const WhiskerSpray s = whisker_spray(0.15, radians(20.0), radians(4.0), 10.0, 998.2, 1.0034e-6);
+  const WhiskerSpray s = whisker_spray(0.15, radians(20.0), radians(4.0), 0.5, 10.0, 998.2, 1.0034e-6);
   EXPECT_NEAR(degrees(s.angle), 16.79, 0.02);
   EXPECT_NEAR(s.area, 0.0225 / (4.0 * std::sin(radians(33.58)) * std::cos(radians(20.0))), 5e-6);
   // The sheet's edge by plane geometry: the triangle between the line and its mirror on the chine, both sides.
   const double half = 0.075, base = half / std::tan(s.angle) - half / std::tan(2.0 * s.angle);
   EXPECT_NEAR(s.area * std::cos(radians(20.0)), half * base, 1e-9);
   EXPECT_GT(s.drag, 0.0);
-  EXPECT_EQ(whisker_spray(0.15, radians(3.0), radians(6.0), 10.0, 998.2, 1.0034e-6).drag, 0.0);
+  EXPECT_EQ(whisker_spray(0.15, radians(3.0), radians(6.0), 0.5, 10.0, 998.2, 1.0034e-6).drag, 0.0);
   // In the boat it is part of the drag, beside Savitsky's.
   const RunningHull h = running_boat();
   const double fast = 3.5 * std::sqrt(gravity * std::cbrt(h.volume));
@@ -255,7 +255,9 @@ TEST(Running, TheCurveStandsForItsPoints) {
   const RunningHull h = running_boat();
   const ResistanceCurve curve(h, 12.0);
   for (double v : {0.9, 2.3, 5.0, 9.7}) EXPECT_NEAR(curve.drag(v) / run_at(h, v).drag, 1.0, 0.05) << v;
-  EXPECT_NEAR(curve.drag(24.0) / curve.drag(12.0), 4.0, 1e-9);
+  const double last = curve.most_speed();
+  EXPECT_GE(last, 12.0);
+  EXPECT_NEAR(curve.drag(2.0 * last) / curve.drag(last), 4.0, 1e-9);
 }
 
 TEST(Offsets, EncloseWhatTheHullDisplaces) {
@@ -263,7 +265,7 @@ TEST(Offsets, EncloseWhatTheHullDisplaces) {
   for (const HullFamily family : {HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge}) {
     const HullModel hull = build_hull(usual_hull(family));
     const double water = hull.box.low.z() + 0.4 * hull.box.size().z();
-    const Offsets o = offsets_below(hull, water, 40);
+    const Offsets o = offsets_below(hull, [&](double) { return water; }, 40);
     double volume = 0.0;
     for (std::size_t i = 0; i + 1 < o.x.size(); ++i)
       for (std::size_t j = 0; j + 1 < o.depth.size(); ++j)
@@ -283,7 +285,7 @@ TEST(Offsets, AreRefusedWhenTheyAreNoHull) {
 
 RC_GTEST_PROP(Running, AHeavierOrDirtierBoatIsNeverEasier, ()) {
   RunningHull clean = running_boat(), dirty = clean;
-  dirty.bottom.appendage_area = *rc::gen::inRange(1, 40) * 1e-5;
+  dirty.appendage_area = dirty.bottom.appendage_area = *rc::gen::inRange(1, 40) * 1e-5;
   const double v = *rc::gen::inRange(5, 120) / 10.0;
   const RunningPoint a = run_at(clean, v), b = run_at(dirty, v);
   RC_PRE(a.holds && b.holds);
@@ -294,6 +296,7 @@ RC_GTEST_PROP(Running, AHeavierOrDirtierBoatIsNeverEasier, ()) {
 TEST(Running, ADisplacementHullNeverPlanesAndSaysWhereItsMethodEnds) {
   RunningHull h = running_boat();
   h.planes = false;
+  h.offsets = wigley_offsets(0.6, 0.13, 0.03, 40, 8);  // slender enough for thin-ship waves
   const RunningPoint fast = run_at(h, 4.0);
   EXPECT_EQ(fast.regime, Regime::displacement);
   EXPECT_TRUE(fast.outside_range);

@@ -211,7 +211,7 @@ RC_GTEST_PROP(Assessment, NeverShowsANumberThatIsNone, ()) {
   try {
     const Assessment a = assess(p);
     for (const LedgerRow& row : ledger(a)) {
-      RC_ASSERT(!row.value || std::isfinite(row.value->si));
+      RC_ASSERT((!row.value || std::isfinite(row.value->si)));
     }
     for (const Finding& f : a.findings) {
       RC_ASSERT(std::isfinite(f.number.si) && std::isfinite(f.limit.si));

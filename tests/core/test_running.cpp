@@ -4,6 +4,7 @@
 
 #include <cmath>
 
+#include "drive/b_series.h"
 #include "drive/power_train.h"
 #include "running/balance.h"
 #include "shapes.h"
@@ -29,7 +30,9 @@ RunningHull fast_monohull(double mass) {
   h.volume = mass / fresh_water_density;
   h.planes = true;
   h.bottom.beam = 0.22;
-  h.bottom.deadrise = radians(20.0);
+  h.bottom.deadrise = radians(23.0);
+  h.bottom.length = 0.95;
+  h.bottom.rails = 2.0;
   h.bottom.mass = mass;
   h.bottom.lcg = 0.29;
   h.bottom.vcg = 0.05;
@@ -39,8 +42,9 @@ RunningHull fast_monohull(double mass) {
   return h;
 }
 
-Interaction in_part(double share) {
-  return {.working_share = [=](const RunningPoint&) { return share; }};
+/// A disc of 44 mm with its middle so many radii under the water, made for the surface.
+Interaction at_depth(double radii) {
+  return {.water = [=](const RunningPoint&) { return PropulsorWater{.disc = DiscPlace{0.022 * radii, 0.0, true}}; }};
 }
 
 Drive screw(double diameter, double pitch_ratio, unsigned blades = 2) {
@@ -49,7 +53,7 @@ Drive screw(double diameter, double pitch_ratio, unsigned blades = 2) {
   d.screw.diameter = diameter;
   d.screw.pitch = pitch_ratio * diameter;
   d.screw.blades = blades;
-  d.screw.blade_area = blades >= 3 ? 0.5 : 0.35;
+  d.screw.blade_area = blades >= 3 ? 0.5 : 0.45;
   return d;
 }
 
@@ -123,13 +127,14 @@ RC_GTEST_PROP(Balance, ThrustIsDragAndTorquesAgreeAtEverySteadyPoint, ()) {
   const double throttle = *rc::gen::inRange(15, 101) / 100.0;
   const Drive d =
       screw(*rc::gen::inRange(34, 48) / 1000.0, *rc::gen::inRange(10, 15) / 10.0, *rc::gen::inRange(2u, 4u));
-  const Propulsion p(d, fresh_water_density);
+  const Propulsion p(d, fresh_water_density, fresh_water_viscosity);
   const PowerTrain t = train(1520, 22.2);
   const ResistanceCurve curve(fast_monohull(2.6), 40.0);
-  const RunningState s = run_steady(t, p, d.screw.pitch, curve, throttle, in_part(0.6));
+  const Interaction between = at_depth(0.2);
+  const RunningState s = run_steady(t, p, d.screw.pitch, curve, throttle, between);
   RC_PRE(s.runs());
   RC_ASSERT(std::abs(s.thrust - s.hull.drag) < 1e-3 * s.hull.drag);
-  RC_ASSERT(std::abs(s.shaft.torque - p.at(s.revolutions, s.speed, 0.6).torque) < 1e-6 * s.shaft.torque);
+  RC_ASSERT(std::abs(s.shaft.torque - p.at(s.revolutions, s.speed, between.water({})).torque) < 1e-6 * s.shaft.torque);
   RC_ASSERT(s.efficiency > 0.0);
   RC_ASSERT(s.efficiency < 0.9);
 }
@@ -142,7 +147,7 @@ TEST(Balance, TheCommonPracticeMonohullIsWithinTwelvePerCent) {
   for (const auto& [volts, diameter, kmh] : {std::tuple{22.2, 0.044, 85.0}, {29.6, 0.045, 112.0}}) {
     const Drive d = screw(diameter, 1.4);
     const RunningState s =
-        run_steady(train(1520, volts), Propulsion(d, fresh_water_density), d.screw.pitch, curve, 1.0, in_part(0.5));
+        run_steady(train(1520, volts), Propulsion(d, fresh_water_density, fresh_water_viscosity), d.screw.pitch, curve, 1.0, at_depth(0.0));
     ASSERT_TRUE(s.runs()) << s.message;
     EXPECT_NEAR(3.6 * s.speed / kmh, 1.0, 0.12)
         << 3.6 * s.speed << " km/h, slip " << s.slip << " n " << s.revolutions << " " << s.shaft.battery_current;
@@ -153,26 +158,26 @@ TEST(Balance, TellsThatTheHumpHolds) {
   RunningHull heavy = fast_monohull(4.5);
   heavy.bottom.lcg = 0.20;
   const ResistanceCurve curve(heavy, 25.0);
-  const Drive d = screw(0.028, 1.4);
+  const Drive d = screw(0.034, 1.0, 3);
   const PowerTrain t = train(1400, 14.8);
   bool told = false;
   for (double u = 0.3; u <= 1.0; u += 0.02) {
-    const RunningState s = run_steady(t, Propulsion(d, fresh_water_density), d.screw.pitch, curve, u, in_part(0.6));
+    const RunningState s = run_steady(t, Propulsion(d, fresh_water_density, fresh_water_viscosity), d.screw.pitch, curve, u);
     if (s.status != RunningState::Status::under_hump) continue;
     told = true;
-    EXPECT_NE(s.message.find("cannot get over the hump"), std::string::npos);
+    EXPECT_NE(s.message.find("does not get over the hump"), std::string::npos);
     EXPECT_LT(s.hull.planing_share, 1.0);
   }
   EXPECT_TRUE(told);
-  EXPECT_NE(run_steady(t, Propulsion(d, fresh_water_density), d.screw.pitch, curve, 0.0).message.find("does not turn"),
+  EXPECT_NE(run_steady(t, Propulsion(d, fresh_water_density, fresh_water_viscosity), d.screw.pitch, curve, 0.0).message.find("does not turn"),
             std::string::npos);
 }
 
 RC_GTEST_PROP(Balance, MoreThrottleIsNeverSlower, ()) {
   static const ResistanceCurve curve(fast_monohull(2.6), 40.0);
   const Drive d = screw(*rc::gen::inRange(34, 48) / 1000.0, *rc::gen::inRange(9, 15) / 10.0, *rc::gen::inRange(2u, 5u));
-  const Propulsion p(d, fresh_water_density);
-  const Interaction between = in_part(*rc::gen::inRange(4, 11) / 10.0);
+  const Propulsion p(d, fresh_water_density, fresh_water_viscosity);
+  const Interaction between = at_depth(*rc::gen::inRange(-2, 12) / 10.0);
   const PowerTrain t = train(*rc::gen::inRange(800, 2000), 22.2);
   double before = 0.0;
   for (const RunningState& s : throttle_sweep(t, p, d.screw.pitch, curve, {0.2, 0.35, 0.5, 0.65, 0.8, 1.0}, between)) {
@@ -184,7 +189,7 @@ RC_GTEST_PROP(Balance, MoreThrottleIsNeverSlower, ()) {
 
 RC_GTEST_PROP(Balance, ThrustFallsAsTheWaterComesFaster, ()) {
   const Drive d = screw(0.040, *rc::gen::inRange(8, 15) / 10.0, *rc::gen::inRange(2u, 6u));
-  const Propulsion p(d, fresh_water_density);
+  const Propulsion p(d, fresh_water_density, fresh_water_viscosity);
   const PowerTrain t = train(1500, 14.8);
   double before = thrust_at(t, p, 1.0, 0.0).thrust, turns = thrust_at(t, p, 1.0, 0.0).revolutions;
   RC_ASSERT(before > 0.0);
@@ -207,27 +212,16 @@ TEST(Balance, GearsTradeRevolutionsForTorque) {
   EXPECT_NEAR(shaft_state(geared, 1.0, n).torque, 2.5 * 0.95 * shaft_state(direct, 1.0, 2.5 * n).torque, 1e-9);
   // A big slow screw: the gear carries what would drown the motor.
   const Drive d = screw(0.070, 1.0, 3);
-  const Propulsion p(d, fresh_water_density);
+  const Propulsion p(d, fresh_water_density, fresh_water_viscosity);
   const HeldThrust slow = thrust_at(geared, p, 1.0, 2.0), fast = thrust_at(direct, p, 1.0, 2.0);
   EXPECT_LT(shaft_state(geared, 1.0, slow.revolutions).motor_current,
             shaft_state(direct, 1.0, fast.revolutions).motor_current);
 }
 
 TEST(Propulsion, SaysWhatItsMethodCannotPromise) {
-  EXPECT_TRUE(Propulsion(screw(0.04, 1.0, 4), fresh_water_density).doubt().empty());
-  EXPECT_NE(Propulsion(screw(0.04, 1.6, 4), fresh_water_density).doubt().find("outside the series"), std::string::npos);
+  EXPECT_TRUE(Propulsion(screw(0.04, 1.0, 4), fresh_water_density, fresh_water_viscosity).doubt().empty());
+  EXPECT_NE(Propulsion(screw(0.04, 1.6, 4), fresh_water_density, fresh_water_viscosity).doubt().find("edge of the series"), std::string::npos);
   Drive wrong = screw(0.04, 1.0);
   wrong.screw.diameter = 0.0;
-  EXPECT_THROW((void)Propulsion(wrong, fresh_water_density), InvalidInput);
-}
-
-TEST(Propulsion, AnAirPropellerIsAsMuchWeakerAsAirIsThinner) {
-  Drive air = screw(0.2, 0.6);
-  air.propulsor = Propulsor::air_propeller;
-  const Drive water = screw(0.2, 0.6);
-  const double ratio = Propulsion(water, fresh_water_density).at(100.0, 3.0).thrust /
-                       Propulsion(air, fresh_water_density).at(100.0, 3.0).thrust;
-  EXPECT_NEAR(ratio, fresh_water_density / air_density, 1e-6 * ratio);
-  EXPECT_NEAR(Propulsion(water, fresh_water_density).at(100.0, 3.0, 0.5).torque,
-              0.5 * Propulsion(water, fresh_water_density).at(100.0, 3.0).torque, 1e-12);
+  EXPECT_THROW((void)Propulsion(wrong, fresh_water_density, fresh_water_viscosity), InvalidInput);
 }

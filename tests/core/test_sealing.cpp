@@ -96,8 +96,10 @@ TEST(Seals, AWornShaftTubeLeaksAsItsBushesByHand) {
   ASSERT_GT(head, 0.0);
   const double rho = a.density(), mu = 1.0034e-6 * rho, c = tube.numbers.clearance + 1e-4;
   const double closed =
-      2.5 * 3.14159265 * p.drive.shaft.diameter * c * c * c * rho * 9.80665 * head / (12.0 * mu * 0.016);
-  EXPECT_NEAR(tube.expected, closed, 1e-3 * closed);
+      2.5 * 3.14159265 * (p.drive.shaft.diameter + c) * c * c * c * rho * 9.80665 * head / (12.0 * mu * 0.016);
+  // The jet that leaves the gap takes a little of the head beside the laminar law.
+  EXPECT_LT(tube.expected, closed);
+  EXPECT_NEAR(tube.expected, closed, 0.02 * closed);
   const Finding f = finding(a, "seal.opening:shaft_tube");
   EXPECT_NE(f.severity, Severity::fine) << f.number.si / ml_min;
   ASSERT_TRUE(f.remedy);
@@ -126,15 +128,15 @@ TEST(Seals, AMissingHatchGasketFloodsABoatDrivenInChop) {
   p.brief.water = WaterKind::choppy;
   const Assessment taped = assess(p);
   EXPECT_EQ(taped.seal.find(hatch_key(p))->running, 0.0);
-  EXPECT_TRUE(taped.seal.danger() < 0.0 || taped.seal.danger() > 3600.0);
+  EXPECT_GT(taped.seal.danger().value_or(course_length), 3600.0);
   seal(p, hatch_key(p), SealMethod::nothing);
   const Assessment open = assess(p);
   const SealOpening& hatch = *open.seal.find(hatch_key(p));
   EXPECT_EQ(hatch.expected, 0.0);  // at rest it stands well over the water
   EXPECT_GT(hatch.running / ml_min, 10.0);
-  const double danger = open.seal.driven.danger();
-  EXPECT_GT(danger, 0.0);
-  EXPECT_LT(danger, 3600.0);
+  const std::optional<double> danger = open.seal.driven.danger();
+  ASSERT_TRUE(danger);
+  EXPECT_LT(*danger, 3600.0);
   p.brief.water = WaterKind::sheltered;
   EXPECT_LT(assess(p).seal.find(hatch_key(p))->running, 0.3 * hatch.running);
 }
@@ -211,8 +213,7 @@ TEST(Seals, ConflictsAreTold) {
 TEST(Bays, ABulkheadKeepsTheLeakFromTheBattery) {
   Project p = sealed_boat();
   seal(p, "shaft_tube", SealMethod::nothing).clearance = 0.0008;
-  const double open = assess(p).seal.course.to_part;
-  ASSERT_GT(open, 0.0);
+  ASSERT_TRUE(assess(p).seal.course.to_part);
   // The motor and receiver stand in the after bay; the rest is behind a watertight wall and dry.
   p.hull.bulkheads.push_back({.id = p.take_id(), .name = "Wall", .x = 0.20});
   const Assessment a = assess(p);
