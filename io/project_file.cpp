@@ -15,6 +15,13 @@ constexpr std::size_t most_bytes = std::size_t{1} << 30;
 }  // namespace
 
 Project project_from_bytes(const std::string& bytes) {
+  // The bare JSON of a boat without attachments, as people write and compare it.
+  if (bytes.starts_with('{')) {
+    Project bare = project_from_json(bytes);
+    if (bare.hull.family == HullFamily::imported)
+      throw InvalidInput(mesh_entry, "is missing: an imported hull needs its archive");
+    return bare;
+  }
   const ZipEntries entries = unzip(bytes);
   const auto json = entries.find(json_entry);
   if (json == entries.end())

@@ -313,7 +313,6 @@ QString PropellerMap::words_of(const SearchCell& c) const {
                       session_->shown(c.broken->limit));
   else if (!c.full.message.empty())
     words += "; " + QString::fromStdString(c.full.message);
-  if (!c.doubt.empty()) words += "; " + QString::fromStdString(c.doubt);
   return words;
 }
 
@@ -340,14 +339,15 @@ void PropellerMap::adopt(std::size_t diameter, std::size_t pitch) {
 
 TableRows PropellerMap::table() const {
   TableRows rows{{"diameter, m", "pitch, m", "speed, m/s", "battery, A", "winding, degC", "run time, s", "efficiency",
-                  "breaks", "note"}};
+                  "breaks", "note", "confidence"}};
   const auto number = [](double v) { return QString::number(v, 'g', 6).toStdString(); };
   for (const SearchCell& c : map_.cells) {
     const bool runs = c.full.runs();
     rows.push_back({number(c.diameter), number(c.pitch), runs ? number(c.full.speed) : "",
                     runs ? number(c.full.shaft.battery_current) : "", c.winding ? number(*c.winding) : "",
                     c.run_time ? number(*c.run_time) : "", runs ? number(c.full.efficiency) : "",
-                    c.broken ? c.broken->words : "", c.full.message});
+                    c.broken ? c.broken->words : "", c.full.message,
+                    c.doubt.empty() ? "within published ranges" : c.doubt});
   }
   return rows;
 }

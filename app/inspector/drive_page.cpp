@@ -139,7 +139,7 @@ void DrivePage::add_facts() {
         .arg(full, shown(true, p.duty->run_time, Dimension::duration))
         .arg(p.duty->range, 0, 'f', 0);
   });
-  add(tr("Maximum throttle within limits"), "drive_safe", [=, this] {
+  add(tr("Throttle within limits"), "drive_safe", [=, this] {
     const PowerReport& p = power();
     if (!p.full.runs()) return QString::fromStdString(p.message);
     const QString up_to = tr("up to %1 of throttle").arg(session_->shown(p.safe_throttle, Dimension::ratio));
@@ -293,7 +293,7 @@ void DrivePage::add_steering_facts() {
     return tr("%1; throttle shut %2")
         .arg(shown(r.side_force, Dimension::force), shown(r.force_without_throttle, Dimension::force));
   });
-  add(tr("Servo torque required"), "steering_servo", [=](const SteeringReport& r) {
+  add(tr("Servo torque"), "steering_servo", [=](const SteeringReport& r) {
     if (!r.servo_margin) return shown(r.servo_needed, Dimension::torque);
     return tr("%1, margin %2").arg(shown(r.servo_needed, Dimension::torque)).arg(*r.servo_margin, 0, 'f', 1);
   });

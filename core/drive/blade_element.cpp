@@ -97,9 +97,7 @@ void check(const BladeForm& f, double advance, double reynolds) {
 }  // namespace
 
 double blade_slope(const BladeForm& f, double radius, BladeFlow flow) {
-  // A cavity's plate of the usual aspect ratio keeps about half: thrust at rest of 0.3 to 0.4 of the wetted one, as
-  // ventilated propellers were measured (Koushan 2006, memory).
-  if (flow == BladeFlow::cavity) return 0.55;
+  if (flow == BladeFlow::cavity) return f.cavity_slope;
   // Curved flow over a wide blade takes from its lift what lifting-surface theory takes; form and numbers bring the
   // blade element onto the open-water series (tests/reference/test_propellers.cpp).
   const double solidity = f.blades * blade_chord(f, radius) / (pi * radius);

@@ -26,7 +26,11 @@ struct BladeForm {
   /// Angle to the face at which a section lifts nothing, rad: camber. Water propellers -1.2 degrees (fits the series),
   /// air propellers about -3.
   double zero_lift = radians(-1.2);
-  double cup = radians(1.5);  ///< by which a cupped or wedge-shaped face still pushes at no angle before a cavity, rad
+  double cup = 0.0;  ///< by which a cupped or wedge-shaped face still pushes at no angle before a cavity, rad
+  /// Share of the plate's lift that a blade before a cavity keeps by its aspect ratio and its neighbours' cavities. Thrust
+  /// at rest is then 0.2 to 0.3 of the wetted one, as ventilated propellers were measured (Koushan 2006, memory); blades
+  /// made for the surface keep more (propulsion.cpp).
+  double cavity_slope = 0.38;
 };
 
 /// `disc_reynolds` is n D^2 / nu: the sections' own follow from it. Throws InvalidInput for a form outside its range, an

@@ -27,10 +27,16 @@ double inflow_of(double thrust, double radius, double speed, double density) {
 double air_share(const DiscPlace& p, double radius, double speed, double inflow, AirHistory history) {
   // Tips through the surface; blades made for it stand in cavities as soon as they pass it.
   const double through = 1.0 - p.depth / radius;
-  const double carried = smooth_step(through / (p.surface ? 0.3 : 1.6));
+  double carried = smooth_step(through / (p.surface ? 0.3 : 1.6));
   const double draws = drawing_depth(radius, speed, inflow), depth = p.depth + p.shield;
   if (draws <= 0.0) return carried;
   const double none_from = history == AirHistory::from_rest ? 1.25 : 1.0;
+  // Air that came with the start stays about blades that pass close under the surface for as long as they work: within
+  // 0.3 of the diameter (common practice, no source).
+  if (history == AirHistory::from_rest && !p.surface) {
+    const double loaded = speed > 0.0 ? smooth_step(inflow / speed / 0.04) : 1.0;
+    carried = std::max(carried, loaded * smooth_step((1.6 - depth / radius) / 0.35));
+  }
   // A disc that hardly works draws nothing, even where it breaks the surface.
   const double works = speed > 0.0 ? smooth_step(inflow / speed / 0.6) : 1.0;
   return std::max(carried, works * smooth_step((none_from - depth / draws) / 0.35));

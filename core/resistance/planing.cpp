@@ -195,10 +195,12 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
     before_trim = t;
   }
   if (!trim) {
+    s.bow_rises = carried && first_moment > 0.0 && before && before->moment > 0.0;
     s.message = !carried              ? "the bottom cannot carry the boat at this speed and any trim up to 16 degrees"
                 : first_moment <= 0.0 ? "the bow goes under: every trim leaves a moment that presses it down"
                                       : "the bow rises past 16 degrees: nothing brings it down";
-    return s;
+    if (!s.bow_rises) return s;
+    trim = most_trim;
   }
   const Forces f = *carry(h, w, *trim);
   if (h.length > 0.0 && f.pressure_point > most_forward * h.length) {
@@ -226,6 +228,7 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   s.spray = spray.drag;
   s.draught = s.keel_length * std::sin(s.trim);
   s.porpoising_trim = porpoising_limit(h.mass * gravity / (w.head() * h.beam * h.beam), degrees(h.deadrise));
+  if (s.bow_rises) return s;
   s.status = PlaningState::Status::solved;
   const auto outside = [&](bool is, const std::string& words) {
     if (!is) return;

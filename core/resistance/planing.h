@@ -50,6 +50,8 @@ struct PlaningState {
   double wetted_ratio = 0.0;           ///< mean wetted length over wetted beam
   double wetted_beam = 0.0;            ///< m; less than the boat's where the chines are dry
   bool chines_dry = false;             ///< the spray root meets the transom before the chine
+  /// Without a balance: the forces are those at the greatest trim looked at, past which the bow would rise.
+  bool bow_rises = false;
   double lift = 0.0;                   ///< N, vertical force of the bottom
   double drag = 0.0;                   ///< N, all together: the thrust along the water that is needed
   double friction = 0.0;               ///< N, along the bottom

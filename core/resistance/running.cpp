@@ -48,6 +48,7 @@ RunningPoint planing(const RunningHull& h, double speed) {
   RunningPoint p;
   const PlaningState s = solve_planing(h.bottom, speed, h.density, h.viscosity);
   p.holds = s.status != PlaningState::Status::no_balance;
+  p.bow_rises = s.bow_rises;
   p.outside_range = s.status == PlaningState::Status::outside_range;
   p.message = s.message;
   p.friction = s.friction * std::cos(s.trim);
@@ -102,7 +103,8 @@ RunningPoint run_at(const RunningHull& h, double speed) {
   } else {
     const double w = smooth_step((number - displacement_below) / (planing_above - displacement_below));
     const RunningPoint slow = displacement(h, speed), fast = planing(h, speed);
-    p = fast.holds ? mixed(slow, fast, w) : slow;
+    p = fast.holds || fast.bow_rises ? mixed(slow, fast, w) : slow;
+    p.holds = true;
     p.regime = Regime::semi_planing;
     p.outside_range = true;
     p.message = fast.holds ? "between displacement and planing: a blend of both methods"

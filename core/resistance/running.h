@@ -43,6 +43,7 @@ struct RunningPoint {
   double volumetric_froude = 0.0;
   Regime regime = Regime::displacement;
   bool holds = false;          ///< false: no attitude carries the boat at this speed, see `message`
+  bool bow_rises = false;      ///< it does not hold, but its forces at the greatest trim are known
   bool outside_range = false;  ///< of the published range of the method
   std::string message;
   double drag = 0.0, friction = 0.0, wave = 0.0, pressure = 0.0, appendages = 0.0, air = 0.0;

@@ -107,7 +107,7 @@ double toe_force(const Boat& b, double speed) {
 TurnInput turn_input(const Boat& b, const RunningState& run, double force, double lever) {
   const RunningPoint& p = run.hull;
   // Running wetted length and a mean draught of it: wedge under the running trim where the boat planes.
-  const double length = std::clamp(p.wetted_length, 0.2 * b.hull.length(), b.form.waterline_length);
+  const double length = std::max(0.2 * b.hull.length(), std::min(p.wetted_length, b.form.waterline_length));
   const double wedge = std::max(0.005, 0.5 * std::max(p.draught, length * std::tan(std::max(0.0, p.trim))));
   const double draught = (1.0 - p.planing_share) * b.form.draught + p.planing_share * wedge;
   return {length,    b.hull.length(), b.form.waterline_beam, draught, b.form.block, b.loading.mass, lever, force,

@@ -144,6 +144,17 @@ TEST(PropellerChart, RefusesWhatIsNoPropeller) {
   EXPECT_THROW((void)blade_element({2, 0.4, 1.0}, -0.1, 1e5), InvalidInput);
 }
 
+// A disc top within a few millimetres of the surface: about half of the expected speed (common practice, no source); at
+// 0.3 of its diameter none is lost. Held at the speed and revolutions of a survey launch.
+TEST(Ventilation, ADiscCloseUnderTheSurfaceKeepsTheAirOfItsStart) {
+  const Propulsion screw = in_water(water_screw(0.042, 1.2));
+  const PropulsorLoad near = screw.at(205.0, 6.0, {.disc = DiscPlace{0.021 + 0.002}}),
+                      deep = screw.at(205.0, 6.0, {.disc = DiscPlace{0.021 + 0.3 * 0.042}});
+  EXPECT_GT(near.air, 0.8);
+  EXPECT_LT(near.thrust, 0.6 * deep.thrust);
+  EXPECT_LT(deep.air, 0.05);
+}
+
 // A blade's area is the disc's share it is said to be: integral of its chords.
 RC_GTEST_PROP(BladeElement, TheChordsAddUpToTheArea, ()) {
   const BladeForm form = any_form();
@@ -197,21 +208,22 @@ TEST(Ventilation, ShowsWhatTheTowingTankShowed) {
   const Propulsion screw = in_water(water_screw(0.25, 1.1, 4, 0.6));
   const double n = 14.0, radius = 0.125;
   const auto at = [&](double radii, double advance) {
-    return screw.at(n, advance * n * 0.25, {.disc = DiscPlace{radii * radius}});
+    return screw.at(n, advance * n * 0.25, {.disc = DiscPlace{radii * radius}, .history = AirHistory::wetted});
   };
-  EXPECT_GT(at(1.2, 0.0).air, 0.9);
-  EXPECT_GT(at(1.2, 0.0).thrust / at(1.2, 0.0).sound, 0.2);
-  EXPECT_LT(at(1.2, 0.0).thrust / at(1.2, 0.0).sound, 0.5);
+  EXPECT_GT(at(1.2, 0.0).air, 0.7);
+  // 0.3 where it is wholly ventilated.
+  EXPECT_NEAR(at(1.0, 0.0).thrust / at(1.0, 0.0).sound, 0.3, 0.12);
+  EXPECT_LT(at(1.2, 0.0).thrust / at(1.2, 0.0).sound, 0.55);
   EXPECT_LT(at(3.5, 0.0).air, 0.05);
   EXPECT_LT(at(1.5, 0.9).air, 0.10);
-  EXPECT_GT(at(1.5, 0.1).air, 0.60);
+  EXPECT_GT(at(1.5, 0.1).air, 0.2);
 }
 
 // Minsaas, Faltinsen & Persson's (1983, memory) losses near the surface, for a lightly loaded disc that breaks it.
 TEST(Ventilation, LosesThrustTowardsTheSurfaceAsMinsaasFitted) {
   const Propulsion screw = in_water(water_screw(0.25, 1.0, 4, 0.6));
   for (double radii : {-0.3, 0.0, 0.5, 0.8, 1.3}) {
-    const PropulsorLoad load = screw.at(14.0, 0.75 * 14.0 * 0.25, {.disc = DiscPlace{radii * 0.125}});
+    const PropulsorLoad load = screw.at(14.0, 0.75 * 14.0 * 0.25, {.disc = DiscPlace{radii * 0.125}, .history = AirHistory::wetted});
     EXPECT_NEAR(load.thrust / load.sound, minsaas_share(radii * 0.125, 0.125), 0.17) << radii;
   }
   EXPECT_EQ(minsaas_share(1.4, 1.0), 1.0);
