@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "assessment/assessment.h"
+#include "assessment/remedies.h"
 #include "assessment/consequence.h"
 #include "base/error.h"
 #include "io/file.h"
@@ -190,11 +191,13 @@ Json assess_boat(const std::string& path) {
                       {"measured", m.measured},
                       {"place_m", vec(m.place)}});
   j["mass_budget"] = masses;
-  j["trim_range_deg"] = {degrees(a.spread.trim.low), degrees(a.spread.trim.high)};
-  j["heel_range_deg"] = {degrees(a.spread.heel.low), degrees(a.spread.heel.high)};
-  j["freeboard_range_m"] = {a.spread.least_freeboard.low, a.spread.least_freeboard.high};
+  const bool sampled = a.spread.samples > 0;
+  const auto range = [sampled](double low, double high) { return sampled ? Json{low, high} : Json(); };
+  j["trim_range_deg"] = range(degrees(a.spread.trim.low), degrees(a.spread.trim.high));
+  j["heel_range_deg"] = range(degrees(a.spread.heel.low), degrees(a.spread.heel.high));
+  j["freeboard_range_m"] = range(a.spread.least_freeboard.low, a.spread.least_freeboard.high);
   Json findings = Json::array();
-  for (const Finding& f : a.findings) {
+  for (const Finding& f : with_tried_remedies(a)) {
     Json item{{"id", f.id},
               {"severity", severity_key(f.severity)},
               {"text", fill_in(f.text, f.values, UnitSystem::metric)},

@@ -108,8 +108,13 @@ void DrivePage::add_facts() {
   add(tr("Propeller"), "drive_turns", [=] {
     const RunningState& s = power().full;
     if (!s.runs()) return QString::fromUtf8("\u2013");
-    return tr("%1, slip %2")
-        .arg(shown(true, s.revolutions, Dimension::revolutions), shown(true, s.slip, Dimension::ratio));
+    const QString turns = shown(true, s.revolutions, Dimension::revolutions);
+    if (s.jet_speed)
+      return tr("%1, jet velocity ratio %2 (jet slip %3)")
+          .arg(turns)
+          .arg(s.speed / *s.jet_speed, 0, 'f', 2)
+          .arg(shown(true, s.slip, Dimension::ratio));
+    return tr("%1, slip %2").arg(turns, shown(true, s.slip, Dimension::ratio));
   });
   add(tr("Thrust"), "drive_thrust", [=] { return shown(power().full.runs(), power().full.thrust, Dimension::force); });
   add(tr("From the battery"), "drive_power", [=] {

@@ -57,13 +57,30 @@ FreeboardReport freeboards(const Assessment& a) {
   return r;
 }
 
+/// What the boat is by its hull and drive; the brief is asked only where neither tells.
+BoatType type_of(const Project& p) {
+  if (p.hull.family == HullFamily::round_bilge) return BoatType::displacement;
+  switch (p.drive.propulsor) {
+    case Propulsor::jet:
+      return BoatType::jet;
+    case Propulsor::air_propeller:
+      return BoatType::air_sled;
+    case Propulsor::propeller:
+      return p.brief.type == BoatType::displacement && p.hull.family == HullFamily::imported ? BoatType::displacement
+                                                                                             : BoatType::shaft_monohull;
+    case Propulsor::none:
+      break;
+  }
+  return p.brief.type;
+}
+
 /// Bands by type, share of length from the transom: common practice, no source.
 CgBand cg_band(const Assessment& a) {
   const double length = a.hull->model.length(), transom = a.hull->model.box.low.x();
   const auto share = [&](double low, double high, const char* source) {
     return CgBand{transom + low * length, transom + high * length, source};
   };
-  switch (a.project.brief.type) {
+  switch (type_of(a.project)) {
     case BoatType::shaft_monohull:
       return share(0.31, 0.38, "common practice: about a third of the length, or a little forward of it");
     case BoatType::air_sled:
@@ -153,7 +170,8 @@ SealInput seal_input_of(const Assessment& a, const Boat& boat) {
           .sealing = p.sealing,
           .longest_piece = p.brief.longest_piece,
           .printed = printed,
-          .wash = p.brief.water == WaterKind::choppy ? Wash{0.10, 0.060} : Wash{}};
+          .wash = p.brief.water == WaterKind::choppy ? Wash{0.10, 0.060} : Wash{},
+          .wanted_freeboard = p.brief.wanted_freeboard};
 }
 
 std::function<double(double)> running_water_of(const Assessment& a) {

@@ -129,7 +129,8 @@ void balance(const Assessment& a, std::vector<Finding>& out) {
     f.text = "{0}: " + p.full.message + ".";
     f.values = {{p.full.speed, Dimension::speed}};
   } else {
-    f.text = "{0} at full throttle, slip {1}, {2} of thrust.";
+    f.text = p.full.jet_speed ? "{0} at full throttle, {1} slower than its jet, {2} of thrust."
+                              : "{0} at full throttle, slip {1}, {2} of thrust.";
     f.values = {{p.full.speed, Dimension::speed}, {p.full.slip, Dimension::ratio}, {p.full.thrust, Dimension::force}};
     f.number = f.values.front();
   }
@@ -161,7 +162,7 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
             "brief; usable capacity over the current at full throttle", "at full throttle");
   }
   // A displacement hull does not reach its pitch speed: the wave it makes holds it.
-  if (!balanced && b.type == BoatType::displacement && a.form.hull_speed > 0.0 &&
+  if (!balanced && a.project.hull.family == HullFamily::round_bilge && a.form.hull_speed > 0.0 &&
       a.drive.speed > 1.3 * a.form.hull_speed) {
     Finding f =
         drive_finding("drive.hull_speed", Severity::note, {a.drive.speed, Dimension::speed},

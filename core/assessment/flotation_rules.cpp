@@ -272,12 +272,21 @@ std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim) {
 void flotation_rules(const Assessment& a, std::vector<Finding>& out) {
   sinks(a, out);
   swamped(a, out);
-  cg(a, out);
+  const bool empty = a.project.layout.parts.empty();
+  if (empty)
+    out.push_back({.id = "float.cg",
+                   .stage = Stage::flotation,
+                   .severity = Severity::note,
+                   .text = "Nothing stands in the hull yet: CG, trim and heel are judged when its parts are in."});
+  else
+    cg(a, out);
   if (a.flotation.status != FloatStatus::afloat) return;
   upright(a, out);
   if (!a.flotation.upright()) return;
-  trim(a, out);
-  heel(a, out);
+  if (!empty) {
+    trim(a, out);
+    heel(a, out);
+  }
   freeboard(a, out);
   openings(a, out);
   range(a, out);

@@ -251,6 +251,37 @@ void tip(const Line& l) {
   l.out.push_back(guard);
 }
 
+/// An air propeller comes down with motor and pylon as far as its blades keep clear of the deck; where that is not enough
+/// a smaller one of the same pitch ratio pushes `share` as much (thrust as the fourth power of the diameter).
+void offer_lower_or_smaller(const Line& l, Finding& f, double by, double share) {
+  if (!l.mends()) return;
+  constexpr double clear = 0.006;
+  const double room = l.p.working->tip_clearance - clear;
+  if (by <= room) {
+    ChangeParts lower;
+    for (const Part& p : l.a.project.layout.parts) {
+      const bool drives = &p == l.parts.propulsor || &p == l.parts.motor;
+      // What stands between deck and motor is the pylon: it gets shorter.
+      const bool pylon = l.parts.motor && p.outside && p.kind == PartKind::other &&
+                         std::abs(p.place.x() - l.parts.motor->place.x()) < 0.5 * (p.size.x() + l.parts.motor->size.x()) &&
+                         p.box().high.z() <= l.parts.motor->box().high.z() + 0.01 && p.size.z() > by + 0.01;
+      if (!drives && !pylon) continue;
+      Part moved = p;
+      moved.place.z() -= pylon ? 0.5 * by : by;
+      if (pylon) moved.size.z() -= by;
+      lower.parts.push_back(moved);
+    }
+    f.remedy = Edit{"Lower the propeller and its pylon {0}", lower};
+    f.remedy_values = {length_quantity(by)};
+    f.subject = l.parts.propulsor->id;
+    return;
+  }
+  Drive drive = l.d;
+  drive.screw.diameter = std::floor(1e3 * l.d.screw.diameter * std::pow(share, 0.25)) / 1e3;
+  drive.screw.pitch *= drive.screw.diameter / l.d.screw.diameter;
+  l.offer_drive(f, "Take a propeller of {0}", length_quantity(drive.screw.diameter), drive);
+}
+
 /// Where the thrust line pushes the bow.
 void thrust_line(const Line& l) {
   const Working& w = *l.p.working;
@@ -295,21 +326,10 @@ void thrust_line(const Line& l) {
                 w.thrust_offset < 0.0 ? "above" : "below", tilt > 0.0 ? "down" : "up");
   if (f.severity != Severity::fine) {
     const double by = std::ceil(1e3 * (-w.thrust_offset) * (1.0 - 0.97 * most / tilt)) / 1e3;
-    l.offer_move(
-        f,
-        l.d.propulsor == Propulsor::air_propeller ? "Lower the propeller and its pylon {0}" : "Lower the propeller {0}",
-        {0.0, 0.0, -by}, by);
-    if (l.d.propulsor == Propulsor::air_propeller && f.remedy) {
-      // The motor goes with it.
-      ChangeParts both;
-      for (const Part* p : {l.parts.propulsor, l.parts.motor})
-        if (p) {
-          Part moved = *p;
-          moved.place.z() -= by;
-          both.parts.push_back(moved);
-        }
-      f.remedy->change = both;
-    }
+    if (l.d.propulsor == Propulsor::air_propeller)
+      offer_lower_or_smaller(l, f, by, 0.97 * most / tilt);
+    else
+      l.offer_move(f, "Lower the propeller {0}", {0.0, 0.0, -by}, by);
   }
   l.out.push_back(f);
 }

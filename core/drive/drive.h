@@ -68,6 +68,8 @@ struct Motor {
 struct Gearing {
   double ratio = 1.0;       ///< motor revolutions to one of the propeller
   double efficiency = 1.0;  ///< 0.90 to 0.97 for gears, common practice, no source
+  /// Bevel gears of 1:1 are gears as well: what loses on its way is one.
+  [[nodiscard]] bool geared() const { return ratio != 1.0 || efficiency < 1.0; }
   bool operator==(const Gearing&) const = default;
 };
 

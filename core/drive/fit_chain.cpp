@@ -58,7 +58,7 @@ std::vector<Joint> fit_chain(const Drive& d) {
     return out;
   }
   const bool jet = d.propulsor == Propulsor::jet;
-  const bool geared_pod = d.propulsor == Propulsor::propeller && d.gearing.ratio != 1.0;
+  const bool geared_pod = d.propulsor == Propulsor::propeller && d.gearing.geared();
   if (d.propulsor != Propulsor::none)
     out.push_back(join(jet ? "motor-impeller" : "motor-propeller", geared_pod ? "the leg's shaft" : "motor shaft",
                        geared_pod ? d.pod.shaft_diameter : d.motor.shaft_diameter,

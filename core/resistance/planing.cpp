@@ -235,14 +235,12 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
     s.status = PlaningState::Status::outside_range;
     s.message += (s.message.empty() ? "" : "; ") + words;
   };
-  outside(cv < 0.6 || cv > 13.0, fmt::format("speed coefficient {:.2g} is outside 0.6 to 13", cv));
+  outside(cv < 0.6 || cv > 13.0, "speed coefficient outside 0.6 to 13");
   outside(s.trim < radians(2.0) || s.trim > radians(15.0),
-          fmt::format("trim {:.2g} degrees is outside 2 to 15", degrees(s.trim)));
+          "trim outside 2 to 15 degrees");
   outside(h.length > 0.0 && s.keel_length > h.length,
-          fmt::format("{:.2g} m of wetted keel would be needed, more than the hull has: its bow's curve carries, which is "
-                      "not in the method",
-                      s.keel_length));
-  outside(s.wetted_ratio > 4.0, fmt::format("{:.2g} beams of wetted length are more than 4", s.wetted_ratio));
+          "more wetted keel than the hull has: its bow's curve carries, which is not in the method");
+  outside(s.wetted_ratio > 4.0, "more than 4 beams of wetted length");
   return s;
 }
 

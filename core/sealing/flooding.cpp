@@ -53,6 +53,7 @@ struct Filling {
   Attitude last = {};               // where the search for rest begins
   std::vector<double> surfaces = {};  // of the bays' waters, the same
   std::vector<bool> pumping = {}, even = {};
+  Volumes last_rates = {};
 
   [[nodiscard]] Volumes held(const Volumes& v) const {
     Volumes out = v;
@@ -146,6 +147,7 @@ struct Event {
   std::function<void(double time)> happens;
   bool switches = false;  ///< what follows runs differently
   bool ends = false;
+  bool sinks = false;  ///< told by its margin as well as by a boat that does not float
   bool done = false;
 };
 
@@ -171,18 +173,19 @@ class Course {
 void Course::list_events() {
   events_.clear();
   const FloodLimits& limits = f_.limits;
-  add([&](const Lying& l, const Volumes&) {
-    return std::min(l.attitude().trim - limits.trim_low, limits.trim_high - l.attitude().trim);
-  }, out_.to_trim);
-  add([&](const Lying& l, const Volumes& v) { return f_.moment(0.0, l, v).freeboard - limits.freeboard; },
-      out_.to_freeboard);
-  add([](const Lying& l, const Volumes&) { return l.gm; }, out_.to_capsize, true);
   const double reserve = f_.body.volume() - f_.loading.mass / f_.density;
   add([reserve](const Lying&, const Volumes& v) {
     double sum = 0.0;
     for (double w : v) sum += w;
     return reserve - sum;
   }, out_.to_sink, true);
+  events_.back().sinks = true;
+  add([&](const Lying& l, const Volumes&) {
+    return std::min(l.attitude().trim - limits.trim_low, limits.trim_high - l.attitude().trim);
+  }, out_.to_trim);
+  add([&](const Lying& l, const Volumes& v) { return f_.moment(0.0, l, v).freeboard - limits.freeboard; },
+      out_.to_freeboard);
+  add([](const Lying& l, const Volumes&) { return l.gm; }, out_.to_capsize, true);
   for (const Wettable& p : f_.parts)
     events_.push_back({[&, p](const Lying& l, const Volumes& v) {
                          return v[p.compartment] > 1e-9 && !out_.to_part
@@ -243,17 +246,21 @@ void Course::run() {
   const auto system = [&](const Volumes& x, Volumes& dx, double) {
     const Volumes water = f_.held(x);
     const Lying at = f_.lie(water);
-    dx = at.afloat() ? f_.rates(at, water).each : Volumes(n, 0.0);
+    // Past the point where it sinks the step's polynomial goes on as it came; the event ends it before.
+    if (at.afloat()) f_.last_rates = f_.rates(at, water).each;
+    dx = f_.last_rates;
   };
-  const double longest = f_.limits.duration / 10.0;
   double time = 0.0;
   bool over = begin_events(time, l, v);
   out_.points.push_back(f_.moment(time, l, v));
   constexpr int most_steps = 400;
   for (int steps = 0; !over && time < f_.limits.duration;) {
+    // No step fills more than a tenth of the boat, so that nothing happens twice within one.
+    const double fastest = std::max(1e-12, out_.points.back().inflow);
+    const double longest = std::min(f_.limits.duration / 10.0, 0.1 * f_.body.volume() / fastest);
     auto stepper = ode::make_dense_output(0.01 * f_.limits.tolerance * least_volume, f_.limits.tolerance, longest,
                                           ode::runge_kutta_dopri5<Volumes>());
-    stepper.initialize(v, time, std::min(longest, std::max(1e-3, 0.02 * least_volume / std::max(1e-12, out_.points.back().inflow))));
+    stepper.initialize(v, time, std::min(longest, std::max(1e-3, 0.02 * least_volume / fastest)));
     bool switched = false;
     while (!over && !switched && time < f_.limits.duration) {
       if (++steps > most_steps) {
@@ -274,9 +281,17 @@ void Course::run() {
       const Lying lies = f_.lie(end);
       for (Event& e : events_) {
         if (e.done) continue;
-        if (!(lies.afloat() ? e.margin(lies, end) < 0.0 : e.ends)) continue;
+        // Where the step ends under water the others are looked for just before it sinks.
+        if (!e.sinks && !lies.afloat()) {
+          if (!what) continue;
+          const Volumes x = at(first - 1e-3 * (first - time));
+          const Lying there = f_.lie(x);
+          if (!there.afloat() || e.margin(there, x) >= 0.0) continue;
+        } else if (lies.afloat() && e.margin(lies, end) >= 0.0) {
+          continue;
+        }
         double low = time, high = first;
-        if (what) {
+        if (what && lies.afloat()) {
           const Volumes x = at(high);
           const Lying there = f_.lie(x);
           if (there.afloat() && e.margin(there, x) >= 0.0) continue;  // after the one found
@@ -285,7 +300,9 @@ void Course::run() {
           const double middle = 0.5 * (low + high);
           const Volumes x = at(middle);
           const Lying there = f_.lie(x);
-          (!there.afloat() || e.margin(there, x) < 0.0 ? high : low) = middle;
+          (e.sinks ? !there.afloat() || e.margin(there, x) < 0.0 : there.afloat() && e.margin(there, x) < 0.0)
+              ? high = middle
+              : low = middle;
         }
         first = high;
         what = &e;

@@ -37,6 +37,7 @@ struct SealInput {
   double longest_piece = 0.0;  ///< m, printer's or sheet's; 0: none
   bool printed = false;
   Wash wash = {};
+  double wanted_freeboard = 0.030;  ///< m, of the brief: what is danger yields to it
 };
 
 /// One way in.

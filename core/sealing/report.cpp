@@ -132,6 +132,8 @@ FloodCourse flood_with(const SealInput& in, const SealReport& report, const Imme
   const double now = in.boat.rest.plane.attitude.trim;
   limits.trim_low = std::min(trim_low, now) - radians(2.0);
   limits.trim_high = std::max(trim_high, now) + radians(2.0);
+  // Ten millimetres are usual; a small boat whose brief asks for less is not in danger at that.
+  limits.freeboard = std::min(limits.freeboard, 0.5 * in.wanted_freeboard);
   limits.duration = course_length;
   return flood(body, in.boat.hull, report.bays, in.boat.loading, in.boat.density, inlets, bilge_pumps(in, report.bays),
                wettables(in, report.bays), limits);

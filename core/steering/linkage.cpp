@@ -49,22 +49,37 @@ LinkageCourse linkage_course(const Linkage& k, int steps) {
   const Vec2 line = (horn_rest - servo_rest) / c.rod_length, wall = servo_rest + k.wall_at * c.rod_length * line;
   double low = 0.0, high = 0.0, sweep = 0.0;
   c.least_leverage = 1e9;
+  // Angle above the least transmission at a servo angle, the rod's end sought near a place; below zero it binds.
+  const auto free_angle = [&](double turn, const Vec2& near) {
+    const Vec2 from = arm(k.servo_arm, k.servo_neutral + turn);
+    const auto end = follow(from, c.rod_length, axis, k.horn_arm, near);
+    if (!end) return -least_transmission;
+    const double between = angle_between(*end - axis, *end - from);
+    return std::min(between, pi - between) - least_transmission;
+  };
   const auto run = [&](double side, std::vector<LinkageStep>& out) {
-    Vec2 at = horn_rest;
+    Vec2 at = horn_rest, before = at;
     bool free = true;
     for (int i = 0; i <= steps / 2; ++i) {
       const double turn = side * k.servo_throw * i / (steps / 2), servo_angle = k.servo_neutral + turn;
       const Vec2 from = arm(k.servo_arm, servo_angle);
       const auto end = follow(from, c.rod_length, axis, k.horn_arm, at);
       const auto bind = [&] {
-        if (free && (!c.binds_at || std::abs(turn) < *c.binds_at)) c.binds_at = std::abs(turn);
+        if (!free) return;
         free = false;
+        double low_turn = side * k.servo_throw * std::max(0, i - 1) / (steps / 2), high_turn = turn;
+        for (int n = 0; n < 30 && i > 0; ++n) {
+          const double middle = 0.5 * (low_turn + high_turn);
+          (free_angle(middle, before) < 0.0 ? high_turn : low_turn) = middle;
+        }
+        if (!c.binds_at || std::abs(high_turn) < *c.binds_at) c.binds_at = std::abs(high_turn);
       };
       if (!end) {
         bind();
         c.stops = true;
         return;
       }
+      before = at;
       at = *end;
       const Vec2 horn = at - axis, rod = at - from;
       LinkageStep s;

@@ -1,0 +1,47 @@
+#include "assessment/remedies.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "base/error.h"
+
+namespace plucky {
+
+namespace {
+
+const Finding* same(const std::vector<Finding>& findings, const Finding& f) {
+  const auto it = std::find_if(findings.begin(), findings.end(),
+                               [&](const Finding& other) { return other.id == f.id && other.subject == f.subject; });
+  return it == findings.end() ? nullptr : &*it;
+}
+
+}  // namespace
+
+bool betters(const Finding& f, const Assessment& before, const Assessment& after) {
+  for (const Finding& other : after.findings) {
+    if (other.severity != Severity::stop) continue;
+    const Finding* was = same(before.findings, other);
+    if (!was || was->severity != Severity::stop) return false;
+  }
+  const Finding* is = same(after.findings, f);
+  if (!is || is->severity < f.severity) return true;
+  return is->severity == f.severity && std::abs(is->number.si - is->limit.si) < std::abs(f.number.si - f.limit.si);
+}
+
+std::vector<Finding> with_tried_remedies(const Assessment& a) {
+  std::vector<Finding> out = a.findings;
+  Assessor assessor;
+  for (Finding& f : out) {
+    if (!f.remedy) continue;
+    try {
+      if (betters(f, a, assessor.assess(apply(a.project, *f.remedy)))) continue;
+    } catch (const InvalidInput&) {
+      // It cannot be made: no offer.
+    }
+    f.remedy.reset();
+    f.remedy_values.clear();
+  }
+  return out;
+}
+
+}  // namespace plucky

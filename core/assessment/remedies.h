@@ -1,0 +1,16 @@
+// Are the offers of the findings worth taking? In: an Assessment. Out: its findings with tried remedies only.
+#pragma once
+
+#include "assessment/assessment.h"
+
+namespace plucky {
+
+/// Does the boat that a finding's remedy makes answer that finding better, without a stop it did not have before?
+/// `after` is that boat's assessment.
+[[nodiscard]] bool betters(const Finding& finding, const Assessment& before, const Assessment& after);
+
+/// Every remedy is applied and its boat assessed; one that does not better its finding or cannot be applied is taken off.
+/// Costs an assessment for each.
+[[nodiscard]] std::vector<Finding> with_tried_remedies(const Assessment& a);
+
+}  // namespace plucky

@@ -1,0 +1,368 @@
+// What joins the closed forms: absolutes from hand calculations, and laws over random boats, for the places where a sign,
+// a unit or a swapped argument would go unnoticed.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include <cmath>
+
+#include "assessment/assessment.h"
+#include "assessment/remedies.h"
+#include "drive/fit_chain.h"
+#include "few_cases.h"
+#include "findings.h"
+#include "resistance/friction.h"
+#include "running/power.h"
+#include "sealing/leak.h"
+#include "shapes.h"
+#include "water/fluid.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+double between(double low, double high) {
+  return low + (high - low) * *rc::gen::inRange(0, 10001) / 10000.0;
+}
+
+/// The powered boat with other measures and cells, coarse, for properties.
+Project any_boat() {
+  Project p = powered_boat();
+  p.hull.fineness = 0.4;
+  p.layout.parts[0].mass *= between(0.7, 1.6);
+  p.layout.parts[0].place.x() += between(-0.03, 0.03);
+  p.drive.battery.cells = *rc::gen::inRange(2u, 7u);
+  p.drive.motor.kv *= between(0.6, 1.6);
+  p.drive.screw.diameter = between(0.030, 0.050);
+  p.drive.screw.pitch = between(0.6, 1.6) * p.drive.screw.diameter;
+  p.drive.screw.blades = *rc::gen::inRange(2u, 5u);
+  p.drive.screw.blade_area = between(0.3, 0.7);
+  p.drive.screw.surface = *rc::gen::arbitrary<bool>();
+  return p;
+}
+
+}  // namespace
+
+TEST(Glue, TheDeckRisesToTheBowAsItsSheerSays) {
+  HullDesign d = usual_hull(HullFamily::deep_v);
+  d.shape.sheer = 0.030;
+  d.shape.camber = 0.0;
+  const HullModel hull = build_hull(d);
+  const double mid = hull.deck_height(0.45 * hull.length(), 0.0), fore = hull.deck_height(0.9 * hull.length(), 0.0);
+  EXPECT_GT(fore, mid + 0.010);
+  EXPECT_LT(fore, mid + 0.031);
+  // Between two places it lies between their heights.
+  for (double s = 0.5; s < 0.9; s += 0.02)
+    EXPECT_LE(hull.deck_height(s * hull.length(), 0.0), hull.deck_height((s + 0.02) * hull.length(), 0.0) + 1e-6) << s;
+}
+
+TEST(Glue, DeckAndShellAreWeighedEachByItsOwnThickness) {
+  Project p = sample_boat();
+  p.layout.parts.clear();
+  p.hull.skin.shell_thickness = 0.002;
+  p.hull.skin.deck_thickness = 0.001;
+  const Assessment thin = assess(p);
+  p.hull.skin.deck_thickness = 0.003;
+  const Assessment thick = assess(p);
+  const double deck = thin.hull->model.deck_area + thin.hull->model.upper_area, added = thick.mass.total - thin.mass.total;
+  EXPECT_NEAR(added, 0.002 * deck * p.hull.skin.density, 0.15 * added);
+  // The shell by its own: its area is far greater.
+  p.hull.skin.shell_thickness = 0.003;
+  EXPECT_GT(assess(p).mass.total - thick.mass.total, 0.001 * thin.hull->model.shell_area * p.hull.skin.density * 0.85);
+}
+
+// A box's centre of volume, off the origin in every axis: no other divisor than four gives it.
+TEST(Glue, ACentroidLiesInTheMiddle) {
+  const Vec3 c = volume_centroid(box_mesh({1.0, 2.0, 3.0}, {1.4, 2.2, 3.6}));
+  EXPECT_NEAR(c.x(), 1.2, 1e-12);
+  EXPECT_NEAR(c.y(), 2.1, 1e-12);
+  EXPECT_NEAR(c.z(), 3.3, 1e-12);
+}
+
+// Holtrop & Mennen (1984): the run's length L_R / L = 1 - Cp + 0.06 Cp lcb / (4 Cp - 1), lcb in per cent; with Cp 0.5833
+// it is 0.3637 for 2.02 % aft and 0.4697 as much forward, so that k goes as (0.4697 / 0.3637)^0.121563.
+TEST(Glue, TheFormFactorTakesItsCentreInPerCent) {
+  FormFactorInput in{.length = 205.0, .beam = 32.0, .draught = 10.0, .volume = 37500.0, .prismatic = 0.5833};
+  in.lcb = -0.0202;
+  const double aft = form_factor(in) - 0.93;
+  in.lcb = 0.0202;
+  EXPECT_NEAR(aft / (form_factor(in) - 0.93), std::pow(0.4697 / 0.3637, 0.121563), 2e-4);
+}
+
+// By hand from the fit: load 0.08 is sqrt(0.04) = 0.2; at 20 degrees of deadrise 0.1197 x 20^0.7651 x exp(15.7132 x 0.2 x
+// 20^-0.2629) = 4.95 degrees.
+TEST(Glue, ThePorpoisingLimitByHandAndOnlyWhereItWasPublished) {
+  ASSERT_TRUE(porpoising_limit(0.08, 20.0));
+  EXPECT_NEAR(degrees(*porpoising_limit(0.08, 20.0)), 4.95, 0.03);
+  EXPECT_FALSE(porpoising_limit(1.0, 20.0));
+  EXPECT_FALSE(porpoising_limit(0.0005, 20.0));
+}
+
+TEST(Glue, AirThatHoldsTheCabinBackLiftsTheBow) {
+  PlaningHull h;
+  h.beam = 0.17;
+  h.deadrise = radians(18.0);
+  h.mass = 1.4;
+  h.lcg = 0.20;
+  h.vcg = 0.05;
+  h.air_area = 0.02;
+  h.air_height = -0.10;
+  const double low = solve_planing(h, 10.0, fresh_water_density, fresh_water_viscosity).trim;
+  h.air_height = 0.10;
+  EXPECT_GT(solve_planing(h, 10.0, fresh_water_density, fresh_water_viscosity).trim, low + radians(0.05));
+}
+
+TEST(Glue, ALossyNozzleCostsFlowAndThrust) {
+  WaterJet good, bad;
+  bad.nozzle_loss = good.nozzle_loss + 0.2;
+  const JetState a = jet_state(good, 300.0, 5.0, 1000.0), b = jet_state(bad, 300.0, 5.0, 1000.0);
+  EXPECT_LT(b.flow, a.flow);
+  EXPECT_LT(b.thrust, a.thrust);
+  // Bernoulli at rest by hand: n^2 D^2 (a - b phi^2) = (1 + m) Vj^2 / 2 with a = 0.5 (0.7 pi)^2 and the pitch's own flow.
+  const JetState still = jet_state(good, 200.0, 0.0, 1000.0);
+  const double tip = 0.5 * std::pow(0.7 * pi, 2), free_flow = 0.25 * pi * 0.84 * good.pitch_ratio;
+  const double phi = still.flow / (200.0 * std::pow(good.diameter, 3));
+  const double head = std::pow(200.0 * good.diameter, 2) * tip * (1.0 - std::pow(phi / free_flow, 2));
+  EXPECT_NEAR(head, 0.5 * (1.0 + good.nozzle_loss) * still.jet_speed * still.jet_speed, 1e-6 * head);
+}
+
+// Switching is 1.5 % of what passes, resistance 0.1 V at the rating: a 100 A ESC at 50 A and 14 V loses 2.5 W and 10.5 W.
+TEST(Glue, TheEscLosesWhatTheBatteryDelivers) {
+  PowerTrain t{.voltage = 14.0, .battery_resistance = 0.0, .esc_resistance = 0.001, .kv = 100.0};
+  t.motor_resistance = 0.02;
+  const double n = (14.0 - 50.0 * 0.021) * 100.0 / (2.0 * pi);  // turns at which it draws 50 A
+  const ShaftState s = shaft_state(t, 1.0, n);
+  EXPECT_NEAR(s.motor_current, 50.0, 1e-6);
+  EXPECT_NEAR(s.esc_heat, 2.5 + 0.015 * 14.0 * 50.0, 1e-6);
+  EXPECT_NEAR(s.battery_current, 50.75, 1e-6);
+}
+
+TEST(Glue, ARangeIsItsSharesOfTwoSpeeds) {
+  Project p = powered_boat();
+  p.drive.full_share = 0.2;
+  p.drive.cruise_throttle = 0.4;
+  const Assessment a = assess(p);
+  ASSERT_TRUE(a.power.duty);
+  const RunningState cruise = PoweredBoat(boat_of(a), a.power.curve).at(0.4);
+  EXPECT_NEAR(a.power.duty->range, a.power.duty->run_time * (0.2 * a.power.full.speed + 0.8 * cruise.speed), 1e-6);
+  EXPECT_NEAR(a.power.duty->current,
+              0.2 * a.power.full.shaft.battery_current + 0.8 * cruise.shaft.battery_current, 1e-9);
+}
+
+TEST(Glue, TheBatteryIsJudgedByItsOwnCurrentAndTheHeelInDegrees) {
+  Project p = powered_boat();
+  p.drive.throttle = 0.5;
+  const Assessment a = assess(p);
+  const Finding f = finding(a, "drive.battery");
+  EXPECT_NEAR(f.number.si, a.power.full.shaft.battery_current, 1e-9);
+  EXPECT_LT(f.number.si, 0.7 * a.power.full.shaft.motor_current);  // half throttle draws half of the motor's
+  // Two degrees of heel are a warning, four a stop.
+  for (const auto& [heel, severity] : {std::pair{2.0, Severity::watch}, {4.0, Severity::stop}}) {
+    Project q = sample_boat();
+    const Assessment level = assess(q);
+    const double shift = level.flotation.gm_transverse * std::tan(radians(heel)) * level.mass.total;
+    Part& battery = part_of(q, PartKind::battery);
+    battery.place.y() += shift / battery.mass;
+    const Finding leaning = finding(assess(q), "float.heel");
+    EXPECT_EQ(leaning.severity, severity) << degrees(leaning.number.si);
+  }
+}
+
+TEST(Glue, ADisplacementHullGivesWakeAndTakesThrust) {
+  Project p = powered_boat();
+  p.hull = usual_hull(HullFamily::round_bilge);
+  const Assessment a = assess(p);
+  ASSERT_TRUE(a.power.full.runs()) << a.power.message;
+  const WakeShares w = wake_shares(boat_of(a));
+  // Taylor (memory): w = 0.5 Cb - 0.05, t = 0.6 w.
+  EXPECT_NEAR(w.wake, std::max(0.0, 0.5 * a.form.block - 0.05), 1e-12);
+  EXPECT_NEAR(w.thrust_deduction, 0.6 * w.wake, 1e-12);
+  ASSERT_GT(w.wake, 0.02);
+  const RunningState& s = a.power.full;
+  EXPECT_NEAR(s.thrust * (1.0 - w.thrust_deduction), s.hull.drag, 1e-3 * s.hull.drag);
+  const double water = s.speed * (1.0 - w.wake), n = s.revolutions, d = p.drive.screw.diameter;
+  EXPECT_NEAR(s.load.sound,
+              PropellerChart({p.drive.screw.blades, p.drive.screw.blade_area, p.drive.screw.pitch / d})
+                      .wetted(water / (n * d), n * d * d / fresh_water_viscosity)
+                      .kt *
+                  a.density() * n * n * std::pow(d, 4),
+              1e-6);
+}
+
+// A soaked hatch or an open gap: no opening passes more than the hole without friction, whatever its kind, method, wear.
+RC_GTEST_PROP(Leaks, NothingPassesMoreThanTheFrictionlessHole, ()) {
+  SealOpening o;
+  o.kind = *rc::gen::element(OpeningKind::shaft_tube, OpeningKind::pushrod, OpeningKind::rudder_post,
+                             OpeningKind::jet_shaft, OpeningKind::hatch_edge, OpeningKind::seam, OpeningKind::pickup,
+                             OpeningKind::hole);
+  o.width = between(0.002, 0.010);
+  o.method = *rc::gen::elementOf(methods_for(o.kind));
+  o.condition = *rc::gen::element(SealCondition::sound, SealCondition::worn, SealCondition::missing);
+  o.numbers.clearance = between(2e-5, 0.0015);
+  o.numbers.length = between(0.005, 0.05);
+  o.numbers.ring_section = 0.002;
+  o.numbers.groove_depth = between(0.0012, 0.0019);
+  o.numbers.groove_width = 0.0026;
+  o.numbers.screw_spacing = between(0.02, 0.15);
+  const double head = between(1e-4, 0.1), clearance = o.numbers.clearance + bush_wear;
+  const bool joint = o.kind == OpeningKind::hatch_edge || o.kind == OpeningKind::seam;
+  const bool ring = !joint && o.kind != OpeningKind::pickup && o.kind != OpeningKind::hole;
+  const double area = joint  ? o.width * 5e-4
+                      : ring ? pi * (o.width + clearance) * clearance
+                             : 0.25 * pi * o.width * o.width;
+  const double flow = leak_of(o, fresh_water_density, fresh_water_viscosity)(head);
+  RC_ASSERT(flow >= 0.0);
+  RC_ASSERT(flow <= area * std::sqrt(2.0 * gravity * head) * (1.0 + 1e-9));
+  RC_ASSERT(leak_of(o, fresh_water_density, fresh_water_viscosity)(1.1 * head) >= flow);
+}
+
+// A 6 mm hole 19 mm under with a 2 mm rod: at most 1036 ml/min without friction; laminar alone would give eight times that.
+TEST(Leaks, AWideGapIsNoFasterThanFreeFall) {
+  const double laminar = annular_leak(0.004, 0.002, 0.04, 1.0, 1.0016e-3, 1.0), area = pi * 0.004 * 0.002;
+  const double flow = gap_leak(laminar, area, 0.019, 998.2) / ml_min;
+  EXPECT_LT(flow, 1036.0);
+  EXPECT_GT(flow, 300.0);
+  EXPECT_GT(laminar * 998.2 * gravity * 0.019 / ml_min, 5000.0);
+  // Narrow, it is the laminar law.
+  const double narrow = annular_leak(0.004, 3e-5, 0.04, 1.0, 1.0016e-3);
+  EXPECT_NEAR(gap_leak(narrow, pi * 0.004 * 3e-5, 0.019, 998.2), narrow * 998.2 * gravity * 0.019,
+              0.01 * narrow * 998.2 * gravity * 0.019);
+}
+
+// Over random boats: what the battery gives is what moves the boat and what gets warm; no number is less than none.
+TEST(PoweredBoats, PowerInIsPowerOutAndEveryThrottleIsAnswered) {
+  try_on(25, [] {
+    const Project p = any_boat();
+    const Assessment a = assess(p);
+    RC_PRE(a.power.fitted);
+    double before = 0.0;
+    for (const RunningState& s : a.power.sweep) {
+      RC_ASSERT((s.runs() || !s.message.empty()));
+      if (!s.runs()) continue;
+      const ShaftState& e = s.shaft;
+      const double in = e.battery_current * p.drive.battery.voltage(), shaft = 2.0 * pi * s.revolutions * e.torque;
+      RC_ASSERT(std::abs(in - shaft - e.motor_heat - e.esc_heat - e.gear_heat - e.battery_heat) < 0.01 * in);
+      RC_ASSERT(s.efficiency > 0.0);
+      RC_ASSERT(s.efficiency < 0.9);
+      RC_ASSERT(s.load.thrust * s.speed <= shaft * 1.001);
+      RC_ASSERT(s.speed >= before - 1e-6);
+      before = s.speed;
+      for (double v : {s.speed, s.revolutions, s.thrust, s.hull.drag, s.slip, e.motor_current}) RC_ASSERT(std::isfinite(v));
+    }
+    // Without a run nothing is told as if there were one.
+    const bool runs = a.power.full.runs();
+    RC_ASSERT(runs == a.power.run_time.has_value());
+    RC_ASSERT(runs == a.power.winding.has_value());
+    RC_ASSERT(runs == a.power.safe_throttle.has_value());
+  });
+}
+
+// Half the error allowed in a step, the same flood: what comes when changes by less than a hundredth.
+TEST(Floods, DoNotHangOnTheStep) {
+  static const Assessment a = assess(powered_boat());
+  for (double hole : {0.002, 0.020}) {
+    const std::vector<Inlet> in{{"hole", {0.1, 0.0, 0.0}, compartment_at(a.seal.bays, 0.1), [hole](double head) {
+                                   return orifice_leak(0.25 * pi * hole * hole, head);
+                                 }}};
+    const std::vector<Wettable> parts{{1, "Motor", 0.1, 0.016, compartment_at(a.seal.bays, 0.1)}};
+    FloodLimits limits{.duration = 3600.0};
+    const FloodCourse coarse =
+        flood(a.hull->body, a.hull->model, a.seal.bays, a.loading(), a.density(), in, {}, parts, limits);
+    limits.tolerance *= 0.1;
+    const FloodCourse fine =
+        flood(a.hull->body, a.hull->model, a.seal.bays, a.loading(), a.density(), in, {}, parts, limits);
+    ASSERT_TRUE(coarse.to_part && fine.to_part);
+    EXPECT_NEAR(*coarse.to_part / *fine.to_part, 1.0, 0.01) << hole;
+    ASSERT_EQ(coarse.danger().has_value(), fine.danger().has_value());
+    EXPECT_NEAR(*coarse.danger() / *fine.danger(), 1.0, 0.01) << hole;
+  }
+}
+
+// The boat loses its stability at the same water aboard, whichever hole let it in.
+TEST(Floods, CapsizeAtTheSameWaterByAnyHole) {
+  const Assessment a = assess(powered_boat());
+  std::vector<double> aboard;
+  for (double rate : {2e-6, 2e-5, 2e-4}) {
+    // Pumped in, so that it does not end where inside and outside are level.
+    const std::vector<Inlet> in{
+        {"hose", {0.2, 0.0, 0.0}, compartment_at(a.seal.bays, 0.2), [](double) { return 0.0; }, rate}};
+    const FloodCourse c = flood(a.hull->body, a.hull->model, a.seal.bays, a.loading(), a.density(), in, {}, {},
+                                {.trim_low = -1.0, .trim_high = 1.0, .freeboard = -1.0, .duration = 7200.0});
+    ASSERT_TRUE(c.to_capsize || c.to_sink) << rate;
+    aboard.push_back(c.points.back().aboard());
+  }
+  EXPECT_NEAR(aboard[1], aboard[0], 0.01 * aboard[0]);
+  EXPECT_NEAR(aboard[2], aboard[0], 0.01 * aboard[0]);
+}
+
+// An offer is worth taking only if the boat it makes answers the finding better and gains no stop.
+TEST(Remedies, AreTriedBeforeTheyAreOffered) {
+  Project p = powered_boat();
+  part_of(p, PartKind::propeller).place.z() = -0.022;
+  const Assessment a = assess(p);
+  const Finding shallow = finding(a, "drive.immersion");
+  ASSERT_TRUE(shallow.remedy);
+  const Assessment lowered = assess(apply(p, *shallow.remedy));
+  EXPECT_TRUE(betters(shallow, a, lowered));
+  EXPECT_FALSE(betters(shallow, a, a));  // nothing changed: nothing bettered
+  // A boat that answers the finding and cannot carry its ESC's current any more is no remedy.
+  Project worse = apply(p, *shallow.remedy);
+  worse.drive.esc.current_limit = 1.0;
+  EXPECT_FALSE(betters(shallow, a, assess(worse)));
+  const std::vector<Finding> tried = with_tried_remedies(a);
+  ASSERT_EQ(tried.size(), a.findings.size());
+  for (std::size_t i = 0; i < tried.size(); ++i) {
+    EXPECT_EQ(tried[i].text, a.findings[i].text);
+    if (tried[i].remedy) {
+      EXPECT_TRUE(betters(tried[i], a, assess(apply(p, *tried[i].remedy)))) << tried[i].id;
+    }
+  }
+}
+
+// An air propeller on a high pylon comes down with it, and its blades never meet the deck: then a smaller one is offered.
+TEST(Remedies, AnAirPropellerIsLoweredOrMadeSmallerAndNeverSentThroughTheDeck) {
+  for (double height : {0.20, 0.30, 0.55}) {
+    Project p = powered_boat();
+    p.drive.propulsor = Propulsor::air_propeller;
+    p.drive.screw = {.diameter = 0.24, .pitch = 0.14, .blades = 2, .blade_area = 0.10, .bore = 0.005};
+    part_of(p, PartKind::propeller).place = {0.02, 0.0, height};
+    part_of(p, PartKind::propeller).size = {0.02, 0.24, 0.24};
+    const Assessment a = assess(p);
+    const Finding f = finding(a, "drive.thrust_line");
+    ASSERT_NE(f.severity, Severity::fine) << height;
+    ASSERT_TRUE(f.remedy) << height;
+    const Assessment after = assess(apply(p, *f.remedy));
+    EXPECT_GT(after.power.working->tip_clearance, std::min(0.0, a.power.working->tip_clearance)) << height;
+    EXPECT_LT(finding(after, "drive.thrust_line").number.si, f.number.si) << height;
+  }
+}
+
+TEST(Findings, WaitUntilWhatTheyJudgeIsThere) {
+  Project p = sample_boat();
+  p.layout.parts.clear();
+  const Assessment empty = assess(p);
+  EXPECT_EQ(finding(empty, "float.cg").severity, Severity::note);
+  EXPECT_NE(finding(empty, "float.cg").text.find("Nothing stands in the hull yet"), std::string::npos);
+  EXPECT_EQ(find_finding(empty, "float.trim"), nullptr);
+  EXPECT_EQ(find_finding(empty, "float.heel"), nullptr);
+}
+
+TEST(Findings, TheBoatsOwnDriveAndHullSayWhatItIs) {
+  Project p = powered_boat();
+  p.brief.type = BoatType::displacement;  // a wish, not the boat
+  EXPECT_NE(finding(assess(p), "float.cg").source.find("a third"), std::string::npos);
+  p.hull = usual_hull(HullFamily::round_bilge);
+  EXPECT_NE(finding(assess(p), "float.cg").source.find("centre of buoyancy"), std::string::npos);
+}
+
+TEST(FitChain, ABevelLegOfOneToOneIsGeared) {
+  Drive d;
+  d.propulsor = Propulsor::propeller;
+  d.mounting = Mounting::pod;
+  d.motor.shaft_diameter = 0.005;
+  d.pod.shaft_diameter = d.screw.bore = 0.003;
+  EXPECT_EQ(fit_chain(d).front().fit, Joint::Fit::misfit);  // the motor's own shaft carries the propeller
+  d.gearing = {.ratio = 1.0, .efficiency = 0.93};
+  EXPECT_EQ(fit_chain(d).front().fit, Joint::Fit::matched);
+  EXPECT_EQ(fit_chain(d).front().inner, "the leg's shaft");
+}
