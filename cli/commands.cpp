@@ -6,8 +6,8 @@
 #include <cmath>
 
 #include "assessment/assessment.h"
-#include "assessment/remedies.h"
 #include "assessment/consequence.h"
+#include "assessment/remedies.h"
 #include "base/error.h"
 #include "io/file.h"
 #include "io/mesh_file.h"

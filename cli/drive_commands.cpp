@@ -152,8 +152,9 @@ Json run_boat(const std::string& path, const std::string& throttles) {
                          {"air_share", p.start.air},
                          {"held_times", known(p.start.hold)}};
   j["run_time_s"] = known(p.run_time);
-  j["duty"] = p.duty ? Json{{"current_a", p.duty->current}, {"run_time_s", p.duty->run_time}, {"range_m", p.duty->range}}
-                     : Json();
+  j["duty"] = p.duty
+                  ? Json{{"current_a", p.duty->current}, {"run_time_s", p.duty->run_time}, {"range_m", p.duty->range}}
+                  : Json();
   j["winding_c"] = known(p.winding);
   j["can_c"] = known(p.can);
   j["water_cooled"] = p.water_cooled;
@@ -181,7 +182,9 @@ Json resistance(const std::string& path) {
                       {"wetted_length_m", p.wetted_length},
                       {"outside_range", p.outside_range},
                       {"message", p.message}});
-  return {{"name", a.project.name}, {"mass_kg", a.mass.total}, {"ends_because", a.power.curve.ends_because()},
+  return {{"name", a.project.name},
+          {"mass_kg", a.mass.total},
+          {"ends_because", a.power.curve.ends_because()},
           {"points", points}};
 }
 

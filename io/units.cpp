@@ -218,8 +218,8 @@ Shown with_decimals(const Quantity& q, const Unit& unit, int decimals) {
   return {text, unit.name};
 }
 
-/// Decimals of a number read with `usual` ones: no more than `figures` significant figures, and where the usual ones would
-/// show nothing but zeros two figures, at most two decimals finer.
+/// Decimals of a number read with `usual` ones: no more than `figures` significant figures, and where the usual ones
+/// would show nothing but zeros two figures, at most two decimals finer.
 int decimals_by_size(double value, int usual, int figures) {
   if (!(std::abs(value) > 0.0) || !std::isfinite(value)) return usual;
   const int by_size = figures - 1 - static_cast<int>(std::floor(std::log10(std::abs(value)) + 1e-9));
@@ -249,7 +249,8 @@ Shown in_words(const Quantity& q, UnitSystem system, int figures) {
   if (q.dimension == Dimension::none) usual = value == std::floor(value) ? 0 : 2;
   const int decimals = decimals_by_size(value, usual, figures);
   const double step = std::pow(10.0, -decimals);
-  if (value != 0.0 && std::abs(value) < 0.5 * step) return {fmt::format("less than {:.{}f}", step, decimals), unit.name};
+  if (value != 0.0 && std::abs(value) < 0.5 * step)
+    return {fmt::format("less than {:.{}f}", step, decimals), unit.name};
   return with_decimals(q, unit, decimals);
 }
 

@@ -183,10 +183,10 @@ void HeatChart::refresh() {
            : with_state(p, tr("Winding %1 (other dashed), can grey, limit dotted. %2")
                                .arg(p.water_cooled ? tr("with water") : tr("without water"),
                                     !after ? tr("It stays under %1 for the whole run at the throttle limit.")
-                                                      .arg(session_->shown({limit, Dimension::temperature}))
-                                                : tr("It passes %1 after %2.")
-                                                      .arg(session_->shown({limit, Dimension::temperature}),
-                                                           session_->shown(after, Dimension::duration)))));
+                                                 .arg(session_->shown({limit, Dimension::temperature}))
+                                           : tr("It passes %1 after %2.")
+                                                 .arg(session_->shown({limit, Dimension::temperature}),
+                                                      session_->shown(after, Dimension::duration)))));
   finish(tr("minutes at the throttle limit"), fahrenheit ? tr("\u00b0F") : tr("\u00b0C"),
          is.time.empty() ? QPointF(nothing, nothing) : QPointF(is.time.back() / 60.0, shown(is.winding.back())));
 }

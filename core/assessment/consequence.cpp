@@ -84,11 +84,10 @@ std::vector<LedgerRow> ledger(const Assessment& a) {
       runs ? "" : "drive.speed");
   row("current", "Full current", slip.fitted, runs ? full.shaft.battery_current : slip.current, Dimension::current,
       Sense::less_is_better, "drive.esc");
-  row("winding", "Winding at the end", a.power.winding.has_value(), a.power.winding.value_or(0.0), Dimension::temperature, Sense::less_is_better,
-      "drive.heat");
-  row("run_time", "Run time", a.power.duty || slip.fitted,
-      a.power.duty ? a.power.duty->run_time : slip.run_time, Dimension::duration,
-      Sense::more_is_better, "drive.run_time");
+  row("winding", "Winding at the end", a.power.winding.has_value(), a.power.winding.value_or(0.0),
+      Dimension::temperature, Sense::less_is_better, "drive.heat");
+  row("run_time", "Run time", a.power.duty || slip.fitted, a.power.duty ? a.power.duty->run_time : slip.run_time,
+      Dimension::duration, Sense::more_is_better, "drive.run_time");
   row("water", "Cooling water", a.water.solved && !a.water.stale, a.water.taken(), Dimension::flow,
       Sense::more_is_better, "cool.flow");
   for (LedgerRow& r : rows)

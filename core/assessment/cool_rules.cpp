@@ -77,7 +77,7 @@ void without_water(const Cooled& t) {
     f.values.push_back(duration(cruise->time.value_or(cruise->run_time)));
     f.values.push_back({cruise->throttle, Dimension::ratio});
     f.text += cruise->time ? " At {3} of throttle it needs none for runs under {2}."
-                            : " At {3} of throttle it needs none for a whole run of {2}.";
+                           : " At {3} of throttle it needs none for a whole run of {2}.";
   }
   if (!cooled && t.c.empty() && t.mends()) {
     const CoolingCircuit series = plumbed(Plumbing::series, boat_of(a), t.c, a.project.next_id);
@@ -352,7 +352,7 @@ void temperatures(const Cooled& t) {
     Finding f = t.make("cool.mount",
                        can > softens          ? Severity::stop
                        : can > softens - 10.0 ? Severity::watch
-                                                        : Severity::fine,
+                                              : Severity::fine,
                        warmth(can), warmth(softens),
                        "softening temperature of the skin's material; common practice, no source");
     f.text = f.severity == Severity::fine

@@ -87,9 +87,10 @@ void esc_duties(const Assessment& a, std::vector<Finding>& out) {
   const Drive& d = a.project.drive;
   const PowerReport& p = a.power;
   if (p.full.runs() && d.esc.burst_limit > 0.0) {
-    Finding f = drive_finding("drive.start", p.start.motor_current > d.esc.burst_limit ? Severity::watch : Severity::fine,
-                              {p.start.motor_current, Dimension::current}, {d.esc.burst_limit, Dimension::current},
-                              "ESC's burst rating; balance of torques at a standstill");
+    Finding f =
+        drive_finding("drive.start", p.start.motor_current > d.esc.burst_limit ? Severity::watch : Severity::fine,
+                      {p.start.motor_current, Dimension::current}, {d.esc.burst_limit, Dimension::current},
+                      "ESC's burst rating; balance of torques at a standstill");
     f.text = f.severity == Severity::fine ? "A standing start at full throttle draws {0}; the ESC bursts to {1}."
                                           : "A standing start at full throttle draws {0}; the ESC bursts to {1}: open "
                                             "the throttle slowly.";
@@ -154,7 +155,7 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
             "at full throttle");
     if (p.duty)
       reaches("drive.run_time", p.duty->run_time, b.run_time, Dimension::duration,
-            "brief; usable capacity over the mean current of full throttle and cruising", "of run");
+              "brief; usable capacity over the mean current of full throttle and cruising", "of run");
   } else {
     reaches("drive.speed", a.drive.speed, b.wanted_speed, Dimension::speed,
             "brief; loaded revolutions times pitch, less slip", "by pitch and slip");
@@ -188,8 +189,7 @@ void standing_start(const Assessment& a, std::vector<Finding>& out) {
                             "thrust and weight about the CG while the throttle opens; low confidence");
   f.values.push_back({p.start.thrust, Dimension::force});
   f.values.push_back({a.project.drive.opening, Dimension::duration});
-  f.text = f.severity == Severity::fine
-               ? "A standing start lifts the bow by up to {0} when the throttle opens in {3}."
+  f.text = f.severity == Severity::fine ? "A standing start lifts the bow by up to {0} when the throttle opens in {3}."
            : f.severity == Severity::watch
                ? "A standing start with {2} of thrust lifts the bow by {0}; should stay under {1}. Open the throttle "
                  "more slowly."
@@ -207,7 +207,7 @@ void behaviour(const Assessment& a, std::vector<Finding>& out) {
                               "porpoising limit of prismatic hulls (Day & Haag's curves)");
     f.severity = *p.porpoising_margin < radians(-1.0)  ? Severity::stop
                  : *p.porpoising_margin < radians(0.5) ? Severity::watch
-                                                      : Severity::fine;
+                                                       : Severity::fine;
     f.text = f.severity == Severity::fine ? "Runs at {0} of trim; porpoises above {1}."
                                           : "Runs at {0} of trim; porpoises above {1}. CG forward or tabs down.";
     out.push_back(f);

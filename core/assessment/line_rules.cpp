@@ -251,8 +251,8 @@ void tip(const Line& l) {
   l.out.push_back(guard);
 }
 
-/// An air propeller comes down with motor and pylon as far as its blades keep clear of the deck; where that is not enough
-/// a smaller one of the same pitch ratio pushes `share` as much (thrust as the fourth power of the diameter).
+/// An air propeller comes down with motor and pylon as far as its blades keep clear of the deck; where that is not
+/// enough a smaller one of the same pitch ratio pushes `share` as much (thrust as the fourth power of the diameter).
 void offer_lower_or_smaller(const Line& l, Finding& f, double by, double share) {
   if (!l.mends()) return;
   constexpr double clear = 0.006;
@@ -262,9 +262,10 @@ void offer_lower_or_smaller(const Line& l, Finding& f, double by, double share) 
     for (const Part& p : l.a.project.layout.parts) {
       const bool drives = &p == l.parts.propulsor || &p == l.parts.motor;
       // What stands between deck and motor is the pylon: it gets shorter.
-      const bool pylon = l.parts.motor && p.outside && p.kind == PartKind::other &&
-                         std::abs(p.place.x() - l.parts.motor->place.x()) < 0.5 * (p.size.x() + l.parts.motor->size.x()) &&
-                         p.box().high.z() <= l.parts.motor->box().high.z() + 0.01 && p.size.z() > by + 0.01;
+      const bool pylon =
+          l.parts.motor && p.outside && p.kind == PartKind::other &&
+          std::abs(p.place.x() - l.parts.motor->place.x()) < 0.5 * (p.size.x() + l.parts.motor->size.x()) &&
+          p.box().high.z() <= l.parts.motor->box().high.z() + 0.01 && p.size.z() > by + 0.01;
       if (!drives && !pylon) continue;
       Part moved = p;
       moved.place.z() -= pylon ? 0.5 * by : by;

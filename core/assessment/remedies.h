@@ -9,8 +9,8 @@ namespace plucky {
 /// `after` is that boat's assessment.
 [[nodiscard]] bool betters(const Finding& finding, const Assessment& before, const Assessment& after);
 
-/// Every remedy is applied and its boat assessed; one that does not better its finding or cannot be applied is taken off.
-/// Costs an assessment for each.
+/// Every remedy is applied and its boat assessed; one that does not better its finding or cannot be applied is taken
+/// off. Costs an assessment for each.
 [[nodiscard]] std::vector<Finding> with_tried_remedies(const Assessment& a);
 
 }  // namespace plucky

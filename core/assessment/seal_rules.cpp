@@ -53,10 +53,10 @@ void opening(const Sealed& t, const SealOpening& o) {
   // A budget of its own: water under half a litre in half an hour is sponged out, drops are usual.
   const double q = std::max(o.expected, o.running);
   Finding f = t.make("seal.opening:" + o.key,
-                     q > 100.0 * ml_min ? Severity::stop
-                     : q > 5.0 * ml_min ? Severity::watch
+                     q > 100.0 * ml_min                                        ? Severity::stop
+                     : q > 5.0 * ml_min                                        ? Severity::watch
                      : q > (o.kind == OpeningKind::wall ? 0.05 : 0.2) * ml_min ? Severity::note  // walls weep for days
-                                        : Severity::fine,
+                                                                               : Severity::fine,
                      flow_quantity(q), flow_quantity(5.0 * ml_min),
                      "gap, length and head; common practice for the limit", o.subject);
   f.values.push_back(length_quantity(std::abs(o.over_standing)));
@@ -149,15 +149,15 @@ void danger(const Sealed& t) {
     if (course == &t.r.driven && !t.a.power.full.runs()) continue;
     const std::optional<double> danger = course->danger();
     const double when = danger.value_or(course_length);
-    Finding f = t.make(rule,
-                       when >= least_bath ? Severity::fine
-                       : when < 300.0                   ? Severity::stop
-                                                        : Severity::watch,
-                       {when, Dimension::duration}, {least_bath, Dimension::duration},
-                       "water by bay with its free surface");
+    Finding f =
+        t.make(rule,
+               when >= least_bath ? Severity::fine
+               : when < 300.0     ? Severity::stop
+                                  : Severity::watch,
+               {when, Dimension::duration}, {least_bath, Dimension::duration}, "water by bay with its free surface");
     f.values.push_back(flow_quantity(leak));
     f.text = !danger && course->pump_started ? fmt::format("{{2}} {}: the bilge pump holds it.", how)
-             : !danger ? fmt::format("{{2}} {}: nothing in danger within {{0}}.", how)
+             : !danger                       ? fmt::format("{{2}} {}: nothing in danger within {{0}}.", how)
              : when >= least_bath
                  ? fmt::format("{{2}} {}: after {{0}} {}; {{1}} are enough.", how, danger_words(t.a, *course, danger))
                  : fmt::format("{{2}} {}: after {{0}} {}; wants {{1}}.", how, danger_words(t.a, *course, danger));

@@ -67,7 +67,7 @@ void servo(const Steered& t) {
   Finding f = drive_finding("steer.servo",
                             *t.r.servo_margin < 1.0   ? Severity::stop
                             : *t.r.servo_margin < 2.0 ? Severity::watch
-                                                     : Severity::fine,
+                                                      : Severity::fine,
                             newton_metres(*t.r.servo_needed), newton_metres(t.s.servo_torque),
                             "twice the computed torque; common practice, no source");
   f.values.push_back({*t.r.servo_margin, Dimension::none});

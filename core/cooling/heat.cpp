@@ -129,7 +129,8 @@ JacketWater CooledBoat::jacket(const RunningState& state) const {
   // The ESC's whole heat goes into the water on the safe side.
   std::vector<double> heat;
   for (const CoolerFlow& c : f.coolers)
-    heat.push_back(circuit_.find(c.fitting)->kind == FittingKind::esc_cooler && c.flow > 1e-9 ? state.shaft.esc_heat : 0.0);
+    heat.push_back(circuit_.find(c.fitting)->kind == FittingKind::esc_cooler && c.flow > 1e-9 ? state.shaft.esc_heat
+                                                                                              : 0.0);
   const std::vector<Warmed> warmed = water_on_its_way(f, heat);
   out.temperature = circuit_.water;
   double taken = 0.0;
@@ -257,13 +258,14 @@ HeatReport heat_report(const CooledBoat& c, const PowerReport& power) {
   Boat own = c.boat_;
   own.jacket = [&c](const Drive&, const RunningState& s) { return c.jacket(s); };
   const PoweredBoat powered(own, power.curve);
-  Duty duty{d.full_share, power.duty ? power.duty->run_time : 0.0,
-            powered.at(std::min(d.cruise_throttle, d.throttle))};
+  Duty duty{d.full_share, power.duty ? power.duty->run_time : 0.0, powered.at(std::min(d.cruise_throttle, d.throttle))};
   if (!duty.cruise.runs()) duty.duration = 0.0;
   add_motor(c, power, powered, duty, r);
   const Part *esc = first_of(c.boat_.layout, PartKind::esc), *battery = first_of(c.boat_.layout, PartKind::battery);
   const Loss battery_loss = [](const RunningState& s) { return s.shaft.battery_heat; };
-  if (esc) add_lump(c, power, duty, *esc, [](const RunningState& s) { return s.shaft.esc_heat; }, electronics_limit, r);
+  if (esc)
+    add_lump(
+        c, power, duty, *esc, [](const RunningState& s) { return s.shaft.esc_heat; }, electronics_limit, r);
   if (battery) add_lump(c, power, duty, *battery, battery_loss, battery_limit, r);
   for (const RunningState& s : power.sweep) {
     if (!s.runs() || s.throttle > d.throttle + 1e-9) continue;

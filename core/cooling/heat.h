@@ -48,17 +48,17 @@ class CooledBoat {
 struct PartHeat {
   Id part = 0;
   std::string name;
-  double loss = 0.0;                          ///< W, at the throttle limit
-  double limit = 0.0;                         ///< degC
-  bool cooled = false;                        ///< water passes it
-  double flow = 0.0;                          ///< m3/s
-  double water_in = 0.0, water_out = 0.0;     ///< degC
+  double loss = 0.0;                             ///< W, at the throttle limit
+  double limit = 0.0;                            ///< degC
+  bool cooled = false;                           ///< water passes it
+  double flow = 0.0;                             ///< m3/s
+  double water_in = 0.0, water_out = 0.0;        ///< degC
   std::optional<double> steady_wet, steady_dry;  ///< degC; none where it runs away or passes `burnt`
-  double end = 0.0;                           ///< degC, at the end of the run as it is cooled
-  double duty_end = 0.0;                      ///< degC, at the end of a run of the duty cycle, as it is cooled
-  double dry_end = 0.0;                       ///< degC, the same without water
-  std::optional<double> time_wet, time_dry;   ///< s to the limit; none when it stays below
-  std::vector<double> time, wet, dry;         ///< s, degC
+  double end = 0.0;                              ///< degC, at the end of the run as it is cooled
+  double duty_end = 0.0;                         ///< degC, at the end of a run of the duty cycle, as it is cooled
+  double dry_end = 0.0;                          ///< degC, the same without water
+  std::optional<double> time_wet, time_dry;      ///< s to the limit; none when it stays below
+  std::vector<double> time, wet, dry;            ///< s, degC
 };
 
 struct HeatReport {

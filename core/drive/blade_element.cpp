@@ -55,7 +55,8 @@ struct Ring {
     return {f.lift * c - f.drag * s, f.lift * s + f.drag * c,
             std::max(0.05, 2.0 / pi * std::acos(std::exp(-std::min(reach, 30.0))))};
   }
-  /// Zero where the sections' thrust and torque are what the stream takes: V / (omega r) = (sin^2 - k) / (sin cos + k').
+  /// Zero where the sections' thrust and torque are what the stream takes: V / (omega r) = (sin^2 - k) / (sin cos +
+  /// k').
   [[nodiscard]] double residual(double angle, double advance) const {
     const Force f = force(angle);
     const double s = std::sin(angle), c = std::cos(angle), k = solidity / (4.0 * f.loss);
@@ -87,9 +88,8 @@ double flow_angle(const Ring& ring, double advance) {
 
 void check(const BladeForm& f, double advance, double reynolds) {
   if (f.blades < 1 || f.blades > 8) throw InvalidInput("blades", fmt::format("are {}; allowed: 1 to 8", f.blades));
-  for (const auto& [what, value] : {std::pair{"blade area ratio", f.area_ratio},
-                                    {"pitch ratio", f.pitch_ratio},
-                                    {"Reynolds number", reynolds}})
+  for (const auto& [what, value] :
+       {std::pair{"blade area ratio", f.area_ratio}, {"pitch ratio", f.pitch_ratio}, {"Reynolds number", reynolds}})
     if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {}; must be above zero", value));
   if (!(advance >= 0.0)) throw InvalidInput("advance ratio", fmt::format("is {}; must not be below zero", advance));
 }

@@ -1,8 +1,8 @@
 // Propeller by blade element and momentum. In: blades, area, pitch, advance, Reynolds number. Out: KT, KQ.
 //
 // Each ring's thrust and torque from its sections are what the stream through the ring takes (Glauert 1935), with
-// Prandtl's loss at the tip (Betz & Prandtl 1919); the ring is solved for its flow angle by bracketing, in the manner of
-// Ning (2014), from standing still to windmilling. What goes in at the shaft is thrust times flow, swirl and section
+// Prandtl's loss at the tip (Betz & Prandtl 1919); the ring is solved for its flow angle by bracketing, in the manner
+// of Ning (2014), from standing still to windmilling. What goes in at the shaft is thrust times flow, swirl and section
 // drag, each of which takes and none gives, so that thrust times advance never exceeds it: energy is conserved by
 // construction. Good to about 10 % beside the open-water series where both hold (docs/physics.md); beyond it and for
 // two blades nothing better is published for propellers this small.
@@ -27,14 +27,14 @@ struct BladeForm {
   /// air propellers about -3.
   double zero_lift = radians(-1.2);
   double cup = 0.0;  ///< by which a cupped or wedge-shaped face still pushes at no angle before a cavity, rad
-  /// Share of the plate's lift that a blade before a cavity keeps by its aspect ratio and its neighbours' cavities. Thrust
-  /// at rest is then 0.2 to 0.3 of the wetted one, as ventilated propellers were measured (Koushan 2006, memory); blades
-  /// made for the surface keep more (propulsion.cpp).
+  /// Share of the plate's lift that a blade before a cavity keeps by its aspect ratio and its neighbours' cavities.
+  /// Thrust at rest is then 0.2 to 0.3 of the wetted one, as ventilated propellers were measured (Koushan 2006,
+  /// memory); blades made for the surface keep more (propulsion.cpp).
   double cavity_slope = 0.38;
 };
 
-/// `disc_reynolds` is n D^2 / nu: the sections' own follow from it. Throws InvalidInput for a form outside its range, an
-/// advance below 0 or a Reynolds number not above 0.
+/// `disc_reynolds` is n D^2 / nu: the sections' own follow from it. Throws InvalidInput for a form outside its range,
+/// an advance below 0 or a Reynolds number not above 0.
 [[nodiscard]] PropellerCoefficients blade_element(const BladeForm& form, double advance, double disc_reynolds,
                                                   BladeFlow flow = BladeFlow::wetted);
 

@@ -3,8 +3,8 @@
 //
 // Wetted: thin-section lift that levels off at a greatest lift which grows with the Reynolds number, profile drag that
 // grows below a Reynolds number of 1e6 as small aerofoils were measured (memory: 0.0095 at 1e6, 0.024 at 1e5, 0.039 at
-// 3e4), separated drag of a plate beyond. With a cavity behind it: a flat plate over a cavity, lift pi/2 times the angle
-// (Kirchhoff and Rayleigh's plate for small angles), its force square to the face.
+// 3e4), separated drag of a plate beyond. With a cavity behind it: a flat plate over a cavity, lift pi/2 times the
+// angle (Kirchhoff and Rayleigh's plate for small angles), its force square to the face.
 #pragma once
 
 namespace plucky {
@@ -25,8 +25,8 @@ struct SectionForce {
 /// Greatest lift a section reaches.
 [[nodiscard]] double section_most_lift(double reynolds);
 
-/// `angle` in rad between the face's chord and the stream, `zero_angle` the one at which it lifts nothing. `slope` is what is left of the thin section's 2 pi by the
-/// blade's width, 0 to 1. Lift never falls as the angle grows.
+/// `angle` in rad between the face's chord and the stream, `zero_angle` the one at which it lifts nothing. `slope` is
+/// what is left of the thin section's 2 pi by the blade's width, 0 to 1. Lift never falls as the angle grows.
 [[nodiscard]] SectionForce section_force(double angle, double zero_angle, double reynolds, double slope,
                                          BladeFlow flow);
 

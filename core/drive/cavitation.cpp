@@ -38,10 +38,10 @@ double cavitation_number(const BladeArea& b, const BladeWater& w) {
 
 CavitationLimits cavitation_limits(const BladeArea& b, const BladeWater& w) {
   const double push = blade_pressure(b, w) * b.projected(), sigma = cavitation_number(b, w);
-  return {.thrust = 1.2 * standing_pressure(w) * b.projected(),
-          .torque = 0.200 * b.pitch_ratio * std::pow(sigma, 0.7 + 0.31 * std::pow(b.area_ratio, 0.9)) * push *
-                    b.diameter,
-          .onset = 0.494 * std::pow(sigma, 0.88) * push};
+  return {
+      .thrust = 1.2 * standing_pressure(w) * b.projected(),
+      .torque = 0.200 * b.pitch_ratio * std::pow(sigma, 0.7 + 0.31 * std::pow(b.area_ratio, 0.9)) * push * b.diameter,
+      .onset = 0.494 * std::pow(sigma, 0.88) * push};
 }
 
 LimitedLoad limited_by_cavitation(const BladeArea& b, const BladeWater& w, double thrust, double torque) {

@@ -18,8 +18,8 @@ struct BladeWater {
 
 /// Measures that the limits need.
 struct BladeArea {
-  double diameter = 0.04;    ///< m
-  double area_ratio = 0.4;   ///< expanded
+  double diameter = 0.04;   ///< m
+  double area_ratio = 0.4;  ///< expanded
   double pitch_ratio = 1.0;
   /// Projected area of all blades, m2: Taylor's 1.067 - 0.229 P/D, held at 0.4 for steep pitches.
   [[nodiscard]] double projected() const;

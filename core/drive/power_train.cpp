@@ -29,9 +29,8 @@ ShaftState shaft_state(const PowerTrain& t, double throttle, double revolutions)
 }
 
 double free_revolutions(const PowerTrain& t, double throttle) {
-  const double loss = t.no_load_current *
-                      (t.motor_resistance + t.esc_resistance +
-                       (1.0 + t.switching) * throttle * throttle * t.count * t.battery_resistance);
+  const double loss = t.no_load_current * (t.motor_resistance + t.esc_resistance +
+                                           (1.0 + t.switching) * throttle * throttle * t.count * t.battery_resistance);
   return std::max(0.0, (throttle * t.voltage - loss) * t.kv / (2.0 * pi * t.gear_ratio));
 }
 

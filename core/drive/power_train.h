@@ -1,8 +1,8 @@
 // Battery, ESC, motor and gear. In: throttle and revolutions. Out: torque at the propeller, currents, voltages, heat.
 //
 // Motor: U = I R + w / Kv, torque (I - I0) / Kv. ESC: takes the throttle's share of the battery voltage and passes the
-// same power, less its resistance; its switching takes a share of what passes from the battery besides. Battery: sags by
-// its cells' resistance.
+// same power, less its resistance; its switching takes a share of what passes from the battery besides. Battery: sags
+// by its cells' resistance.
 #pragma once
 
 #include <cstdint>

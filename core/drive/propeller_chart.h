@@ -34,7 +34,7 @@ class PropellerChart {
 
   BladeForm form_;
   ChartSource source_ = ChartSource::blade_element;
-  double step_ = 0.0;  // of the advance
+  double step_ = 0.0;        // of the advance
   std::vector<Row> wetted_;  // by Reynolds number
   Row cavity_;
 };

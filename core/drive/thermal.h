@@ -36,8 +36,8 @@ struct Cooling {
 inline constexpr double burnt = 250.0;
 
 struct HeatCourse {
-  std::vector<double> time, winding, can;         ///< s, degC
-  bool runs_away = false;                         ///< copper loss grows faster than the heat leaves
+  std::vector<double> time, winding, can;            ///< s, degC
+  bool runs_away = false;                            ///< copper loss grows faster than the heat leaves
   std::optional<double> steady_winding, steady_can;  ///< degC; none when it runs away
   [[nodiscard]] bool burns() const { return !winding.empty() && winding.back() >= burnt; }
   /// Seconds until the winding passes `limit`; none when it does not within the course.

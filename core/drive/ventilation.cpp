@@ -12,7 +12,8 @@ namespace plucky {
 double drawing_depth(double radius, double speed, double inflow) {
   if (!(inflow > 0.0)) return 0.0;
   const double sink = pi * radius * radius * inflow;
-  // The vortices that blades throw off carry air down a third deeper than a plain sink does (fits Koushan 2006, memory).
+  // The vortices that blades throw off carry air down a third deeper than a plain sink does (fits Koushan 2006,
+  // memory).
   const double still = 1.35 * std::pow(sink * sink / (2.55 * 2.55 * gravity), 0.2);
   const double passes = speed > 0.0 ? radius * std::sqrt(1.0 + inflow / speed) : still;
   return std::min(still, passes);

@@ -1,12 +1,13 @@
-// When a propeller draws air from the surface, and how much of it works in water. In: disc, depth, loading. Out: shares.
+// When a propeller draws air from the surface, and how much of it works in water. In: disc, depth, loading. Out:
+// shares.
 //
 // A working disc is a sink in a stream. It draws the surface down where its own inflow would in still water (Craya's
-// selective withdrawal, Q = 2.55 sqrt(g h^5), 1949, memory) and where the tube of water that passes the disc reaches the
-// surface ahead of it. Both agree with what ventilated propellers showed: none below about three radii at rest, none
-// below one and a half radii from an advance ratio of about 0.3 on (Koushan 2006, memory). Tips that break the surface
-// take air with them: losses as Minsaas, Faltinsen & Persson (1983) fitted them, thrust 1 - 0.675 (1 - 0.769 h/R)^1.258
-// (memory). What is drawn stays a little longer than it takes to begin: a propeller that starts in air washes clear only
-// at more depth or less load than it would have begun to draw at.
+// selective withdrawal, Q = 2.55 sqrt(g h^5), 1949, memory) and where the tube of water that passes the disc reaches
+// the surface ahead of it. Both agree with what ventilated propellers showed: none below about three radii at rest,
+// none below one and a half radii from an advance ratio of about 0.3 on (Koushan 2006, memory). Tips that break the
+// surface take air with them: losses as Minsaas, Faltinsen & Persson (1983) fitted them, thrust 1 - 0.675 (1 - 0.769
+// h/R)^1.258 (memory). What is drawn stays a little longer than it takes to begin: a propeller that starts in air
+// washes clear only at more depth or less load than it would have begun to draw at.
 #pragma once
 
 namespace plucky {

@@ -85,8 +85,8 @@ constexpr HullParameter spray_rails{"spray_rails",
                                     4.0,
                                     "Strips along the bottom that throw the spray off."};
 
-constexpr std::array deep_v{length, beam,  depth,    deadrise_transom, deadrise_midships,
-                            flare,  sheer, bow_rake, bow_fullness,     transom_width,
+constexpr std::array deep_v{length, beam,   depth,      deadrise_transom, deadrise_midships,
+                            flare,  sheer,  bow_rake,   bow_fullness,     transom_width,
                             widest, camber, spray_rails};
 constexpr std::array flat_bottom{length, beam,  depth,        bow_width,     bow_rise, bow_rake, rocker,
                                  flare,  sheer, bow_fullness, transom_width, widest,   camber};
@@ -94,9 +94,8 @@ constexpr std::array round_bilge{length,        beam,   depth, bilge_radius, dea
                                  rocker,        flare,  sheer, bow_rake,     bow_fullness,
                                  transom_width, widest, camber};
 constexpr std::array all{
-    length,       beam,          depth,  deadrise_transom, deadrise_midships, flare,    sheer,  bow_rake,
-    bow_fullness, transom_width, widest, camber,           bow_width,         bow_rise, rocker, bilge_radius,
-    spray_rails};
+    length,        beam,   depth,  deadrise_transom, deadrise_midships, flare,  sheer,        bow_rake,   bow_fullness,
+    transom_width, widest, camber, bow_width,        bow_rise,          rocker, bilge_radius, spray_rails};
 
 constexpr std::array<KeyRow<HullFamily>, 4> families{{
     {HullFamily::deep_v, "deep-v", "deep-V planing monohull"},

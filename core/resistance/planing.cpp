@@ -41,8 +41,8 @@ Wetted wetted(const PlaningHull& h, double trim, double keel) {
 /// All forces at one trim, once the wetted length carries what it must.
 struct Forces {
   Wetted wet;
-  double normal = 0.0, friction = 0.0, thrust = 0.0, appendages = 0.0, air = 0.0, tab = 0.0,
-         tab_drag = 0.0, moment = 0.0;
+  double normal = 0.0, friction = 0.0, thrust = 0.0, appendages = 0.0, air = 0.0, tab = 0.0, tab_drag = 0.0,
+         moment = 0.0;
   double pressure_point = 0.0;
 };
 
@@ -137,8 +137,7 @@ double pressure_centre(double ratio, double cv) {
 double spray_friction(double reynolds) {
   if (reynolds <= 0.0) return 0.0;
   constexpr double turbulent_from = 1.5e6;
-  return reynolds < turbulent_from ? 1.328 / std::sqrt(reynolds)
-                                   : 0.074 / std::pow(reynolds, 0.2) - 4800.0 / reynolds;
+  return reynolds < turbulent_from ? 1.328 / std::sqrt(reynolds) : 0.074 / std::pow(reynolds, 0.2) - 4800.0 / reynolds;
 }
 
 WhiskerSpray whisker_spray(double beam, double deadrise, double trim, double keel, double speed, double density,
@@ -147,7 +146,8 @@ WhiskerSpray whisker_spray(double beam, double deadrise, double trim, double kee
   s.angle = std::atan2(0.5 * pi * std::tan(trim), std::tan(deadrise));
   const double direction = 2.0 * s.angle / std::cos(deadrise);
   if (direction >= 0.5 * pi || keel <= 0.0) return s;
-  // In plan the sheet lies between the angles a and 2 a from where the keel meets the water, as far as chine and transom.
+  // In plan the sheet lies between the angles a and 2 a from where the keel meets the water, as far as chine and
+  // transom.
   const double half = 0.5 * beam, root = std::tan(s.angle), edge = std::tan(2.0 * s.angle);
   const auto under = [&](double slope) {  // area between the keel and a line of this slope, held at the chine
     const double meets = half / slope;
@@ -223,7 +223,8 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   s.thrust = f.thrust;
   s.drag = f.thrust * std::cos(s.trim + h.thrust_angle);
   s.pressure_point = f.pressure_point;
-  const WhiskerSpray spray = whisker_spray(h.beam, h.deadrise, s.trim, s.keel_length, speed, density, viscosity, h.rails);
+  const WhiskerSpray spray =
+      whisker_spray(h.beam, h.deadrise, s.trim, s.keel_length, speed, density, viscosity, h.rails);
   s.spray_angle = spray.angle;
   s.spray = spray.drag;
   s.draught = s.keel_length * std::sin(s.trim);
@@ -236,8 +237,7 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
     s.message += (s.message.empty() ? "" : "; ") + words;
   };
   outside(cv < 0.6 || cv > 13.0, "speed coefficient outside 0.6 to 13");
-  outside(s.trim < radians(2.0) || s.trim > radians(15.0),
-          "trim outside 2 to 15 degrees");
+  outside(s.trim < radians(2.0) || s.trim > radians(15.0), "trim outside 2 to 15 degrees");
   outside(h.length > 0.0 && s.keel_length > h.length,
           "more wetted keel than the hull has: its bow's curve carries, which is not in the method");
   outside(s.wetted_ratio > 4.0, "more than 4 beams of wetted length");

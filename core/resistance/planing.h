@@ -4,9 +4,8 @@
 // Savitsky (1964) with the whole moment balance: normal force at the centre of pressure, friction on the bottom,
 // thrust, appendages, tabs and air each with their arm about the CG. Where the spray root no longer reaches the chine
 // (high speed, little trim) the wetted beam is an unknown of its own and the bottom works as one of that beam, which
-// keeps lift, drag and trim steady there. Valid for 0.6 <= Cv <= 13, 2 to 15 degrees of trim, mean wetted length up to 4
-// beams; outside these the answer says so. Deadrise in degrees enters the published
-// formulas as such.
+// keeps lift, drag and trim steady there. Valid for 0.6 <= Cv <= 13, 2 to 15 degrees of trim, mean wetted length up to
+// 4 beams; outside these the answer says so. Deadrise in degrees enters the published formulas as such.
 #pragma once
 
 #include <optional>
@@ -45,11 +44,11 @@ struct PlaningHull {
 struct PlaningState {
   enum class Status { solved, outside_range, no_balance };
   Status status = Status::no_balance;
-  std::string message;                 ///< why not, or what lies outside the range
-  double trim = 0.0;                   ///< rad, keel to the water
-  double wetted_ratio = 0.0;           ///< mean wetted length over wetted beam
-  double wetted_beam = 0.0;            ///< m; less than the boat's where the chines are dry
-  bool chines_dry = false;             ///< the spray root meets the transom before the chine
+  std::string message;        ///< why not, or what lies outside the range
+  double trim = 0.0;          ///< rad, keel to the water
+  double wetted_ratio = 0.0;  ///< mean wetted length over wetted beam
+  double wetted_beam = 0.0;   ///< m; less than the boat's where the chines are dry
+  bool chines_dry = false;    ///< the spray root meets the transom before the chine
   /// Without a balance: the forces are those at the greatest trim looked at, past which the bow would rise.
   bool bow_rises = false;
   double lift = 0.0;                   ///< N, vertical force of the bottom
@@ -64,20 +63,20 @@ struct PlaningState {
   double draught = 0.0;                ///< m, of the transom's keel below the water
   /// N, of the thin sheet that leaves the wetted bottom for the chine; not in `drag`, which is Savitsky's of 1964.
   double spray = 0.0;
-  double spray_angle = 0.0;  ///< rad, in plan between the keel and the line along which the sheet begins
+  double spray_angle = 0.0;               ///< rad, in plan between the keel and the line along which the sheet begins
   std::optional<double> porpoising_trim;  ///< rad, above it the boat porpoises; see porpoising_limit()
 };
 
-/// Trim above which a prismatic hull porpoises, rad, from C_L = load / (rho V^2 / 2 b^2) and deadrise in degrees: fit of
-/// the curves of Day & Haag that Savitsky (1964) shows (memory). None outside sqrt(C_L / 2) of 0.09 to 0.36; deadrise
-/// held at 8 to 30.
+/// Trim above which a prismatic hull porpoises, rad, from C_L = load / (rho V^2 / 2 b^2) and deadrise in degrees: fit
+/// of the curves of Day & Haag that Savitsky (1964) shows (memory). None outside sqrt(C_L / 2) of 0.09 to 0.36;
+/// deadrise held at 8 to 30.
 [[nodiscard]] std::optional<double> porpoising_limit(double lift_coefficient, double deadrise);
 
 /// Whisker spray of Savitsky, DeLorme & Datla (2007): the sheet is thrown forward of the line tan a = pi/2 tan(trim) /
 /// tan(deadrise) and leaves along the mirror of the keel on it. Where the chines are wet it lies over b^2 / (4 sin 2a
 /// cos(deadrise)), both sides together; where they are dry chine and transom cut the same angle off. It drags with the
-/// cosine of its direction 2a / cos(deadrise), its Reynolds number taken along the streaks, laminar below 1.5e6. Where it
-/// is thrown sideways and forward (flat bottoms, high trim) it does not hold the boat back and 0 is given.
+/// cosine of its direction 2a / cos(deadrise), its Reynolds number taken along the streaks, laminar below 1.5e6. Where
+/// it is thrown sideways and forward (flat bottoms, high trim) it does not hold the boat back and 0 is given.
 struct WhiskerSpray {
   double angle = 0.0, area = 0.0, drag = 0.0;  ///< rad, m2, N
 };

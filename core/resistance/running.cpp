@@ -127,9 +127,7 @@ std::vector<double> curve_speeds(const RunningHull& h, double most) {
   std::vector<double> out;
   for (double v = 0.10 * wave_speed; out.empty() || out.back() < most;) {
     out.push_back(v);
-    v += v < 0.52 * wave_speed ? 0.025 * wave_speed
-         : !h.planes || v < planes_from ? 0.06 * wave_speed
-                                        : 0.08 * v;
+    v += v < 0.52 * wave_speed ? 0.025 * wave_speed : !h.planes || v < planes_from ? 0.06 * wave_speed : 0.08 * v;
   }
   return out;
 }

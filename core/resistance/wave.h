@@ -21,8 +21,7 @@ struct Offsets {
 
 /// Offsets below the water, whose height over a station `water` gives, at the hull's own stations and `layers` depths,
 /// closer near the surface. In trim each station is measured from its own water line.
-[[nodiscard]] Offsets offsets_below(const HullModel& hull, const std::function<double(double)>& water,
-                                    int layers = 14);
+[[nodiscard]] Offsets offsets_below(const HullModel& hull, const std::function<double(double)>& water, int layers = 14);
 
 /// Throws InvalidInput for speeds or densities that are not above zero, fewer than three stations or two depths.
 [[nodiscard]] double wave_resistance(const Offsets& offsets, double speed, double density);

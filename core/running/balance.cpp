@@ -46,8 +46,8 @@ HeldThrust thrust_at(const PowerTrain& train, const Propulsion& propulsion, doub
     if (std::abs(propulsion.air_drawn(load.thrust, water_speed, *water.disc, water.history) - air) < 1e-3)
       return {load.thrust, n, load};
   }
-  const double n = revolutions_for(train, throttle,
-                                   [&](double turns) { return propulsion.at(turns, water_speed, water).torque; });
+  const double n =
+      revolutions_for(train, throttle, [&](double turns) { return propulsion.at(turns, water_speed, water).torque; });
   const PropulsorLoad load = propulsion.at(n, water_speed, water);
   return {load.thrust, n, load};
 }

@@ -22,7 +22,8 @@ constexpr double foil_friction = 0.005;
 /// A thin upright foil that pierces the surface: friction both sides, thickness, spray 0.24 t^2 (Hoerner).
 double foil_drag_area(double chord, double thickness, double span) {
   const double ratio = thickness / chord;
-  return 2.0 * chord * span * foil_friction * (1.0 + 2.0 * ratio + 60.0 * std::pow(ratio, 4)) + 0.24 * thickness * thickness;
+  return 2.0 * chord * span * foil_friction * (1.0 + 2.0 * ratio + 60.0 * std::pow(ratio, 4)) +
+         0.24 * thickness * thickness;
 }
 
 /// `water` gives the height of the water at x.

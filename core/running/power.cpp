@@ -130,8 +130,7 @@ StandingStart PoweredBoat::standing_start(double throttle) const {
     const HeldThrust held = thrust_at(train_, propulsion_, open, speed * (1.0 - between_.wake),
                                       between_.water ? between_.water(p) : PropulsorWater{});
     const double thrust = train_.count * held.thrust;
-    start.motor_current =
-        std::max(start.motor_current, shaft_state(train_, open, held.revolutions).motor_current);
+    start.motor_current = std::max(start.motor_current, shaft_state(train_, open, held.revolutions).motor_current);
     if (thrust > start.thrust) {
       start.thrust = thrust;
       start.air = held.load.air;

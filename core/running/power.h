@@ -56,10 +56,10 @@ class PoweredBoat {
   [[nodiscard]] RunningState at(double throttle) const;
   /// Thrust of all drives at the curve's speeds, after the thrust deduction.
   [[nodiscard]] std::vector<ThrustPoint> thrust_curve(double throttle) const;
-  /// The throttle opens evenly over the drive's opening time while the boat gathers way against its drag; a tenth of its
-  /// mass in water goes with it (common practice, no source).
-  /// The bow swings up against the water under it, at most against the weight about the transom, with the inertia of a
-  /// boat whose mass lies a quarter of its length from the CG and as much water.
+  /// The throttle opens evenly over the drive's opening time while the boat gathers way against its drag; a tenth of
+  /// its mass in water goes with it (common practice, no source). The bow swings up against the water under it, at most
+  /// against the weight about the transom, with the inertia of a boat whose mass lies a quarter of its length from the
+  /// CG and as much water.
   [[nodiscard]] StandingStart standing_start(double throttle) const;
   /// Winding temperature after `duration` seconds from cold at this state, degC; the steady one for 0.
   [[nodiscard]] double winding_after(const RunningState& state, double duration) const;
@@ -105,8 +105,8 @@ struct PowerReport {
   RunningState full;                ///< at the drive's throttle limit
   /// Where the throttle limit has no steady run: the highest throttle that has one.
   std::optional<double> runs_up_to;
-  StandingStart start;              ///< at the throttle limit; of a fitted boat
-  std::optional<double> run_time;   ///< s, at the throttle limit
+  StandingStart start;             ///< at the throttle limit; of a fitted boat
+  std::optional<double> run_time;  ///< s, at the throttle limit
   std::optional<DutyRun> duty;
   HeatCourse dry, wet;  ///< at the throttle limit for its run time: without and with water
   bool water_cooled = false;
@@ -116,9 +116,9 @@ struct PowerReport {
   std::optional<double> safe_throttle;
   std::optional<BrokenLimit> limit;
   std::optional<double> porpoising_margin;  ///< rad, limit less running trim; none where the limit is unknown
-  std::optional<double> blow_over;      ///< weight's moment over the air's about the transom; none below 10 m/s
-  std::optional<double> running_depth;  ///< m, disc top (a jet's: the intake's rim) under the running water
-  std::string doubt;               ///< what the methods cannot promise
+  std::optional<double> blow_over;          ///< weight's moment over the air's about the transom; none below 10 m/s
+  std::optional<double> running_depth;      ///< m, disc top (a jet's: the intake's rim) under the running water
+  std::string doubt;                        ///< what the methods cannot promise
 
   /// Height of the running water in boat axes at x, m.
   [[nodiscard]] double water_at(double x) const { return keel + full.hull.water_at(x); }

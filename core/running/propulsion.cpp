@@ -56,9 +56,9 @@ PropulsorLoad Propulsion::with_air(double n, double speed, const DiscPlace& disc
   load.sound = wet.kt * nd2;
   load.immersed = immersed_share(disc.depth, 0.5 * diameter_);
   load.air = air;
-  const LimitedLoad held =
-      limited_by_cavitation(blades_, {.advance_speed = speed, .revolutions = n, .depth = disc.depth, .density = density_},
-                            load.sound, wet.kq * nd2 * diameter_);
+  const LimitedLoad held = limited_by_cavitation(
+      blades_, {.advance_speed = speed, .revolutions = n, .depth = disc.depth, .density = density_}, load.sound,
+      wet.kq * nd2 * diameter_);
   load.cavitation = held.kept;
   load.thrust = held.thrust;
   load.torque = held.torque;
@@ -76,10 +76,8 @@ PropulsorLoad Propulsion::at(double n, double speed, const PropulsorWater& water
   if (n <= 0.0) return {};
   if (kind_ == Propulsor::jet) {
     const JetState s = jet(n, speed);
-    return {.thrust = water.share * s.thrust,
-            .torque = water.share * s.torque,
-            .immersed = water.share,
-            .sound = s.thrust};
+    return {
+        .thrust = water.share * s.thrust, .torque = water.share * s.torque, .immersed = water.share, .sound = s.thrust};
   }
   if (kind_ == Propulsor::air_propeller) {
     const double nd2 = density_ * n * n * std::pow(diameter_, 4);

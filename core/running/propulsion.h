@@ -3,8 +3,8 @@
 //
 // A water propeller's wetted thrust by its chart (drive/propeller_chart.h), held to what the water lets it have
 // (drive/cavitation.h); the share that works with air behind its blades (drive/ventilation.h) by the chart's cavity
-// flow; both times the share of the disc that is in the water. Every step mixes loads of one speed and revolutions, each
-// of which conserves energy, so the mixture does.
+// flow; both times the share of the disc that is in the water. Every step mixes loads of one speed and revolutions,
+// each of which conserves energy, so the mixture does.
 #pragma once
 
 #include <optional>
@@ -26,12 +26,12 @@ struct PropulsorWater {
 };
 
 struct PropulsorLoad {
-  double thrust = 0.0;    ///< N, one drive
-  double torque = 0.0;    ///< N m
-  double air = 0.0;       ///< share of the blades' work done with air behind them
-  double immersed = 1.0;  ///< share of disc or intake in the water
+  double thrust = 0.0;      ///< N, one drive
+  double torque = 0.0;      ///< N m
+  double air = 0.0;         ///< share of the blades' work done with air behind them
+  double immersed = 1.0;    ///< share of disc or intake in the water
   double cavitation = 1.0;  ///< share of the wetted thrust that cavitation leaves
-  double sound = 0.0;     ///< N, thrust of the same revolutions and speed in deep water without cavitation
+  double sound = 0.0;       ///< N, thrust of the same revolutions and speed in deep water without cavitation
 };
 
 /// Prepared once for a drive, then asked many times.

@@ -41,7 +41,7 @@ class Compartment {
     std::vector<std::vector<Vec2>> loops;
   };
   struct Part {
-    double volume = 0.0, surface = 0.0;  ///< m3, m2 that a rise of the plane fills
+    double volume = 0.0, surface = 0.0;                                ///< m3, m2 that a rise of the plane fills
     double breadths = 0.0, surface_first = 0.0, surface_second = 0.0;  ///< m2, m3, m4 of the surface, skin and all
     Vec3 moment = Vec3::Zero();
   };

@@ -1,12 +1,17 @@
 #include "sealing/flooding.h"
 
 #include <algorithm>
+#include <cmath>
+#include <functional>
+
+// The dense stepper of Boost 1.74 needs these two before it.
+// clang-format off
 #include <boost/numeric/odeint/util/bind.hpp>
 #include <boost/numeric/odeint/util/unwrap_reference.hpp>
 #include <boost/numeric/odeint/stepper/dense_output_runge_kutta.hpp>
 #include <boost/numeric/odeint/stepper/generation.hpp>
 #include <boost/numeric/odeint/stepper/runge_kutta_dopri5.hpp>
-#include <cmath>
+// clang-format on
 
 namespace plucky {
 
@@ -50,7 +55,7 @@ struct Filling {
   const std::vector<BilgePump>& pumps;
   const std::vector<Wettable>& parts;
   const FloodLimits& limits;
-  Attitude last = {};               // where the search for rest begins
+  Attitude last = {};                 // where the search for rest begins
   std::vector<double> surfaces = {};  // of the bays' waters, the same
   std::vector<bool> pumping = {}, even = {};
   Volumes last_rates = {};
@@ -174,15 +179,19 @@ void Course::list_events() {
   events_.clear();
   const FloodLimits& limits = f_.limits;
   const double reserve = f_.body.volume() - f_.loading.mass / f_.density;
-  add([reserve](const Lying&, const Volumes& v) {
-    double sum = 0.0;
-    for (double w : v) sum += w;
-    return reserve - sum;
-  }, out_.to_sink, true);
+  add(
+      [reserve](const Lying&, const Volumes& v) {
+        double sum = 0.0;
+        for (double w : v) sum += w;
+        return reserve - sum;
+      },
+      out_.to_sink, true);
   events_.back().sinks = true;
-  add([&](const Lying& l, const Volumes&) {
-    return std::min(l.attitude().trim - limits.trim_low, limits.trim_high - l.attitude().trim);
-  }, out_.to_trim);
+  add(
+      [&](const Lying& l, const Volumes&) {
+        return std::min(l.attitude().trim - limits.trim_low, limits.trim_high - l.attitude().trim);
+      },
+      out_.to_trim);
   add([&](const Lying& l, const Volumes& v) { return f_.moment(0.0, l, v).freeboard - limits.freeboard; },
       out_.to_freeboard);
   add([](const Lying& l, const Volumes&) { return l.gm; }, out_.to_capsize, true);

@@ -16,9 +16,9 @@ namespace plucky {
 [[nodiscard]] double slit_leak(double width, double gap, double depth, double pressure, double viscosity);
 /// Cd A sqrt(2 g h); nothing without head.
 [[nodiscard]] double orifice_leak(double area, double head, double discharge = 0.62);
-/// A gap that is laminar when narrow and an orifice when wide: the pressure is spent on both, dp = Q / k + rho/2 (Q / (Cd
-/// A))^2, so that no gap passes more than either law. `laminar` is the flow a pascal drives by the laminar law alone, m3/s
-/// per Pa; `area` of the gap across the flow, m2.
+/// A gap that is laminar when narrow and an orifice when wide: the pressure is spent on both, dp = Q / k + rho/2 (Q /
+/// (Cd A))^2, so that no gap passes more than either law. `laminar` is the flow a pascal drives by the laminar law
+/// alone, m3/s per Pa; `area` of the gap across the flow, m2.
 [[nodiscard]] double gap_leak(double laminar, double area, double head, double density, double discharge = 0.62);
 /// Pressure that grease of a yield stress (Pa) holds in an annulus: 2 tau L / c.
 [[nodiscard]] double grease_holds(double yield_stress, double clearance, double length);

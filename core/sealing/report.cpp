@@ -151,8 +151,8 @@ SealReport seal_report(const SealInput& in, const ImmersedBody& body,
     r.course = kept->course;
     r.driven = kept->driven;
   } else {
-    auto driven = std::async(std::launch::async,
-                             [&] { return flood_with(in, r, body, r.openings, trim_low, trim_high, true); });
+    auto driven =
+        std::async(std::launch::async, [&] { return flood_with(in, r, body, r.openings, trim_low, trim_high, true); });
     r.course = flood_with(in, r, body, r.openings, trim_low, trim_high);
     r.driven = driven.get();
   }

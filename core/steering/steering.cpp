@@ -26,9 +26,9 @@ struct TurnInput {
   FinHold fins;
 };
 
-/// Radius of the steady turn under a side force at `lever` aft of the CG, m; none when it does not turn. The derivatives are
-/// linear and know no end: no hull turns within its own length, nor on a side that holds more than 1.5 of its weight
-/// (common practice, no source).
+/// Radius of the steady turn under a side force at `lever` aft of the CG, m; none when it does not turn. The
+/// derivatives are linear and know no end: no hull turns within its own length, nor on a side that holds more than 1.5
+/// of its weight (common practice, no source).
 std::optional<double> turn_radius(const TurnInput& in) {
   const double l = in.length, t = in.draught, b = in.beam, f = t / l, k = pi * f * f;
   const double half = 0.5 * in.density * l * l * in.speed * in.speed;

@@ -36,8 +36,9 @@ double finite_share(const Assessment& a) {
     for (const double v : {s.speed, s.revolutions, s.thrust, s.slip, s.efficiency, s.shaft.battery_current}) count(v);
   for (const HeatCourse* c : {&a.power.dry, &a.power.wet})
     for (const double v : c->winding) count(v);
-  for (const std::optional<double>& v : {a.steering.side_force, a.steering.stock_torque, a.steering.servo_needed,
-                         a.steering.turning_radius, a.steering.cruise_radius, a.steering.heel, a.steering.drift})
+  for (const std::optional<double>& v :
+       {a.steering.side_force, a.steering.stock_torque, a.steering.servo_needed, a.steering.turning_radius,
+        a.steering.cruise_radius, a.steering.heel, a.steering.drift})
     if (v) count(*v);
   return all == 0 ? 0.0 : static_cast<double>(finite) / all;
 }

@@ -64,8 +64,8 @@ TEST(Drive, AGearTradesRevolutionsForTorque) {
   const DriveReport geared = run_drive(d, 998.2);
   EXPECT_NEAR(geared.revolutions, 0.5 * direct.revolutions, 1e-9);
   EXPECT_NEAR(geared.speed, 0.5 * direct.speed, 1e-9);
-  // Half the turns ask a quarter of the torque, and the motor feels half of that; the blades' lower Reynolds number adds
-  // a few per cent.
+  // Half the turns ask a quarter of the torque, and the motor feels half of that; the blades' lower Reynolds number
+  // adds a few per cent.
   EXPECT_NEAR(geared.torque / direct.torque, 0.25, 0.25 * 0.04);
   EXPECT_GT(geared.torque / direct.torque, 0.25);
   EXPECT_NEAR(geared.current - d.motor.no_load_current, 0.5 * geared.torque * d.motor.kv, 1e-9);

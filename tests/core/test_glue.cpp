@@ -1,5 +1,5 @@
-// What joins the closed forms: absolutes from hand calculations, and laws over random boats, for the places where a sign,
-// a unit or a swapped argument would go unnoticed.
+// What joins the closed forms: absolutes from hand calculations, and laws over random boats, for the places where a
+// sign, a unit or a swapped argument would go unnoticed.
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
@@ -64,7 +64,8 @@ TEST(Glue, DeckAndShellAreWeighedEachByItsOwnThickness) {
   const Assessment thin = assess(p);
   p.hull.skin.deck_thickness = 0.003;
   const Assessment thick = assess(p);
-  const double deck = thin.hull->model.deck_area + thin.hull->model.upper_area, added = thick.mass.total - thin.mass.total;
+  const double deck = thin.hull->model.deck_area + thin.hull->model.upper_area,
+               added = thick.mass.total - thin.mass.total;
   EXPECT_NEAR(added, 0.002 * deck * p.hull.skin.density, 0.15 * added);
   // The shell by its own: its area is far greater.
   p.hull.skin.shell_thickness = 0.003;
@@ -79,8 +80,8 @@ TEST(Glue, ACentroidLiesInTheMiddle) {
   EXPECT_NEAR(c.z(), 3.3, 1e-12);
 }
 
-// Holtrop & Mennen (1984): the run's length L_R / L = 1 - Cp + 0.06 Cp lcb / (4 Cp - 1), lcb in per cent; with Cp 0.5833
-// it is 0.3637 for 2.02 % aft and 0.4697 as much forward, so that k goes as (0.4697 / 0.3637)^0.121563.
+// Holtrop & Mennen (1984): the run's length L_R / L = 1 - Cp + 0.06 Cp lcb / (4 Cp - 1), lcb in per cent; with Cp
+// 0.5833 it is 0.3637 for 2.02 % aft and 0.4697 as much forward, so that k goes as (0.4697 / 0.3637)^0.121563.
 TEST(Glue, TheFormFactorTakesItsCentreInPerCent) {
   FormFactorInput in{.length = 205.0, .beam = 32.0, .draught = 10.0, .volume = 37500.0, .prismatic = 0.5833};
   in.lcb = -0.0202;
@@ -89,8 +90,8 @@ TEST(Glue, TheFormFactorTakesItsCentreInPerCent) {
   EXPECT_NEAR(aft / (form_factor(in) - 0.93), std::pow(0.4697 / 0.3637, 0.121563), 2e-4);
 }
 
-// By hand from the fit: load 0.08 is sqrt(0.04) = 0.2; at 20 degrees of deadrise 0.1197 x 20^0.7651 x exp(15.7132 x 0.2 x
-// 20^-0.2629) = 4.95 degrees.
+// By hand from the fit: load 0.08 is sqrt(0.04) = 0.2; at 20 degrees of deadrise 0.1197 x 20^0.7651 x exp(15.7132 x 0.2
+// x 20^-0.2629) = 4.95 degrees.
 TEST(Glue, ThePorpoisingLimitByHandAndOnlyWhereItWasPublished) {
   ASSERT_TRUE(porpoising_limit(0.08, 20.0));
   EXPECT_NEAR(degrees(*porpoising_limit(0.08, 20.0)), 4.95, 0.03);
@@ -118,7 +119,8 @@ TEST(Glue, ALossyNozzleCostsFlowAndThrust) {
   const JetState a = jet_state(good, 300.0, 5.0, 1000.0), b = jet_state(bad, 300.0, 5.0, 1000.0);
   EXPECT_LT(b.flow, a.flow);
   EXPECT_LT(b.thrust, a.thrust);
-  // Bernoulli at rest by hand: n^2 D^2 (a - b phi^2) = (1 + m) Vj^2 / 2 with a = 0.5 (0.7 pi)^2 and the pitch's own flow.
+  // Bernoulli at rest by hand: n^2 D^2 (a - b phi^2) = (1 + m) Vj^2 / 2 with a = 0.5 (0.7 pi)^2 and the pitch's own
+  // flow.
   const JetState still = jet_state(good, 200.0, 0.0, 1000.0);
   const double tip = 0.5 * std::pow(0.7 * pi, 2), free_flow = 0.25 * pi * 0.84 * good.pitch_ratio;
   const double phi = still.flow / (200.0 * std::pow(good.diameter, 3));
@@ -126,7 +128,8 @@ TEST(Glue, ALossyNozzleCostsFlowAndThrust) {
   EXPECT_NEAR(head, 0.5 * (1.0 + good.nozzle_loss) * still.jet_speed * still.jet_speed, 1e-6 * head);
 }
 
-// Switching is 1.5 % of what passes, resistance 0.1 V at the rating: a 100 A ESC at 50 A and 14 V loses 2.5 W and 10.5 W.
+// Switching is 1.5 % of what passes, resistance 0.1 V at the rating: a 100 A ESC at 50 A and 14 V loses 2.5 W and 10.5
+// W.
 TEST(Glue, TheEscLosesWhatTheBatteryDelivers) {
   PowerTrain t{.voltage = 14.0, .battery_resistance = 0.0, .esc_resistance = 0.001, .kv = 100.0};
   t.motor_resistance = 0.02;
@@ -145,8 +148,8 @@ TEST(Glue, ARangeIsItsSharesOfTwoSpeeds) {
   ASSERT_TRUE(a.power.duty);
   const RunningState cruise = PoweredBoat(boat_of(a), a.power.curve).at(0.4);
   EXPECT_NEAR(a.power.duty->range, a.power.duty->run_time * (0.2 * a.power.full.speed + 0.8 * cruise.speed), 1e-6);
-  EXPECT_NEAR(a.power.duty->current,
-              0.2 * a.power.full.shaft.battery_current + 0.8 * cruise.shaft.battery_current, 1e-9);
+  EXPECT_NEAR(a.power.duty->current, 0.2 * a.power.full.shaft.battery_current + 0.8 * cruise.shaft.battery_current,
+              1e-9);
 }
 
 TEST(Glue, TheBatteryIsJudgedByItsOwnCurrentAndTheHeelInDegrees) {
@@ -189,12 +192,13 @@ TEST(Glue, ADisplacementHullGivesWakeAndTakesThrust) {
               1e-6);
 }
 
-// A soaked hatch or an open gap: no opening passes more than the hole without friction, whatever its kind, method, wear.
+// A soaked hatch or an open gap: no opening passes more than the hole without friction, whatever its kind, method,
+// wear.
 RC_GTEST_PROP(Leaks, NothingPassesMoreThanTheFrictionlessHole, ()) {
   SealOpening o;
-  o.kind = *rc::gen::element(OpeningKind::shaft_tube, OpeningKind::pushrod, OpeningKind::rudder_post,
-                             OpeningKind::jet_shaft, OpeningKind::hatch_edge, OpeningKind::seam, OpeningKind::pickup,
-                             OpeningKind::hole);
+  o.kind =
+      *rc::gen::element(OpeningKind::shaft_tube, OpeningKind::pushrod, OpeningKind::rudder_post, OpeningKind::jet_shaft,
+                        OpeningKind::hatch_edge, OpeningKind::seam, OpeningKind::pickup, OpeningKind::hole);
   o.width = between(0.002, 0.010);
   o.method = *rc::gen::elementOf(methods_for(o.kind));
   o.condition = *rc::gen::element(SealCondition::sound, SealCondition::worn, SealCondition::missing);
@@ -216,7 +220,8 @@ RC_GTEST_PROP(Leaks, NothingPassesMoreThanTheFrictionlessHole, ()) {
   RC_ASSERT(leak_of(o, fresh_water_density, fresh_water_viscosity)(1.1 * head) >= flow);
 }
 
-// A 6 mm hole 19 mm under with a 2 mm rod: at most 1036 ml/min without friction; laminar alone would give eight times that.
+// A 6 mm hole 19 mm under with a 2 mm rod: at most 1036 ml/min without friction; laminar alone would give eight times
+// that.
 TEST(Leaks, AWideGapIsNoFasterThanFreeFall) {
   const double laminar = annular_leak(0.004, 0.002, 0.04, 1.0, 1.0016e-3, 1.0), area = pi * 0.004 * 0.002;
   const double flow = gap_leak(laminar, area, 0.019, 998.2) / ml_min;
@@ -247,7 +252,8 @@ TEST(PoweredBoats, PowerInIsPowerOutAndEveryThrottleIsAnswered) {
       RC_ASSERT(s.load.thrust * s.speed <= shaft * 1.001);
       RC_ASSERT(s.speed >= before - 1e-6);
       before = s.speed;
-      for (double v : {s.speed, s.revolutions, s.thrust, s.hull.drag, s.slip, e.motor_current}) RC_ASSERT(std::isfinite(v));
+      for (double v : {s.speed, s.revolutions, s.thrust, s.hull.drag, s.slip, e.motor_current})
+        RC_ASSERT(std::isfinite(v));
     }
     // Without a run nothing is told as if there were one.
     const bool runs = a.power.full.runs();
@@ -319,7 +325,8 @@ TEST(Remedies, AreTriedBeforeTheyAreOffered) {
   }
 }
 
-// An air propeller on a high pylon comes down with it, and its blades never meet the deck: then a smaller one is offered.
+// An air propeller on a high pylon comes down with it, and its blades never meet the deck: then a smaller one is
+// offered.
 TEST(Remedies, AnAirPropellerIsLoweredOrMadeSmallerAndNeverSentThroughTheDeck) {
   for (double height : {0.20, 0.30, 0.55}) {
     Project p = powered_boat();

@@ -53,7 +53,8 @@ Propulsion in_water(const Drive& d) {
 }  // namespace
 
 // Wageningen B-series inside its range (Oosterveld & van Oossanen 1975), at the series' Reynolds number: the blade
-// element comes within a seventh of the thrust at rest and a fifth of the torque over a grid of blades, areas, pitches and advances.
+// element comes within a seventh of the thrust at rest and a fifth of the torque over a grid of blades, areas, pitches
+// and advances.
 TEST(BladeElement, LiesOnTheOpenWaterSeriesWhereBothHold) {
   for (unsigned blades : {3u, 4u, 5u})
     for (double area : {0.40, 0.55, 0.70})
@@ -68,8 +69,8 @@ TEST(BladeElement, LiesOnTheOpenWaterSeriesWhereBothHold) {
 }
 
 // Small two-bladed air propellers of 230 to 280 mm in a tunnel, Reynolds numbers of 5e4 to 1e5 (Brandt & Selig 2011,
-// memory): pitch ratio 0.5 reaches an efficiency of 0.52 to 0.62, 0.7 of 0.62 to 0.70; thrust coefficient at rest 0.08 to
-// 0.11. Two-bladed water propellers of this size: above 0.78 nothing was ever measured (memory).
+// memory): pitch ratio 0.5 reaches an efficiency of 0.52 to 0.62, 0.7 of 0.62 to 0.70; thrust coefficient at rest 0.08
+// to 0.11. Two-bladed water propellers of this size: above 0.78 nothing was ever measured (memory).
 TEST(BladeElement, SmallPropellersHaveTheEfficienciesThatWereMeasured) {
   const double camber = radians(-3.0), disc = 5e5;
   const BladeForm flat{2, 0.09, 0.5, camber}, steep{2, 0.09, 0.7, camber};
@@ -164,9 +165,9 @@ RC_GTEST_PROP(BladeElement, TheChordsAddUpToTheArea, ()) {
   RC_ASSERT(std::abs(area / (pi / 4.0) - form.area_ratio) < 2e-3 * form.area_ratio);
 }
 
-// Blount & Fox (1978) over Burrill's chart (memory), by hand: 42 mm, area ratio 0.35, P/D 1.19, 25000 rpm at rest, 50 mm
-// down. Speed at 0.7 R 38.5 m/s, 739 kPa; sigma = (101.3 + 0.5 - 2.3) / 739 = 0.1346; projected area 0.35 x 13.85 cm2 x
-// 0.794 = 3.85 cm2; most thrust 1.2 sigma: 45.9 N; onset 0.494 sigma^0.88.
+// Blount & Fox (1978) over Burrill's chart (memory), by hand: 42 mm, area ratio 0.35, P/D 1.19, 25000 rpm at rest, 50
+// mm down. Speed at 0.7 R 38.5 m/s, 739 kPa; sigma = (101.3 + 0.5 - 2.3) / 739 = 0.1346; projected area 0.35 x 13.85
+// cm2 x 0.794 = 3.85 cm2; most thrust 1.2 sigma: 45.9 N; onset 0.494 sigma^0.88.
 TEST(Cavitation, TheLoadingLimitsByHand) {
   const BladeArea blades{0.042, 0.35, 1.19};
   const BladeWater water{.revolutions = 25000.0 / 60.0, .depth = 0.05};
@@ -223,7 +224,8 @@ TEST(Ventilation, ShowsWhatTheTowingTankShowed) {
 TEST(Ventilation, LosesThrustTowardsTheSurfaceAsMinsaasFitted) {
   const Propulsion screw = in_water(water_screw(0.25, 1.0, 4, 0.6));
   for (double radii : {-0.3, 0.0, 0.5, 0.8, 1.3}) {
-    const PropulsorLoad load = screw.at(14.0, 0.75 * 14.0 * 0.25, {.disc = DiscPlace{radii * 0.125}, .history = AirHistory::wetted});
+    const PropulsorLoad load =
+        screw.at(14.0, 0.75 * 14.0 * 0.25, {.disc = DiscPlace{radii * 0.125}, .history = AirHistory::wetted});
     EXPECT_NEAR(load.thrust / load.sound, minsaas_share(radii * 0.125, 0.125), 0.17) << radii;
   }
   EXPECT_EQ(minsaas_share(1.4, 1.0), 1.0);
@@ -256,8 +258,8 @@ RC_GTEST_PROP(Propulsion, WhateverTheWaterItGivesNoMoreThanItTakes, ()) {
       .history = *rc::gen::arbitrary<bool>() ? AirHistory::from_rest : AirHistory::wetted};
   const PropulsorLoad load = screw.at(n, speed, water);
   RC_ASSERT(load.air >= 0.0 && load.air <= 1.0);
-  RC_ASSERT(load.thrust * speed <= load.torque * 2.0 * pi * n + 2e-4 * fresh_water_density * n * n * n *
-                                                                      std::pow(d.screw.diameter, 5));
+  RC_ASSERT(load.thrust * speed <=
+            load.torque * 2.0 * pi * n + 2e-4 * fresh_water_density * n * n * n * std::pow(d.screw.diameter, 5));
   // Wholly under, deeper never draws more.
   PropulsorWater deeper = water;
   deeper.disc->depth += 0.01;

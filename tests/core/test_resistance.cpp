@@ -175,8 +175,8 @@ RC_GTEST_PROP(Planing, AnAnswerIsInBalance, ()) {
             1e-4 * weight);
   RC_ASSERT(std::abs(s.pressure + s.friction * std::cos(s.trim) + s.appendages + s.air - s.drag) < 1e-6 * s.drag);
   const double moment = s.lift / std::cos(s.trim) * (s.pressure_point - h.lcg) -
-                        s.friction * (h.vcg - 0.25 * s.wetted_beam * std::tan(h.deadrise)) + s.thrust * h.thrust_offset -
-                        s.appendages * h.appendage_depth;
+                        s.friction * (h.vcg - 0.25 * s.wetted_beam * std::tan(h.deadrise)) +
+                        s.thrust * h.thrust_offset - s.appendages * h.appendage_depth;
   RC_ASSERT(std::abs(moment) < 1e-3 * weight * h.beam);
 }
 
@@ -265,7 +265,8 @@ TEST(Offsets, EncloseWhatTheHullDisplaces) {
   for (const HullFamily family : {HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge}) {
     const HullModel hull = build_hull(usual_hull(family));
     const double water = hull.box.low.z() + 0.4 * hull.box.size().z();
-    const Offsets o = offsets_below(hull, [&](double) { return water; }, 40);
+    const Offsets o = offsets_below(
+        hull, [&](double) { return water; }, 40);
     double volume = 0.0;
     for (std::size_t i = 0; i + 1 < o.x.size(); ++i)
       for (std::size_t j = 0; j + 1 < o.depth.size(); ++j)

@@ -147,8 +147,8 @@ TEST(Balance, TheCommonPracticeMonohullIsWithinTwelvePerCent) {
   const ResistanceCurve curve(fast_monohull(2.8), 60.0);
   for (const auto& [volts, diameter, kmh] : {std::tuple{22.2, 0.044, 85.0}, {29.6, 0.045, 112.0}}) {
     const Drive d = screw(diameter, 1.4);
-    const RunningState s =
-        run_steady(train(1520, volts), Propulsion(d, fresh_water_density, fresh_water_viscosity), d.screw.pitch, curve, 1.0, at_depth(0.0));
+    const RunningState s = run_steady(train(1520, volts), Propulsion(d, fresh_water_density, fresh_water_viscosity),
+                                      d.screw.pitch, curve, 1.0, at_depth(0.0));
     ASSERT_TRUE(s.runs()) << s.message;
     EXPECT_NEAR(3.6 * s.speed / kmh, 1.0, 0.12)
         << 3.6 * s.speed << " km/h, slip " << s.slip << " n " << s.revolutions << " " << s.shaft.battery_current;
@@ -222,7 +222,9 @@ TEST(Balance, GearsTradeRevolutionsForTorque) {
 
 TEST(Propulsion, SaysWhatItsMethodCannotPromise) {
   EXPECT_TRUE(Propulsion(screw(0.04, 1.0, 4), fresh_water_density, fresh_water_viscosity).doubt().empty());
-  EXPECT_NE(Propulsion(screw(0.04, 1.6, 4), fresh_water_density, fresh_water_viscosity).doubt().find("edge of the series"), std::string::npos);
+  EXPECT_NE(
+      Propulsion(screw(0.04, 1.6, 4), fresh_water_density, fresh_water_viscosity).doubt().find("edge of the series"),
+      std::string::npos);
   Drive wrong = screw(0.04, 1.0);
   wrong.screw.diameter = 0.0;
   EXPECT_THROW((void)Propulsion(wrong, fresh_water_density, fresh_water_viscosity), InvalidInput);

@@ -207,8 +207,8 @@ RC_GTEST_PROP(Flooding, AFasterLeakIsNeverLaterInDanger, ()) {
     const std::vector<Inlet> in{
         {"hole", {place, 0.0, 0.0}, compartment_at(a.seal.bays, place), [q](double) { return q; }}};
     return flood(a.hull->body, a.hull->model, a.seal.bays, a.loading(), a.density(), in, {},
-                              {{1, "Motor", 0.1, 0.016, compartment_at(a.seal.bays, 0.1)}}, {.duration = 3600.0})
-                            .danger()
+                 {{1, "Motor", 0.1, 0.016, compartment_at(a.seal.bays, 0.1)}}, {.duration = 3600.0})
+        .danger()
         .value_or(3600.0);
   };
   RC_ASSERT(danger(1.5 * leak) <= danger(leak) * 1.02 + 1.0);
