@@ -116,6 +116,6 @@ TEST(Drive, FindingsTellWhatBreaksALimit) {
   EXPECT_EQ(find_finding(a, "drive.esc")->severity, Severity::stop);
   EXPECT_EQ(find_finding(a, "drive.battery")->severity, Severity::stop);
   EXPECT_EQ(find_finding(a, "drive.run_time")->severity, Severity::watch);
-  p.brief.type = BoatType::displacement;
+  p.hull = usual_hull(HullFamily::round_bilge);
   EXPECT_EQ(find_finding(assess(p), "drive.hull_speed")->severity, Severity::note);
 }

@@ -81,10 +81,12 @@ TEST(LineRules, APodTooHighIsLoweredByItsOffer) {
   EXPECT_EQ(f->severity, Severity::stop);
   ASSERT_TRUE(f->remedy);
   EXPECT_EQ(f->remedy->label.rfind("Lower the pod", 0), 0u);
-  // From rest first; once it runs, the hollow behind the transom asks for a little more.
+  // From rest first; the deeper it stands the faster it runs, and the hollow behind the transom asks for a little more.
   p = apply(p, *f->remedy);
-  const Assessment second = assess(p);
-  if (const Finding* more = find_finding(second, "drive.immersion"); more->remedy) p = apply(p, *more->remedy);
+  for (int i = 0; i < 3; ++i) {
+    const Assessment next = assess(p);
+    if (const Finding* more = find_finding(next, "drive.immersion"); more->remedy) p = apply(p, *more->remedy);
+  }
   EXPECT_EQ(severity(p, "drive.immersion"), Severity::fine);
 }
 
