@@ -2,17 +2,18 @@
 #pragma once
 
 #include <nlohmann/json.hpp>
+#include <optional>
 #include <string>
 #include <vector>
 
 namespace plucky::cli {
 
-/// An answer that does not exist is null, never a number.
 /// A number that is known, else null.
 [[nodiscard]] inline nlohmann::ordered_json known(const std::optional<double>& value) {
   return value ? nlohmann::ordered_json(*value) : nlohmann::ordered_json();
 }
 
+/// An answer that does not exist is null, never a number.
 [[nodiscard]] inline nlohmann::ordered_json when(bool exists, double value) {
   return exists ? nlohmann::ordered_json(value) : nlohmann::ordered_json();
 }

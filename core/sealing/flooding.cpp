@@ -84,6 +84,11 @@ struct Filling {
   };
   [[nodiscard]] Rates rates(const Lying& l, const Volumes& v) const;
   [[nodiscard]] FloodMoment moment(double time, const Lying& l, const Volumes& v) const;
+  [[nodiscard]] double least_freeboard(const Lying& l) const {
+    double least = hull.box.size().z();
+    for (const Vec3& p : hull.deck_edge) least = std::min(least, l.rest.plane.height(p));
+    return least;
+  }
 };
 
 Lying Filling::lie(const Volumes& volumes) {
@@ -141,8 +146,7 @@ Filling::Rates Filling::rates(const Lying& l, const Volumes& v) const {
 FloodMoment Filling::moment(double time, const Lying& l, const Volumes& v) const {
   const Rates r = rates(l, v);
   FloodMoment m{.time = time, .water = v, .trim = l.attitude().trim, .gm = l.gm, .inflow = r.in, .pumped = r.pumped};
-  m.freeboard = hull.box.size().z();
-  for (const Vec3& p : hull.deck_edge) m.freeboard = std::min(m.freeboard, l.rest.plane.height(p));
+  m.freeboard = least_freeboard(l);
   return m;
 }
 
@@ -192,8 +196,7 @@ void Course::list_events() {
         return std::min(l.attitude().trim - limits.trim_low, limits.trim_high - l.attitude().trim);
       },
       out_.to_trim);
-  add([&](const Lying& l, const Volumes& v) { return f_.moment(0.0, l, v).freeboard - limits.freeboard; },
-      out_.to_freeboard);
+  add([&](const Lying& l, const Volumes&) { return f_.least_freeboard(l) - limits.freeboard; }, out_.to_freeboard);
   add([](const Lying& l, const Volumes&) { return l.gm; }, out_.to_capsize, true);
   for (const Wettable& p : f_.parts)
     events_.push_back({[&, p](const Lying& l, const Volumes& v) {
