@@ -128,6 +128,23 @@ Assessment powered(const std::string& path) {
   return a;
 }
 
+/// Middle 90 % of what comes out with the boat's data as uncertain as they are; null without a steady run.
+Json ranges_of(const std::optional<PowerRanges>& r) {
+  if (!r) return {};
+  Json j;
+  for (const auto& [key, range] : {std::pair<const char*, const Range&>{"speed_m_s", r->speed},
+                                   {"battery_current_a", r->battery_current},
+                                   {"motor_current_a", r->motor_current},
+                                   {"winding_c", r->winding},
+                                   {"can_c", r->can},
+                                   {"run_time_s", r->run_time}})
+    j[key] = {range.low, range.high};
+  j["smooth_speed_m_s"] = known(r->smooth_speed);
+  for (const PowerRanges::Cause& c : r->causes) j["speed_by"][c.words] = c.share;
+  j["may_not_run"] = r->open;
+  return j;
+}
+
 }  // namespace
 
 Json run_boat(const std::string& path, const std::string& throttles) {
@@ -158,6 +175,7 @@ Json run_boat(const std::string& path, const std::string& throttles) {
   j["winding_c"] = known(p.winding);
   j["can_c"] = known(p.can);
   j["water_cooled"] = p.water_cooled;
+  j["ranges"] = ranges_of(p.ranges);
   j["throttle_within_limits"] = known(p.safe_throttle);
   j["limit"] = limit_of(p.limit);
   return j;

@@ -88,7 +88,7 @@ void FindingRow::ask_reason(bool on) {
 
 bool FindingRow::eventFilter(QObject* object, QEvent* event) {
   if (object == do_) {
-    if (event->type() == QEvent::Enter || event->type() == QEvent::FocusIn) emit do_hovered(true);
+    if (do_->isEnabled() && (event->type() == QEvent::Enter || event->type() == QEvent::FocusIn)) emit do_hovered(true);
     if (event->type() == QEvent::Leave || event->type() == QEvent::FocusOut || event->type() == QEvent::Hide)
       emit do_hovered(false);
   } else if (event->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
@@ -115,10 +115,18 @@ void FindingRow::show_finding(const Session& session, const Finding& finding, co
   ignore_->setText(ignored ? tr("Count it again") : tr("Ignore"));
   ignore_->setAccessibleName(ignore_->text() + ": " + text);
   ignore_->setVisible(finding.severity != Severity::fine);
-  do_->setVisible(finding.remedy.has_value() && !ignored);
-  if (const auto edit = remedy(session)) do_->setText(QString::fromStdString(edit->label));
+  offer(session);
   setVisible(true);
   update();
+}
+
+void FindingRow::offer(const Session& session) {
+  const auto edit = remedy(session);
+  const auto verdict = edit ? session.trial().verdict(finding_) : RemedyTrial::Verdict::no_use;
+  if (edit) do_->setText(QString::fromStdString(edit->label));
+  do_->setEnabled(verdict == RemedyTrial::Verdict::better);
+  do_->setToolTip(do_->isEnabled() ? QString() : tr("Being tried on a copy of the boat"));
+  do_->setVisible(verdict != RemedyTrial::Verdict::no_use && finding_.ignored.empty());
 }
 
 std::optional<Edit> FindingRow::remedy(const Session& session) const {
@@ -186,6 +194,13 @@ FindingsPanel::FindingsPanel(Session* session, QWidget* parent)
   list_->addStretch();
   scroll->setWidget(inside);
   column->addWidget(scroll, 1);
+  connect(&session_->trial(), &RemedyTrial::judged, this, [this] {
+    for (FindingRow* row : rows_)
+      if (!row->isHidden()) {
+        row->offer(*session_);
+        row->fit_into(width() - scroll_bar);
+      }
+  });
   connect(fine_too_, &QCheckBox::toggled, this, &FindingsPanel::refresh);
   connect(by_stage_, &QCheckBox::toggled, this, &FindingsPanel::refresh);
   refresh();

@@ -55,6 +55,8 @@ class FindingRow : public QWidget {
   /// `heading`: the stage's name where a new group begins, else empty.
   void show_finding(const Session& session, const Finding& finding, const QString& heading);
   [[nodiscard]] const Finding& finding() const { return finding_; }
+  /// Shows the finding's edit as far as it was tried: greyed while that lasts, gone when it is of no use.
+  void offer(const Session& session);
   /// The finding's edit with its label in words.
   [[nodiscard]] std::optional<Edit> remedy(const Session& session) const;
   /// Puts the buttons below the sentence where they would squeeze it.

@@ -25,6 +25,9 @@ ImportPage::ImportPage(Session* session, ImportJob* job, QWidget* parent) : Page
   forward_ = choice(tr("Bow points to"), axes, "import_forward");
   up_ = choice(tr("Deck looks to"), axes, "import_up");
   size_ = fact(tr("Then it is"));
+  unsure_ = note({});
+  unsure_->setObjectName("import_unsure");
+  lies_right_ = check(tr("Bow and deck lie right"), "import_lies_right");
   heading(tr("Repairs"));
   weld_ = check(tr("Join corners that almost meet"), "repair_weld");
   duplicates_ = check(tr("Drop doubled faces"), "repair_duplicates");
@@ -49,6 +52,7 @@ ImportPage::ImportPage(Session* session, ImportJob* job, QWidget* parent) : Page
     mesh_.reset();
     emit done();
   });
+  connect(lies_right_, &QCheckBox::toggled, this, &ImportPage::refresh);
   for (QComboBox* box : {unit_, forward_, up_}) connect(box, &QComboBox::activated, this, &ImportPage::refresh);
 }
 
@@ -66,7 +70,16 @@ void ImportPage::show_mesh(std::shared_ptr<const ImportedMesh> mesh) {
   const bool fresh = !mesh_ || mesh_->path != mesh->path;
   mesh_ = std::move(mesh);
   if (fresh) {
-    const MeshPlacement p = guess_placement(mesh_->file.mesh, mesh_->file.metres_per_unit.value_or(0.0));
+    const PlacementGuess guess = guess_placement(mesh_->file.mesh, mesh_->file.metres_per_unit.value_or(0.0));
+    const MeshPlacement& p = guess.placement;
+    QStringList open;
+    if (!guess.sure_of_bow()) open << tr("which end is the bow");
+    if (!guess.sure_of_up()) open << tr("which side is the deck");
+    unsure_->setText(tr("The shape does not tell %1. Look at it, turn it if need be, then say that it lies right.")
+                         .arg(open.join(tr(" and "))));
+    set_row_visible(unsure_, !open.isEmpty());
+    lies_right_->setChecked(open.isEmpty());
+    set_row_visible(lies_right_, !open.isEmpty());
     unit_->setCurrentIndex(p.metres_per_unit > 0.5 ? 1 : p.metres_per_unit > 0.02 ? 2 : 0);
     forward_->setCurrentIndex(2 * p.forward_axis + (p.forward_positive ? 0 : 1));
     up_->setCurrentIndex(2 * p.up_axis + (p.up_positive ? 0 : 1));
@@ -107,7 +120,7 @@ void ImportPage::refresh() {
     size_->setText(tr("bow and deck cannot look the same way"));
   }
   repair_->setEnabled(!r.clean());
-  use_->setEnabled(valid);
+  use_->setEnabled(valid && lies_right_->isChecked());
   emit scene_changed();
 }
 

@@ -97,9 +97,15 @@ void DrivePage::add_facts() {
     return exists ? session_->shown({si, d}) : QString::fromUtf8("\u2013");
   };
   const auto power = [this]() -> const PowerReport& { return session_->seen().power; };
+  // The middle 90 % of what the boat's data leave open.
+  const auto range = [=, this](Range PowerRanges::*of, Dimension d) {
+    const auto& r = power().ranges;
+    return r ? tr("; %1 to %2").arg(session_->shown({(*r.*of).low, d}), session_->shown({(*r.*of).high, d}))
+             : QString();
+  };
   add(tr("Speed"), "drive_speed", [=] {
     const PowerReport& p = power();
-    return shown(p.full.runs(), p.full.speed, Dimension::speed);
+    return shown(p.full.runs(), p.full.speed, Dimension::speed) + range(&PowerRanges::speed, Dimension::speed);
   });
   add(tr("By pitch and slip"), "drive_slip_speed", [=, this] {
     const DriveReport& slip = session_->seen().drive;
@@ -121,9 +127,10 @@ void DrivePage::add_facts() {
     const RunningState& s = power().full;
     if (!s.runs()) return QString::fromUtf8("\u2013");
     return tr("%1 at %2, %3")
-        .arg(shown(true, s.shaft.battery_current, Dimension::current),
-             shown(true, s.shaft.battery_voltage, Dimension::voltage),
-             shown(true, s.battery_power(), Dimension::power));
+               .arg(shown(true, s.shaft.battery_current, Dimension::current),
+                    shown(true, s.shaft.battery_voltage, Dimension::voltage),
+                    shown(true, s.battery_power(), Dimension::power)) +
+           range(&PowerRanges::battery_current, Dimension::current);
   });
   add(tr("Overall efficiency"), "drive_efficiency",
       [=] { return shown(power().full.runs(), power().full.efficiency, Dimension::ratio); });
@@ -133,8 +140,10 @@ void DrivePage::add_facts() {
     const HeatCourse& course = p.water_cooled ? p.wet : p.dry;
     const QString winding = session_->shown(p.winding, Dimension::temperature);
     return tr("%1, %2 %3")
-        .arg(course.burns() ? tr("over %1").arg(winding) : winding, session_->shown(p.can, Dimension::temperature),
-             p.water_cooled ? tr("with water") : tr("without water"));
+               .arg(course.burns() ? tr("over %1").arg(winding) : winding,
+                    session_->shown(p.can, Dimension::temperature),
+                    p.water_cooled ? tr("with water") : tr("without water")) +
+           (course.burns() ? QString() : range(&PowerRanges::winding, Dimension::temperature));
   });
   add(tr("Run"), "drive_run", [=, this] {
     const PowerReport& p = power();

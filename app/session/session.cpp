@@ -22,6 +22,7 @@ std::shared_ptr<const Assessment> Session::assess(const Project& project, Care c
 void Session::show_state(std::shared_ptr<const Assessment> next) {
   now_ = std::move(next);
   peek_.reset();
+  trial_.consider(now_);
   if (std::any_of(selected_.begin(), selected_.end(), [&](Id id) { return !exists(project(), id); })) {
     std::vector<Id> left = selected_;
     std::erase_if(left, [&](Id id) { return !exists(project(), id); });

@@ -13,6 +13,7 @@
 #include "assessment/consequence.h"
 #include "io/units.h"
 #include "project/edit.h"
+#include "session/remedy_trial.h"
 
 namespace plucky::app {
 
@@ -35,6 +36,8 @@ class Session : public QObject {
   /// Shows what an edit would do, without doing it; stop_peeking() goes back.
   void peek(const Edit& edit);
   void stop_peeking();
+  /// Are the offers of now()'s findings worth taking? They are tried while the hand rests.
+  [[nodiscard]] const RemedyTrial& trial() const { return trial_; }
   /// Words for the last edit, empty when there is none.
   [[nodiscard]] QString last_edit() const { return last_edit_; }
 
@@ -130,6 +133,7 @@ class Session : public QObject {
   void travel(std::vector<Step>& from, std::vector<Step>& to);
 
   Assessor assessor_;
+  RemedyTrial trial_;
   QTimer floods_;  ///< in a drag the floodings follow a moment behind the hand
   std::shared_ptr<const Assessment> now_, before_, peek_, drag_start_;
   std::vector<Pin> pins_;

@@ -57,23 +57,6 @@ FreeboardReport freeboards(const Assessment& a) {
   return r;
 }
 
-/// What the boat is by its hull and drive; the brief is asked only where neither tells.
-BoatType type_of(const Project& p) {
-  if (p.hull.family == HullFamily::round_bilge) return BoatType::displacement;
-  switch (p.drive.propulsor) {
-    case Propulsor::jet:
-      return BoatType::jet;
-    case Propulsor::air_propeller:
-      return BoatType::air_sled;
-    case Propulsor::propeller:
-      return p.brief.type == BoatType::displacement && p.hull.family == HullFamily::imported ? BoatType::displacement
-                                                                                             : BoatType::shaft_monohull;
-    case Propulsor::none:
-      break;
-  }
-  return p.brief.type;
-}
-
 /// Bands by type, share of length from the transom: common practice, no source.
 CgBand cg_band(const Assessment& a) {
   const double length = a.hull->model.length(), transom = a.hull->model.box.low.x();
@@ -151,6 +134,7 @@ Boat boat_with(const Assessment& a, const Drive& drive) {
 
 Boat boat_of(const Assessment& a) {
   Boat boat = boat_with(a, a.project.drive);
+  boat.mass_sigma = (a.spread.mass.high - a.spread.mass.low) / 3.29;  // from the middle 90 %
   if (!a.project.cooling.empty())
     boat.jacket = [&a](const Drive& drive, const RunningState& s) {
       const Boat bare = boat_with(a, drive);

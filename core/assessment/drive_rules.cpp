@@ -173,6 +173,38 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
   }
 }
 
+/// How far off the numbers may be, and what by.
+void uncertainty(const Assessment& a, std::vector<Finding>& out) {
+  const auto& r = a.power.ranges;
+  if (!r || r->causes.empty()) return;
+  Finding f = drive_finding("drive.range", Severity::fine, {r->speed.high - r->speed.low, Dimension::speed}, {},
+                            "2000 samples of mass, Kv, resistance, drag, slip and pickup, 90 %; common practice");
+  f.values = {{r->speed.low, Dimension::speed},
+              {r->speed.high, Dimension::speed},
+              {r->battery_current.low, Dimension::current},
+              {r->battery_current.high, Dimension::current},
+              {r->winding.low, Dimension::temperature},
+              {r->winding.high, Dimension::temperature},
+              {r->smooth_speed.value_or(0.0), Dimension::speed}};
+  f.text = fmt::format(
+      "Within what is not known exactly: {{0}} to {{1}}, {{2}} to {{3}}, winding {{4}} to {{5}}; {} "
+      "matters most.",
+      r->causes.front().words);
+  if (r->smooth_speed && *r->smooth_speed > 1.01 * a.power.full.speed)
+    f.text += " A smooth hull in still water, its layer laminar as long as it can be, would reach {6}.";
+  if (r->open) {
+    f.severity = Severity::note;
+    f.text += " Some of these boats find no steady run.";
+  }
+  const double limit = a.project.drive.motor.temperature_limit;
+  if (limit > 0.0 && a.power.winding && *a.power.winding <= limit && r->winding.high > limit) {
+    f.severity = Severity::note;
+    f.values.push_back({limit, Dimension::temperature});
+    f.text += " The winding may pass {7}: feel the motor after the first minutes.";
+  }
+  out.push_back(f);
+}
+
 /// Bow-up swing beyond which a boat does not come back, and one that frightens: common practice, no source.
 constexpr double goes_over = radians(60.0), stands_up = radians(25.0);
 
@@ -205,11 +237,17 @@ void behaviour(const Assessment& a, std::vector<Finding>& out) {
     Finding f = drive_finding("drive.porpoising", Severity::fine, angle_quantity(p.full.hull.trim),
                               angle_quantity(*p.full.hull.porpoising_trim),
                               "porpoising limit of prismatic hulls (Day & Haag's curves)");
-    f.severity = *p.porpoising_margin < radians(-1.0)  ? Severity::stop
-                 : *p.porpoising_margin < radians(0.5) ? Severity::watch
-                                                       : Severity::fine;
+    // The curves were read from few models; half a degree either side of them nobody can tell.
+    constexpr double unsure = radians(0.5);
+    const double margin = *p.porpoising_margin;
+    f.severity = margin < -2.0 * unsure ? Severity::stop
+                 : margin < -unsure     ? Severity::watch
+                 : margin < unsure      ? Severity::note
+                                        : Severity::fine;
     f.text = f.severity == Severity::fine ? "Runs at {0} of trim; porpoises above {1}."
-                                          : "Runs at {0} of trim; porpoises above {1}. CG forward or tabs down.";
+             : f.severity == Severity::note
+                 ? "Runs at {0} of trim, close to the {1} above which it porpoises: see it run before trusting it."
+                 : "Runs at {0} of trim; porpoises above {1}. CG forward or tabs down.";
     out.push_back(f);
   }
   if (p.blow_over) {
@@ -232,6 +270,7 @@ void drive_rules(const Assessment& a, std::vector<Finding>& out) {
   esc_duties(a, out);
   balance(a, out);
   against_brief(a, out);
+  uncertainty(a, out);
   standing_start(a, out);
   behaviour(a, out);
   line_rules(a, out);

@@ -28,16 +28,19 @@ bool betters(const Finding& f, const Assessment& before, const Assessment& after
   return is->severity == f.severity && std::abs(is->number.si - is->limit.si) < std::abs(f.number.si - f.limit.si);
 }
 
+bool remedy_betters(const Finding& f, const Assessment& before, Assessor& assessor) {
+  try {
+    return betters(f, before, assessor.assess(apply(before.project, *f.remedy)));
+  } catch (const InvalidInput&) {
+    return false;
+  }
+}
+
 std::vector<Finding> with_tried_remedies(const Assessment& a) {
   std::vector<Finding> out = a.findings;
   Assessor assessor;
   for (Finding& f : out) {
-    if (!f.remedy) continue;
-    try {
-      if (betters(f, a, assessor.assess(apply(a.project, *f.remedy)))) continue;
-    } catch (const InvalidInput&) {
-      // It cannot be made: no offer.
-    }
+    if (!f.remedy || remedy_betters(f, a, assessor)) continue;
     f.remedy.reset();
     f.remedy_values.clear();
   }

@@ -10,6 +10,7 @@
 #include <cstdint>
 #include <vector>
 
+#include "base/scatter.h"
 #include "flotation/equilibrium.h"
 
 namespace plucky {
@@ -20,11 +21,6 @@ struct UncertainMass {
   double mass_sigma = 0.0;          ///< kg
   Vec3 place = Vec3::Zero();        ///< m
   Vec3 place_sigma = Vec3::Zero();  ///< m along each axis
-};
-
-/// Middle 90 % of the samples: 5th to 95th percentile, with the median.
-struct Range {
-  double low = 0.0, middle = 0.0, high = 0.0;
 };
 
 struct Spread {

@@ -16,9 +16,20 @@ struct MeshPlacement {
   bool operator==(const MeshPlacement&) const = default;
 };
 
-/// Guess from the shape: the longest side is the length, the shortest the depth; the end with the smaller
-/// section is the bow; amidships the hull is widest near its top. `metres_per_unit` 0 means: guess the unit as well.
-[[nodiscard]] MeshPlacement guess_placement(const TriangleMesh& mesh, double metres_per_unit = 0.0);
+/// A placement read off the shape, and how surely: 0 says the shape tells nothing, 1 that every sign agrees.
+struct PlacementGuess {
+  MeshPlacement placement;
+  double bow_certainty = 0.0;
+  double up_certainty = 0.0;
+  static constexpr double sure = 0.2;
+  [[nodiscard]] bool sure_of_bow() const { return bow_certainty >= sure; }
+  [[nodiscard]] bool sure_of_up() const { return up_certainty >= sure; }
+};
+
+/// Guess from the shape: the longest side is the length; port and starboard are alike. The transom is the wider, fuller and
+/// flatter end. The keel line rises to the bow more than the deck falls, the hull is widest near its deck edge whatever
+/// stands on it, and the deck is flatter than the bottom. `metres_per_unit` 0 means: guess the unit as well.
+[[nodiscard]] PlacementGuess guess_placement(const TriangleMesh& mesh, double metres_per_unit = 0.0);
 
 /// Scales and turns the mesh and moves it: least x and z to zero, middle of y to zero. Throws InvalidInput when forward
 /// and up are the same axis or the scale is not positive.

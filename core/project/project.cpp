@@ -64,4 +64,20 @@ void check_project(const Project& project) {
   }
 }
 
+BoatType type_of(const Project& p) {
+  if (p.hull.family == HullFamily::round_bilge) return BoatType::displacement;
+  switch (p.drive.propulsor) {
+    case Propulsor::jet:
+      return BoatType::jet;
+    case Propulsor::air_propeller:
+      return BoatType::air_sled;
+    case Propulsor::propeller:
+      return p.brief.type == BoatType::displacement && p.hull.family == HullFamily::imported ? BoatType::displacement
+                                                                                             : BoatType::shaft_monohull;
+    case Propulsor::none:
+      break;
+  }
+  return p.brief.type;
+}
+
 }  // namespace plucky

@@ -54,4 +54,7 @@ struct Project {
 /// size or with a negative mass.
 void check_project(const Project& project);
 
+/// What the boat is by its hull and drive; the brief is asked only where neither tells.
+[[nodiscard]] BoatType type_of(const Project& project);
+
 }  // namespace plucky

@@ -20,6 +20,11 @@ double friction_coefficient(double re) {
   return (1.0 - weight) * 1.328 / std::sqrt(re) + weight * turbulent;
 }
 
+double smooth_friction(double re) {
+  const double stimulated = friction_coefficient(re);
+  return std::min(stimulated, std::max(1.328 / std::sqrt(re), stimulated - 1700.0 / re));
+}
+
 double form_factor(const FormFactorInput& in) {
   for (const auto& [what, value] :
        {std::pair{"length", in.length}, {"beam", in.beam}, {"draught", in.draught}, {"volume", in.volume}})

@@ -8,6 +8,12 @@ namespace plucky {
 /// layer is laminar depends on the water: half to twice is possible. Throws InvalidInput for Re <= 0.
 [[nodiscard]] double friction_coefficient(double reynolds);
 
+/// The same plate smooth and in still water, whose layer stays laminar up to a length Reynolds number of 5e5 and turns
+/// turbulent from there: the greater of Blasius' line and the turbulent one less 1700 / Re (Prandtl and Schlichting,
+/// memory). The least friction there can be; ripples, seams and a propeller's race bring it up to
+/// friction_coefficient(). Throws InvalidInput for Re <= 0.
+[[nodiscard]] double smooth_friction(double reynolds);
+
 /// What the form factor needs. Lengths in m, volume in m3, `lcb` as share of the length forward of its middle.
 struct FormFactorInput {
   double length = 0.0, beam = 0.0, draught = 0.0, volume = 0.0, prismatic = 0.0, lcb = 0.0;

@@ -68,12 +68,14 @@ struct Balance {
   }
   [[nodiscard]] double excess(double speed) const {
     const RunningPoint p = curve.at(speed);
-    return train.count * held(p).thrust * (1.0 - between.thrust_deduction) - p.drag;
+    return train.count * held(p).thrust * (1.0 - between.thrust_deduction) - drag(p);
   }
+  [[nodiscard]] double drag(const RunningPoint& p) const { return between.drag ? between.drag(p) : p.drag; }
 };
 
 void fill_in(RunningState& s, const Balance& b, double speed, double pitch) {
   s.hull = b.curve.at(speed);
+  s.hull.drag = b.drag(s.hull);
   const HeldThrust t = b.held(s.hull);
   s.speed = speed;
   s.revolutions = t.revolutions;

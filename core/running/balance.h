@@ -19,6 +19,8 @@ struct Interaction {
   double thrust_deduction = 0.0;  ///< share of the thrust the hull loses to the suction
   /// How the propulsor lies to the water of a running point; none: deep.
   std::function<PropulsorWater(const RunningPoint&)> water;
+  /// Drag of a running point, N, where it is tried otherwise than the curve has it.
+  std::function<double(const RunningPoint&)> drag;
 };
 
 struct RunningState {

@@ -32,6 +32,7 @@ struct Boat {
   double density, viscosity;
   /// Cooling water of a drive in a running state; without it a hose in the layout stands for 180 ml/min.
   std::function<JacketWater(const Drive&, const RunningState&)> jacket = {};
+  double mass_sigma = 0.0;  ///< kg, standard deviation of the loading's mass
 };
 
 /// The V that Savitsky's method takes for this bottom, averaged over the after half where a boat planes.

@@ -5,6 +5,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "resistance/friction.h"
+#include "running/power_ranges.h"
 #include "water/fluid.h"
 
 namespace plucky {
@@ -67,6 +69,23 @@ PoweredBoat PoweredBoat::with(const Drive& drive) const {
   return other;
 }
 
+PoweredBoat PoweredBoat::with(const Variation& v) const {
+  Drive drive = drive_;
+  drive.motor.kv *= v.kv;
+  drive.motor.resistance = winding_resistance(drive_.motor) * v.resistance;
+  drive.screw.pitch *= v.pitch;
+  PoweredBoat other = v.pitch == 1.0 ? *this : with(drive);
+  other.drive_ = drive;
+  other.prepare();
+  other.pickup_ = v.pickup;
+  other.between_.drag = [v, nu = viscosity_](const RunningPoint& p) {
+    const double reynolds = std::max(1.0, p.speed * p.wetted_length / nu);
+    const double laminar = v.smooth ? 1.0 - smooth_friction(reynolds) / friction_coefficient(reynolds) : 0.0;
+    return v.drag * (p.drag - laminar * p.friction);
+  };
+  return other;
+}
+
 void PoweredBoat::prepare() {
   train_ = power_train(drive_);
   if (working_)
@@ -95,9 +114,9 @@ Cooling PoweredBoat::cooling(const RunningState& s, bool water) const {
     const JacketWater w = jacket_(drive_, s);
     c.air = w.air;
     c.water = c.submerged ? c.water : w.temperature;
-    c.flow = w.flow;
+    c.flow = pickup_ * w.flow;
     c.conductance = w.conductance;
-    c.jacket = w.flow > 1e-9;
+    c.jacket = c.flow > 1e-9;
   }
   if (!water) c.jacket = false;
   return c;
@@ -240,7 +259,8 @@ PowerReport power_report(const Boat& b) {
   }
   r.fitted = true;
   r.keel = b.hull.outline.keel.front();
-  r.curve = ResistanceCurve(running_hull(b), greatest_speed(b.drive));
+  const RunningHull hull = running_hull(b);
+  r.curve = ResistanceCurve(hull, greatest_speed(b.drive));
   const PoweredBoat powered(b, r.curve);
   for (int i = 1; i <= 20; ++i) r.sweep.push_back(powered.at(0.05 * i));
   r.full = powered.at(b.drive.throttle);
@@ -260,6 +280,7 @@ PowerReport power_report(const Boat& b) {
   r.can = course.can.back();
   r.duty = duty_run(powered, r.full);
   find_safe_throttle(powered, r);
+  r.ranges = power_ranges(powered, r, {hull, b.mass_sigma});
   if (r.full.hull.porpoising_trim) r.porpoising_margin = *r.full.hull.porpoising_trim - r.full.hull.trim;
   r.blow_over = blow_over_margin(b, r.full);
   const double radius = 0.5 * b.drive.screw.diameter;

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "base/quantity.h"
+#include "base/scatter.h"
 #include "drive/thermal.h"
 #include "running/balance.h"
 #include "running/boat.h"
@@ -46,12 +47,22 @@ struct StandingStart {
   std::optional<double> hold;
 };
 
+/// Something tried otherwise than the boat's data have it: factors on them.
+struct Variation {
+  double kv = 1.0, resistance = 1.0;  ///< of the motor
+  double pitch = 1.0;                 ///< of the propulsor: its slip is the other way round
+  double drag = 1.0;
+  double pickup = 1.0;  ///< flow of the cooling water
+  bool smooth = false;  ///< the layer along the hull stays laminar as long as it can
+};
+
 /// What a drive, a hull's curve and its waters make of one another. Prepared once, then asked for throttles.
 class PoweredBoat {
  public:
   PoweredBoat(const Boat& boat, const ResistanceCurve& curve);
   /// The same waters with another drive of the same kind in the same place, as the search tries them.
   [[nodiscard]] PoweredBoat with(const Drive& drive) const;
+  [[nodiscard]] PoweredBoat with(const Variation& variation) const;
 
   [[nodiscard]] RunningState at(double throttle) const;
   /// Thrust of all drives at the curve's speeds, after the thrust deduction.
@@ -87,11 +98,27 @@ class PoweredBoat {
   std::optional<Working> working_;
   Cooling cooling_;
   std::function<JacketWater(const Drive&, const RunningState&)> jacket_;
+  double pickup_ = 1.0;  ///< factor on the jacket's flow
   double keel_ = 0.0, density_ = 0.0, viscosity_ = 0.0;
 };
 
 /// Greatest speed the curve must reach for this drive, m/s.
 [[nodiscard]] double greatest_speed(const Drive& drive);
+
+/// Middle 90 % of what comes out at a throttle when the boat's data are only so well known.
+struct PowerRanges {
+  Range speed, battery_current, motor_current, winding, can, run_time;  ///< SI, degC
+  /// What makes the speed uncertain, the most first; shares of its variance.
+  struct Cause {
+    const char* words;
+    double share = 0.0;
+  };
+  std::vector<Cause> causes;
+  /// m/s with the layer along the hull laminar as far as a smooth hull in still water keeps it; none where it does not
+  /// run then. The other speeds hold with a layer that ripples and seams have stirred.
+  std::optional<double> smooth_speed;
+  bool open = false;  ///< within the uncertainty there are boats that find no steady run
+};
 
 struct PowerReport {
   bool fitted = false;  ///< there is a drive, it stands in the layout, and the boat floats upright
@@ -119,6 +146,7 @@ struct PowerReport {
   std::optional<double> blow_over;          ///< weight's moment over the air's about the transom; none below 10 m/s
   std::optional<double> running_depth;      ///< m, disc top (a jet's: the intake's rim) under the running water
   std::string doubt;                        ///< what the methods cannot promise
+  std::optional<PowerRanges> ranges;        ///< at the throttle limit; none without a steady run
 
   /// Height of the running water in boat axes at x, m.
   [[nodiscard]] double water_at(double x) const { return keel + full.hull.water_at(x); }

@@ -1,7 +1,8 @@
 // Rudders and fins as foils of low aspect ratio. In: measures, angle, speed. Out: lift, drag, torque about the stock.
 //
 // Whicker & Fehlner (1958): slope 0.9 2 pi A / (cos L sqrt(A^2 / cos^4 L + 4) + 1.8) per radian, and cross-flow lift
-// (C_Dc / A) a^2; made for aspect ratios 0.5 to 3. Stall between 20 and 25 degrees for a foil in clean water.
+// (C_Dc / A) a^2; made for aspect ratios 0.5 to 3 at Reynolds numbers of some millions, where such foils stall between
+// 20 and 25 degrees. The thin layer of a model's rudder parts earlier.
 #pragma once
 
 namespace plucky {
@@ -24,10 +25,14 @@ struct FoilForce {
   double drag = 0.0;    ///< N
   double torque = 0.0;  ///< N m about the stock; positive turns the foil back into the stream
   bool stalled = false;
+  double stall = 0.0;  ///< rad, where it stalls in this stream
 };
-inline constexpr double stall_angle = 0.3840;  ///< rad, 22 degrees
+
+/// Angle to the stream at which a foil stalls, rad: 22 degrees from a chord's Reynolds number of 5e5 upwards, 14 below
+/// 3e4, evenly over its logarithm between (memory of small rudders and low-speed sections; low confidence).
+[[nodiscard]] double stall_angle(double reynolds);
 
 /// `angle` to the stream in rad, either sign; beyond stall the lift stays what it was there.
-[[nodiscard]] FoilForce foil_force(const Foil& foil, double angle, double speed, double density);
+[[nodiscard]] FoilForce foil_force(const Foil& foil, double angle, double speed, double density, double viscosity);
 
 }  // namespace plucky

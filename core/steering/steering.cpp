@@ -53,14 +53,14 @@ FoilForce steer_force(const Steering& s, const Boat& b, const RunningState& run,
   const double thrust = throttle ? run.thrust : 0.0;
   switch (s.by) {
     case SteeredBy::rudder:
-      f = foil_force(s.foil(), angle, stream, b.density);
+      f = foil_force(s.foil(), angle, stream, b.density, b.viscosity);
       break;
     case SteeredBy::air_rudder:
-      f = foil_force(s.foil(), angle, stream, air_density);
+      f = foil_force(s.foil(), angle, stream, air_density, air_viscosity);
       break;
     case SteeredBy::pod: {
       // The thrust turns with the leg; the leg itself is a stubby foil.
-      f = foil_force({.chord = 0.02, .span = 0.04, .balance = 0.35}, angle, stream, b.density);
+      f = foil_force({.chord = 0.02, .span = 0.04, .balance = 0.35}, angle, stream, b.density, b.viscosity);
       f.lift += thrust * std::sin(angle);
       break;
     }
@@ -101,7 +101,7 @@ FinHold fin_hold(const Boat& b, double speed) {
 /// Side force of fins that stand off the centre line.
 double toe_force(const Boat& b, double speed) {
   const Fittings& f = b.drive.fittings;
-  return f.fins * foil_force(fin_foil(f), f.fin_toe, speed, b.density).lift;
+  return f.fins * foil_force(fin_foil(f), f.fin_toe, speed, b.density, b.viscosity).lift;
 }
 
 TurnInput turn_input(const Boat& b, const RunningState& run, double force, double lever) {
@@ -158,6 +158,7 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
     const FoilForce f = steer_force(s, b, run, *r.angle, *r.stream, true);
     r.side_force = f.lift;
     r.stalled = f.stalled;
+    r.stall = f.stall;
     r.force_without_throttle = steer_force(s, b, run, *r.angle, run.speed, false).lift;
     const double leverage = s.pull_pull ? s.linkage.horn_arm / s.linkage.servo_arm : r.linkage.least_leverage;
     if (leverage > 0.0) r.servo_needed = torque / leverage;

@@ -18,6 +18,7 @@ struct SteeringReport {
   std::optional<double> stream;          ///< m/s, water or air at the foil at full throttle
   std::optional<double> side_force;      ///< N, at full speed and full angle
   bool stalled = false;                  ///< the foil stalls before the linkage's end
+  double stall = 0.0;                    ///< rad, where the foil stalls in its stream
   std::optional<double> stock_torque;    ///< N m, all blades, greatest over the angle
   std::optional<double> servo_needed;    ///< N m at the servo
   std::optional<double> servo_margin;    ///< servo torque over what is needed

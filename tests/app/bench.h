@@ -111,6 +111,30 @@ class Bench : public testing::Test {
       if (r->isVisible() && r->finding().id == id) return r;
     return nullptr;
   }
+  /// Waits until every offer of the boat at hand was tried on a copy of it.
+  void try_offers() {
+    EXPECT_TRUE(wait_for(
+        [&] {
+          return std::none_of(session.now().findings.begin(), session.now().findings.end(), [&](const Finding& f) {
+            return f.remedy && f.ignored.empty() && session.trial().verdict(f) == RemedyTrial::Verdict::trying;
+          });
+        },
+        60000));
+    settle();
+  }
+  /// The button of a finding's offer, once it can be pressed.
+  [[nodiscard]] QPushButton* offer(const char* id) {
+    try_offers();
+    FindingRow* r = row(id);
+    auto* button = r ? r->findChild<QPushButton*>("do_it") : nullptr;
+    return button && button->isVisible() && button->isEnabled() ? button : nullptr;
+  }
+  void do_it(const char* id) {
+    QPushButton* button = offer(id);
+    ASSERT_NE(button, nullptr) << id;
+    QTest::mouseClick(button, Qt::LeftButton);
+    settle();
+  }
   [[nodiscard]] QString shelf_words() const { return find<QLabel>("shelf_words")->text(); }
   [[nodiscard]] QString notice() const {
     const auto* n = window->findChild<QLabel*>("notice");

@@ -225,6 +225,7 @@ TEST_F(Bench, EveryActionIsFoundByItsWordsAndDoneByKeyboard) {
 }
 
 TEST_F(Bench, TabReachesEveryPartOfTheWindow) {
+  try_offers();
   window->choose_stage(Stage::flotation);
   board()->setFocus();
   std::set<QWidget*> reached;

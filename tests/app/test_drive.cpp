@@ -40,15 +40,6 @@ class DriveBench : public Bench {
     emit box->activated(index);
     settle();
   }
-  /// Presses the finding's "do it".
-  void do_it(const char* id) {
-    FindingRow* r = row(id);
-    ASSERT_NE(r, nullptr) << id;
-    auto* button = r->findChild<QPushButton*>("do_it");
-    ASSERT_NE(button, nullptr) << id;
-    QTest::mouseClick(button, Qt::LeftButton);
-    settle();
-  }
   [[nodiscard]] double ledger_value(const char* key) const {
     for (const LedgerRow& r : plucky::ledger(session.now()))
       if (r.key == key && r.value) return r.value->si;

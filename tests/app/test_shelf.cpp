@@ -160,8 +160,9 @@ TEST_F(Bench, HoveringDoItShowsTheEffectWithoutDoingIt) {
   const Project before = session.project();
   find<Ledger>("ledger")->setFocus();  // so that nothing else moves the board's frame
   settle();
+  QPushButton* button = offer("float.trim");
+  ASSERT_NE(button, nullptr);
   const QImage board_before = board()->grab().toImage(), ledger_before = find<Ledger>("ledger")->grab().toImage();
-  auto* button = row("float.trim")->findChild<QPushButton*>("do_it");
   QEnterEvent enter(QPointF(5, 5), QPointF(5, 5), QPointF(5, 5));
   QApplication::sendEvent(button, &enter);
   settle();

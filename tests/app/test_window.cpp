@@ -28,9 +28,8 @@ using namespace plucky::test;
 
 TEST_F(Bench, DoItMendsATrimFindingAndUndoBringsItBack) {
   const Project before = session.project();
-  FindingRow* r = row("float.trim");
-  ASSERT_NE(r, nullptr);
-  auto* button = r->findChild<QPushButton*>("do_it");
+  QPushButton* button = offer("float.trim");
+  ASSERT_NE(button, nullptr);
   EXPECT_TRUE(button->text().startsWith("Slide Battery 4S 5000"));
   QTest::mouseClick(button, Qt::LeftButton);
   settle();
@@ -327,6 +326,20 @@ ImportPage* import_and_wait(MainWindow& window, const QString& path) {
 }
 
 }  // namespace
+
+TEST_F(Bench, AHullWhoseShapeDoesNotTellIsAskedAbout) {
+  const std::string path = folder.filePath("block.stl").toStdString();
+  write_file_atomically(path, write_stl(prism({{-0.03, 0}, {0.03, 0}, {0.03, 0.04}, {-0.03, 0.04}}, 0.3)));
+  import_and_wait(*window, QString::fromStdString(path));
+  EXPECT_TRUE(find<QLabel>("import_unsure")->text().contains("which end is the bow and which side is the deck"));
+  EXPECT_FALSE(find<QPushButton>("import_use")->isEnabled());
+  auto* right = find<QCheckBox>("import_lies_right");
+  QTest::mouseClick(right, Qt::LeftButton, {}, QPoint(9, right->height() / 2));
+  settle();
+  EXPECT_TRUE(find<QPushButton>("import_use")->isEnabled());
+  click("import_use");
+  EXPECT_EQ(session.project().hull.family, HullFamily::imported);
+}
 
 TEST_F(Bench, AHullOfAnotherToolImportsFloatsTakesPartsSavesAndOpensAgain) {
   // Written by Assimp from our own skin, turned so that its axes are foreign: millimetres, y ahead.

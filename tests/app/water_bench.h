@@ -62,12 +62,6 @@ class WaterBench : public Bench {
     QTest::mouseClick(box, Qt::LeftButton, {}, QPoint(9, box->height() / 2));
     settle();
   }
-  void do_it(const char* id) {
-    FindingRow* r = row(id);
-    ASSERT_NE(r, nullptr) << id;
-    QTest::mouseClick(r->findChild<QPushButton*>("do_it"), Qt::LeftButton);
-    settle();
-  }
   template <class P>
   P* shelf_page(ShelfTab tab) {
     window->show_shelf(tab);

@@ -129,22 +129,81 @@ TEST(Form, HullSpeedIsTheOldRule) {
   EXPECT_NEAR(hull_speed(0.3048), 1.34 * 0.514444, 1e-4);  // one foot: 1.34 knots
 }
 
-TEST(Placement, TurnsAnyOrientationIntoBoatAxes) {
-  const TriangleMesh boat = build_hull(usual_hull(HullFamily::deep_v)).skin;
-  const Box3 wanted = bounds(boat);
-  // The same boat as another program might write it: millimetres, y forward, x up, mirrored bow.
-  TriangleMesh foreign = boat;
-  for (Vec3& v : foreign.vertices) v = 1000.0 * Vec3(v.z(), -v.x(), v.y() * -1.0) + Vec3(7, 8, 9);
-  const MeshPlacement p = guess_placement(foreign);
-  EXPECT_NEAR(p.metres_per_unit, 0.001, 1e-12);
-  EXPECT_EQ(p.forward_axis, 1);
-  EXPECT_FALSE(p.forward_positive);
-  EXPECT_EQ(p.up_axis, 0);
-  EXPECT_TRUE(p.up_positive);
-  const TriangleMesh placed = place_mesh(foreign, p);
-  EXPECT_NEAR((bounds(placed).high - wanted.high).norm(), 0.0, 1e-9);
-  EXPECT_NEAR(std::abs(signed_volume(placed)), signed_volume(boat), 1e-12);
-  MeshPlacement same = p;
+/// The 24 ways a box can lie on its axes.
+std::vector<Eigen::Matrix3d> all_turns() {
+  std::vector<Eigen::Matrix3d> out;
+  for (int f = 0; f < 6; ++f)
+    for (int u = 0; u < 6; ++u) {
+      if (f / 2 == u / 2) continue;
+      const Vec3 x = (f % 2 ? -1.0 : 1.0) * Vec3::Unit(f / 2), z = (u % 2 ? -1.0 : 1.0) * Vec3::Unit(u / 2);
+      Eigen::Matrix3d m;
+      m << x, z.cross(x), z;
+      out.push_back(m);
+    }
+  return out;
+}
+
+/// A file's mesh: the boat in millimetres, turned and moved.
+TriangleMesh foreign(const TriangleMesh& boat, const Eigen::Matrix3d& turn) {
+  TriangleMesh out = boat;
+  for (Vec3& v : out.vertices) v = 1000.0 * (turn * v) + Vec3(7, 8, 9);
+  return out;
+}
+
+/// `surely` false: it may ask.
+void expect_read_right(const TriangleMesh& boat, bool surely = true) {
+  const Box3 box = bounds(boat);
+  TriangleMesh settled = boat;
+  for (Vec3& v : settled.vertices) v -= Vec3(box.low.x(), box.centre().y(), box.low.z());
+  for (const Eigen::Matrix3d& turn : all_turns()) {
+    const TriangleMesh file = foreign(boat, turn);
+    const PlacementGuess guess = guess_placement(file);
+    EXPECT_TRUE(guess.sure_of_bow()) << guess.bow_certainty;
+    EXPECT_TRUE(guess.sure_of_up() || !surely) << guess.up_certainty;
+    const TriangleMesh placed = place_mesh(file, guess.placement);
+    double apart = 0.0;
+    for (std::size_t i = 0; i < placed.vertices.size(); ++i)
+      apart = std::max(apart, (placed.vertices[i] - settled.vertices[i]).norm());
+    EXPECT_LT(apart, 1e-9) << turn;
+    EXPECT_NEAR(signed_volume(placed), signed_volume(boat), 1e-12);  // a mirrored boat would turn its sign
+  }
+}
+
+TEST(Placement, EveryFamilyInEveryAttitudeComesInRight) {
+  for (const HullFamily family : {HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge}) {
+    SCOPED_TRACE(static_cast<int>(family));
+    expect_read_right(build_hull(usual_hull(family)).skin);
+  }
+}
+
+TEST(Placement, FullerUnderWaterOrUnderACabinItStillStandsUpright) {
+  for (const HullFamily family : {HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge}) {
+    SCOPED_TRACE(static_cast<int>(family));
+    const TriangleMesh plain = build_hull(usual_hull(family)).skin;
+    const Box3 box = bounds(plain);
+    TriangleMesh tumblehome = plain;  // sides fall in towards the deck
+    for (Vec3& v : tumblehome.vertices) v.y() *= 1.0 - 0.45 * (v.z() - box.low.z()) / box.size().z();
+    expect_read_right(tumblehome);
+    TriangleMesh housed = plain;  // the middle of the deck stands up as a house
+    for (Vec3& v : housed.vertices) {
+      const double along = (v.x() - box.low.x()) / box.size().x();
+      if (along > 0.3 && along < 0.65 && v.z() > 0.85 * box.high.z() && std::abs(v.y()) < 0.3 * box.size().y())
+        v.z() += 0.6 * box.size().z();
+    }
+    expect_read_right(housed, family != HullFamily::round_bilge);  // as tall as it is wide: asks
+  }
+}
+
+TEST(Placement, AsksWhereTheShapeDoesNotTell) {
+  const PlacementGuess block = guess_placement(prism({{-30, 0}, {30, 0}, {30, 40}, {-30, 40}}, 300.0, 4));
+  EXPECT_FALSE(block.sure_of_bow());
+  EXPECT_FALSE(block.sure_of_up());
+  const PlacementGuess pointed = guess_placement(wigley(900.0, 120.0, 60.0, 40.0, 40, 16));
+  EXPECT_FALSE(pointed.sure_of_bow());
+}
+
+TEST(Placement, RefusesAxesThatAreNotTwo) {
+  MeshPlacement same;
   same.up_axis = same.forward_axis;
-  EXPECT_THROW((void)place_mesh(foreign, same), InvalidInput);
+  EXPECT_THROW((void)place_mesh(cylinder(10.0, 50.0, 8), same), InvalidInput);
 }

@@ -26,23 +26,39 @@ TEST(Foil, LiftSlopeLiesBetweenTheKnownLimits) {
 RC_GTEST_PROP(Foil, ForcesMirrorWithTheAngleAndGrowWithTheSquareOfTheSpeed, ()) {
   const Foil f{.chord = *rc::gen::inRange(10, 60) / 1e3, .span = *rc::gen::inRange(20, 90) / 1e3};
   const double a = *rc::gen::inRange(1, 400) / 1e3, v = *rc::gen::inRange(5, 100) / 10.0;
-  const FoilForce one = foil_force(f, a, v, 1000.0), other = foil_force(f, -a, v, 1000.0),
-                  twice = foil_force(f, a, 2.0 * v, 1000.0);
+  // The same Reynolds number at twice the speed: else the faster foil stalls later.
+  constexpr double nu = 1e-6;
+  const FoilForce one = foil_force(f, a, v, 1000.0, nu), other = foil_force(f, -a, v, 1000.0, nu),
+                  twice = foil_force(f, a, 2.0 * v, 1000.0, 2.0 * nu);
   RC_ASSERT(one.lift == -other.lift);
   RC_ASSERT(one.torque == -other.torque);
   RC_ASSERT(one.drag == other.drag && one.drag > 0.0);
   RC_ASSERT(std::abs(twice.lift - 4.0 * one.lift) < 1e-9 * twice.lift);
-  RC_ASSERT(one.stalled == (a > stall_angle));
+  RC_ASSERT(one.stalled == (a > stall_angle(v * f.chord / nu)));
+}
+
+TEST(Foil, ASmallRudderStallsEarlierAndNoneEarlierForGoingFaster) {
+  // 22 degrees from half a million, near 14 at tens of thousands (memory).
+  EXPECT_NEAR(degrees(stall_angle(2e6)), 22.0, 1e-9);
+  EXPECT_NEAR(degrees(stall_angle(2e4)), 14.0, 1e-9);
+  double before = 0.0;
+  for (double re = 1e3; re < 1e7; re *= 1.1) {
+    EXPECT_GE(stall_angle(re), before);
+    before = stall_angle(re);
+  }
+  const Foil f;
+  EXPECT_TRUE(foil_force(f, radians(18.0), 1.0, 1000.0, 1e-6).stalled);
+  EXPECT_FALSE(foil_force(f, radians(18.0), 12.0, 1000.0, 1e-6).stalled);
 }
 
 TEST(Foil, BalanceTakesTorqueFromTheStockAndTooMuchTurnsItOver) {
   Foil f;
   f.balance = 0.0;
-  const double unbalanced = foil_force(f, 0.2, 5.0, 1000.0).torque;
+  const double unbalanced = foil_force(f, 0.2, 5.0, 1000.0, 1e-6).torque;
   f.balance = 0.25;
-  EXPECT_LT(foil_force(f, 0.2, 5.0, 1000.0).torque, 0.4 * unbalanced);
+  EXPECT_LT(foil_force(f, 0.2, 5.0, 1000.0, 1e-6).torque, 0.4 * unbalanced);
   f.balance = 0.45;
-  EXPECT_LT(foil_force(f, 0.2, 5.0, 1000.0).torque, 0.0);
+  EXPECT_LT(foil_force(f, 0.2, 5.0, 1000.0, 1e-6).torque, 0.0);
 }
 
 TEST(LinkageCourse, AParallelogramCopiesTheServoAndBindsAtFifty) {

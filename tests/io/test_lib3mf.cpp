@@ -60,7 +60,7 @@ TEST(Threemf, OfTheReferenceLibraryArrivesWholeAndFloats) {
   HullDesign imported;
   imported.family = HullFamily::imported;
   imported.mesh = std::make_shared<const TriangleMesh>(
-      place_mesh(file.mesh, guess_placement(file.mesh, file.metres_per_unit.value_or(0.0))));
+      place_mesh(file.mesh, guess_placement(file.mesh, file.metres_per_unit.value_or(0.0)).placement));
   const HullModel model = build_hull(imported);
   EXPECT_NEAR(model.volume, volume, 1e-5 * volume);
   EXPECT_NEAR(model.length(), design.shape.length, 1e-6);

@@ -1,0 +1,42 @@
+// Tries the offers of the findings on copies of the boat, off the interface thread, so that only those that make a
+// better boat can be taken.
+#pragma once
+
+#include <QObject>
+#include <QTimer>
+#include <atomic>
+#include <memory>
+#include <vector>
+
+#include "assessment/assessment.h"
+
+namespace plucky::app {
+
+class RemedyTrial : public QObject {
+  Q_OBJECT
+
+ public:
+  enum class Verdict { trying, better, no_use };
+
+  explicit RemedyTrial(QObject* parent = nullptr);
+  ~RemedyTrial() override;
+
+  /// Begins with this boat's offers once the hand rests; what was under way for another boat is forgotten.
+  void consider(std::shared_ptr<const Assessment> state);
+  /// About a finding of the boat last considered that has a remedy.
+  [[nodiscard]] Verdict verdict(const Finding& finding) const;
+
+ signals:
+  void judged();
+
+ private:
+  void begin();
+
+  QTimer rest_;
+  std::shared_ptr<const Assessment> state_;
+  std::vector<Verdict> verdicts_;  ///< as the state's findings
+  /// Shared with the worker; set when its answer is no longer wanted.
+  std::shared_ptr<std::atomic<bool>> unwanted_;
+};
+
+}  // namespace plucky::app
