@@ -1,5 +1,5 @@
 // plucky-hull: the application. Options beyond a boat file serve pictures and tests: --shot draws the window into a
-// PNG. --launch-card writes the card and ends, with or without a display.
+// PNG, --plot writes a chart of the shelf. --launch-card writes the card and ends, with or without a display.
 #include <unistd.h>
 #include <QApplication>
 #include <QCommandLineParser>
@@ -19,6 +19,7 @@
 #include "io/project_file.h"
 #include "report/launch_card.h"
 #include "settings/settings.h"
+#include "shelf/shelf.h"
 #include "theme/theme.h"
 #include "window/fleet.h"
 #include "window/main_window.h"
@@ -122,16 +123,17 @@ int main(int argc, char** argv) {
   const QCommandLineOption sheets("water-sheets", "Write the sheets of Seal and Cool as PDF and end.", "file");
   const QCommandLineOption size("size", "Window size, e.g. 1280x800.", "WxH");
   const QCommandLineOption shot("shot", "Save a picture of the window as PNG and end.", "file");
+  const QCommandLineOption plot("plot", "Write the shelf's page (--shelf) as .svg, .png or .csv and end.", "file");
   const QCommandLineOption paint_time("paint-time",
                                       "Print the milliseconds from the start to the first painted window and end.");
-  parser.addOptions({demo, import, stage, select, move, pin, look_option, inch, shelf, drive_part, round, heel,
-                     weighing, choose, card, sheets, size, shot, paint_time});
+  parser.addOptions({demo,  import, stage,    select, move, pin,    look_option, inch, shelf, drive_part,
+                     round, heel,   weighing, choose, card, sheets, size,        shot, plot,  paint_time});
   parser.process(application);
 
   const QString named = parser.isSet(demo)                        ? parser.value(demo)
                         : !parser.positionalArguments().isEmpty() ? parser.positionalArguments().first()
                                                                   : QString();
-  const bool for_pictures = parser.isSet(shot);
+  const bool for_pictures = parser.isSet(shot) || parser.isSet(plot);
   const settings::LookChoice chosen = settings::look_choice();
   set_dark(parser.isSet(look_option)                 ? parser.value(look_option) == "dark"
            : chosen == settings::LookChoice::desktop ? desktop_is_dark()
@@ -199,8 +201,10 @@ int main(int argc, char** argv) {
       for (const auto* map = window.findChild<PropellerMap*>(); map && map->searching();)
         QApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
       window.repaint();
-      const bool saved = window.grab().save(parser.value(shot));
-      if (!saved) std::cerr << "plucky-hull: cannot write " << parser.value(shot).toStdString() << std::endl;
+      bool saved = true;
+      if (parser.isSet(shot)) saved = window.grab().save(parser.value(shot));
+      if (parser.isSet(plot)) saved = window.shelf()->export_to(parser.value(plot)) && saved;
+      if (!saved) std::cerr << "plucky-hull: cannot write the picture" << std::endl;
       QApplication::exit(saved ? 0 : 1);
     });
   }

@@ -33,6 +33,13 @@ Chooser::Chooser(QWidget* parent) : QWidget(parent) {
   about->setWordWrap(true);
   about->setProperty("muted", true);
   left->addWidget(about);
+  auto* faults = new QLabel(tr("Dabchick comes with two faults on purpose, to try the findings on: its battery stands "
+                               "too far forward, and no foam would carry it home flooded. The others are sound."),
+                            this);
+  faults->setObjectName("chooser_faults");
+  faults->setWordWrap(true);
+  faults->setProperty("muted", true);
+  left->addWidget(faults);
   left->addSpacing(6);
   auto* grid = new QGridLayout;
   grid->setSpacing(14);

@@ -79,7 +79,8 @@ void without_water(const Cooled& t) {
     f.text += cruise->time ? " At {3} of throttle it needs none for runs under {2}."
                            : " At {3} of throttle it needs none for a whole run of {2}.";
   }
-  if (!cooled && t.c.empty() && t.mends()) {
+  // A boat that air drives stands in no water that a pickup could take.
+  if (!cooled && t.c.empty() && t.mends() && a.project.drive.propulsor != Propulsor::air_propeller) {
     const CoolingCircuit series = plumbed(Plumbing::series, boat_of(a), t.c, a.project.next_id);
     if (!series.empty()) t.offer(f, "Plumb one loop in series", series);
   }

@@ -45,22 +45,21 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
     holds(a, "drive.motor", amps(motor_current), amps(d.motor.current_limit), "motor's rating",
           "The motor may take {1}; full throttle asks {0}.", "{0} at full throttle; the motor may take {1}.", out);
   if (!balanced || !p.winding) return;
+  const std::string less = d.propulsor == Propulsor::air_propeller ? "Less load, more air over it or shorter runs."
+                                                                   : "Less load, cooling water or shorter runs.";
   const Quantity winding{*p.winding, Dimension::temperature}, most{d.motor.temperature_limit, Dimension::temperature};
-  holds(
-      a, "drive.heat", winding, most,
-      p.water_cooled ? "two-node heat model, with a water jacket" : "two-node heat model, without cooling water",
-      "Winding {0} at the end of a run at full throttle; up to {1}.",
-      "Winding {0} at the end of a run at full throttle; wants {1} at most. Less load, cooling water or shorter runs.",
-      out);
+  holds(a, "drive.heat", winding, most,
+        p.water_cooled ? "two-node heat model, with a water jacket" : "two-node heat model, without cooling water",
+        "Winding {0} at the end of a run at full throttle; up to {1}.",
+        ("Winding {0} at the end of a run at full throttle; wants {1} at most. " + less).c_str(), out);
   const HeatCourse& course = p.water_cooled ? p.wet : p.dry;
   if (const auto after = course.time_to(most.si)) {
     Finding& f = out.back();
     f.values.push_back({*after, Dimension::duration});
-    f.text = course.burns()
-                 ? "Winding passes {1} after {2} at full throttle and burns out before the battery is empty. "
-                   "Less load, cooling water or shorter runs."
-                 : "Winding passes {1} after {2} at full throttle and reaches {0}. Less load, cooling water "
-                   "or shorter runs.";
+    f.text =
+        (course.burns() ? "Winding passes {1} after {2} at full throttle and burns out before the battery is empty. "
+                        : "Winding passes {1} after {2} at full throttle and reaches {0}. ") +
+        less;
   }
   if (!d.has_shaft_line()) return;
   const auto newton_metres = [](double si) { return Quantity{si, Dimension::torque}; };
@@ -173,6 +172,17 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
   }
 }
 
+/// What hangs on a steady run that there is not: said, so that no silence passes for a pass.
+void unjudged(const Assessment& a, std::vector<Finding>& out) {
+  if (!a.power.fitted || a.power.full.runs()) return;
+  Finding f = drive_finding("drive.unjudged", Severity::note, {}, {}, "no steady run");
+  f.values.clear();
+  f.text =
+      "Without a steady run at full throttle nobody can tell: run time, heat of motor, ESC and battery, porpoising, "
+      "turning, cooling water, and what leaks under way.";
+  out.push_back(f);
+}
+
 /// How far off the numbers may be, and what by.
 void uncertainty(const Assessment& a, std::vector<Finding>& out) {
   const auto& r = a.power.ranges;
@@ -270,6 +280,7 @@ void drive_rules(const Assessment& a, std::vector<Finding>& out) {
   esc_duties(a, out);
   balance(a, out);
   against_brief(a, out);
+  unjudged(a, out);
   uncertainty(a, out);
   standing_start(a, out);
   behaviour(a, out);

@@ -115,6 +115,69 @@ void passage(const Part& part, const PartFit& fit, std::vector<Finding>& out) {
   out.push_back(f);
 }
 
+/// How far under the deck a hand reaches from a hatch's edge, and how near a screwdriver must stand to what it turns:
+/// common practice, no source.
+constexpr double fingers_reach = 0.080, driver_reach = 0.025;
+
+struct Reach {
+  double away = 1e300;  ///< m, in plan, from the nearest hatch's opening
+  const Hatch* hatch = nullptr;
+};
+
+/// From a box to the nearest hatch, in plan; a place is a box without size.
+Reach to_hatch(const Assessment& a, const Box3& box) {
+  Reach r;
+  for (const Hatch& h : a.project.hull.hatches) {
+    const double x = std::max({0.0, h.x - box.high.x(), box.low.x() - (h.x + h.length)});
+    const double y = std::max({0.0, h.y - 0.5 * h.width - box.high.y(), box.low.y() - (h.y + 0.5 * h.width)});
+    if (const double away = std::hypot(x, y); away < r.away) r = {away, &h};
+  }
+  return r;
+}
+
+/// What has screws to turn or a clevis to set once the deck is on.
+void within_reach(const Assessment& a, const char* id, Id subject, const std::string& what, const Box3& box,
+                  double reach, const char* why, std::vector<Finding>& out) {
+  const Reach r = to_hatch(a, box);
+  if (!r.hatch) return;  // the missing hatch has a finding of its own
+  Finding f{.id = id,
+            .subject = subject,
+            .stage = Stage::layout,
+            .severity = r.away > reach ? Severity::watch : Severity::fine,
+            .source = "reach from a hatch's edge; common practice, no source"};
+  f.number = length_quantity(r.away);
+  f.limit = length_quantity(reach);
+  f.values = {f.number, f.limit};
+  f.text = f.severity == Severity::fine
+               ? what + " can be reached from " + r.hatch->name + "."
+               : what + " lies {0} under the deck from the edge of " + r.hatch->name + "; " + why + ": {1} at most.";
+  if (f.severity != Severity::fine && a.care == Care::full) {
+    HullDesign hull = a.project.hull;
+    for (Hatch& h : hull.hatches) {
+      if (h.id != r.hatch->id) continue;
+      const double from = std::min(h.x, box.high.x()), to = std::max(h.x + h.length, box.low.x());
+      h.x = from;
+      h.length = to - from;
+    }
+    f.remedy = Edit{"Lengthen " + r.hatch->name + " over it", ChangeHull{hull}};
+  }
+  out.push_back(f);
+}
+
+void reaches(const Assessment& a, std::vector<Finding>& out) {
+  if (a.hull->model.deck_area <= 0.0) return;
+  for (const Part& p : a.project.layout.parts)
+    if (p.kind == PartKind::servo && !p.outside)
+      within_reach(a, "layout.reach", p.id, p.name, p.box(), fingers_reach, "a hand sets its arm and clevis", out);
+  if (const DriveLine& line = a.power.line; line.known && !line.bend_radius) {
+    Box3 coupler;
+    coupler.include(line.fore);
+    coupler.include(line.motor_end);
+    within_reach(a, "layout.coupler", 0, "The coupler", coupler, driver_reach, "its screws want a driver from above",
+                 out);
+  }
+}
+
 }  // namespace
 
 Vec3 find_place(const Assessment& a, const Part& part) {
@@ -148,6 +211,7 @@ void layout_rules(const Assessment& a, std::vector<Finding>& out) {
                      .remedy = Edit{"Put " + part.name + " on its rail",
                                     MovePart{part.id, constrained_place(a.project.layout, part, part.place)}}});
   }
+  reaches(a, out);
 }
 
 }  // namespace plucky

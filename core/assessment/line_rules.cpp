@@ -88,6 +88,33 @@ void coupler(const Line& l) {
   l.out.push_back(f);
 }
 
+/// The second drive of two stands as the first one's mirror image, or its shaft does not run through its own coupler.
+void second_drive(const Line& l) {
+  const Part *motor = l.parts.second_motor, *screw = l.parts.second_propulsor;
+  if (!motor) return;
+  const auto mirrored = [](const Vec3& v) { return Vec3(v.x(), -v.y(), v.z()); };
+  // From its own propeller where the layout has it, else from where the first one's mirror image would stand.
+  const Vec3 off = screw
+                       ? Vec3((motor->place - screw->place) - mirrored(l.parts.motor->place - l.parts.propulsor->place))
+                       : Vec3(motor->place - mirrored(l.parts.motor->place));
+  const Vec3 along = mirrored(l.parts.motor->place - l.parts.propulsor->place).normalized();
+  const double aside = (off - off.dot(along) * along).norm();
+  Finding f = drive_finding("drive.second",
+                            aside > 2.0 * l.p.line.allowance.offset ? Severity::stop
+                            : aside > l.p.line.allowance.offset     ? Severity::watch
+                                                                    : Severity::fine,
+                            length_quantity(aside), length_quantity(l.p.line.allowance.offset),
+                            "usual allowance of this kind of coupler; common practice, no source");
+  f.subject = motor->id;
+  f.text = f.severity == Severity::fine
+               ? "The second motor stands in line with its shaft as the first does, within {0}."
+               : "The second motor stands {0} out of line with its shaft; its coupler takes {1}.";
+  if (f.severity != Severity::fine && l.mends()) {
+    f.remedy = Edit{"Put the second motor in line", MovePart{motor->id, motor->place - (off - off.dot(along) * along)}};
+  }
+  l.out.push_back(f);
+}
+
 void shaft(const Line& l) {
   const DriveLine& line = l.p.line;
   const double angle = l.d.mounting == Mounting::strut ? 0.0 : line.shaft_angle;
@@ -376,6 +403,7 @@ void line_rules(const Assessment& a, std::vector<Finding>& out) {
   fit(l);
   if (l.p.line.known) {
     coupler(l);
+    second_drive(l);
     shaft(l);
     if (l.p.working) flex(l);
   }

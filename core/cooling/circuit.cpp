@@ -51,7 +51,7 @@ const std::vector<FittingNumber> numbers = {
      "against nothing; 0: usual"},
     {"mass_kg", "Mass", Dimension::mass, 1e-5, 5.0, &CoolFitting::mass, "0: usual for its kind"},
     {"conductance_w_k", "Heat to water, W/K", Dimension::none, 0.01, 100.0, &CoolFitting::conductance,
-     "from part to water; 0: usual for its kind"},
+     "from part to water; 0: by its bore, length and flow"},
     {"turn_rad", "Nipples turned to port", Dimension::angle, -3.15, 3.15, &CoolFitting::turn,
      "about the can from upright; negative to starboard"},
 };
@@ -144,13 +144,11 @@ CoolFitting usual_fitting(K kind) {
       f.length = 0.10;
       f.loss = 3.0;
       f.mass = 0.004;
-      f.conductance = 2.0;
       break;
     case K::coil:
       f.length = 0.40;
       f.loss = 4.0;
       f.mass = 0.008;
-      f.conductance = 1.5;
       break;
     case K::joiner:
       f.loss = 0.4;

@@ -48,7 +48,7 @@ struct CoolFitting {
   double pump_pressure = 0.0;  ///< Pa against a closed hose
   double pump_flow = 0.0;      ///< m3/s against nothing
   double mass = 0.0;           ///< kg
-  double conductance = 0.0;    ///< W/K, of a cooler from part to water
+  double conductance = 0.0;    ///< W/K, of a cooler from part to water; 0: by its bore, length and flow
   double turn = 0.0;           ///< rad, by which a jacket's or coil's nipples are turned from upright to port
   bool in_wash = true;         ///< of a pickup: stands in the propeller's race or the jet's stream
   bool reversed = false;       ///< of a pump: plumbed or wired the wrong way round

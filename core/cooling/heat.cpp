@@ -5,6 +5,7 @@
 #include <map>
 
 #include "drive/thermal.h"
+#include "drive/water_film.h"
 #include "water/fluid.h"
 
 namespace plucky {
@@ -17,6 +18,16 @@ const Part* first_of(const Layout& layout, PartKind kind) {
   for (const Part& p : layout.parts)
     if (p.kind == kind) return &p;
   return nullptr;
+}
+
+/// From the part to the water of a cooler of known measures, W/K.
+double conductance_of(const CoolFitting& f, const Motor& motor, double flow) {
+  if (f.conductance > 0.0) return f.conductance;
+  if (f.kind == FittingKind::motor_jacket) return jacket_film(motor.can_diameter, motor.can_length, flow);
+  const double film = tube_film(f.bore, f.length, flow);
+  // A coil touches its can along a line of paste: 5.5 W/mK of tube (common practice, no source).
+  const double contact = 5.5 * f.length;
+  return f.kind == FittingKind::coil ? film * contact / (film + contact) : film;
 }
 
 /// One lump that warms in air and water.
@@ -140,7 +151,7 @@ JacketWater CooledBoat::jacket(const RunningState& state) const {
     if (!part || part->kind != PartKind::motor || f.coolers[i].flow < 1e-9) continue;
     out.flow += f.coolers[i].flow;
     taken += f.coolers[i].flow * warmed[i].in;
-    out.conductance += filled(fitting).conductance;
+    out.conductance += conductance_of(filled(fitting), boat_.drive.motor, f.coolers[i].flow);
   }
   if (out.flow > 0.0) out.temperature = taken / out.flow;
   return out;
@@ -222,8 +233,9 @@ void add_lump(const CooledBoat& c, const PowerReport& power, const Duty& duty, c
       h.cooled = true;
       h.flow += flow.coolers[i].flow;
       h.water_in = way[i].in;
-      wet.to_water += effectiveness(f.conductance, flow.coolers[i].flow, c.boat_.density) * c.boat_.density *
-                      water_heat * flow.coolers[i].flow;
+      wet.to_water += effectiveness(conductance_of(f, c.boat_.drive.motor, flow.coolers[i].flow), flow.coolers[i].flow,
+                                    c.boat_.density) *
+                      c.boat_.density * water_heat * flow.coolers[i].flow;
     }
   }
   h.steady_dry = dry.steady(loss, air, 0.0);

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "base/error.h"
+#include "drive/water_film.h"
 
 namespace plucky {
 
@@ -27,7 +28,8 @@ MotorHeat motor_heat(const Motor& m, const Cooling& cooling) {
   } else if (cooling.jacket && cooling.flow > 0.0 && !m.outrunner) {
     // The water warms on its way: effectiveness 1 - exp(-UA / (m c)).
     const double stream = 998.0 * 4182.0 * cooling.flow;
-    const double conductance = cooling.conductance > 0.0 ? cooling.conductance : 400.0 * 0.6 * side;
+    const double conductance =
+        cooling.conductance > 0.0 ? cooling.conductance : jacket_film(m.can_diameter, m.can_length, cooling.flow);
     h.can_to_water = stream * (1.0 - std::exp(-conductance / stream));
   }
   return h;

@@ -26,7 +26,7 @@ struct Cooling {
   bool submerged = false;  ///< the motor itself is in the water
   bool wash = false;       ///< the motor stands in an air propeller's wash
   double flow = 3e-6;      ///< m3/s through the jacket
-  double conductance = 0;  ///< W/K from can to that water; 0: by the can's surface
+  double conductance = 0;  ///< W/K from can to that water; 0: by can and flow, see water_film.h
 };
 
 /// Capacities and conductances of a motor so cooled.

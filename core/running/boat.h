@@ -17,7 +17,7 @@ struct JacketWater {
   double flow = 0.0;          ///< m3/s
   double temperature = 20.0;  ///< degC
   double air = 25.0;          ///< degC, around the motor
-  double conductance = 0.0;   ///< W/K; 0: by the can
+  double conductance = 0.0;   ///< W/K; 0: by can and flow
 };
 
 /// What running needs to know; references must outlive it.

@@ -33,11 +33,17 @@ DriveParts drive_parts(const Layout& layout, const Drive& drive) {
   const bool unit =
       drive.propulsor == Propulsor::jet || (drive.propulsor == Propulsor::propeller && drive.mounting == Mounting::pod);
   for (const Part& p : layout.parts) {
-    if (!found.motor && p.kind == PartKind::motor) found.motor = &p;
-    if (!found.propulsor && (unit ? p.kind == PartKind::drive_line && p.outside : p.kind == PartKind::propeller))
-      found.propulsor = &p;
+    const auto take = [&](const Part*& first, const Part*& second) {
+      if (!first)
+        first = &p;
+      else if (!second && drive.count > 1)
+        second = &p;
+    };
+    if (p.kind == PartKind::motor) take(found.motor, found.second_motor);
+    if (unit ? p.kind == PartKind::drive_line && p.outside : p.kind == PartKind::propeller)
+      take(found.propulsor, found.second_propulsor);
   }
-  if (drive.propulsor == Propulsor::none) found.propulsor = nullptr;
+  if (drive.propulsor == Propulsor::none) found.propulsor = found.second_propulsor = nullptr;
   return found;
 }
 

@@ -19,7 +19,9 @@ namespace plucky {
 /// Parts of the layout that the drive consists of; null where there is none.
 struct DriveParts {
   const Part* motor = nullptr;
-  const Part* propulsor = nullptr;  ///< propeller, pod, jet unit or air propeller
+  const Part* propulsor = nullptr;     ///< propeller, pod, jet unit or air propeller
+  const Part* second_motor = nullptr;  ///< of a boat with two drives, where the layout has one for each
+  const Part* second_propulsor = nullptr;
 };
 [[nodiscard]] DriveParts drive_parts(const Layout& layout, const Drive& drive);
 

@@ -105,7 +105,9 @@ TEST_F(Bench, AnEveningAtTheBench) {
     try_offers();
     for (FindingRow* r : window->findChildren<FindingRow*>()) {
       auto* button = r->findChild<QPushButton*>("do_it");
-      if (!offered && r->isVisible() && button->isVisible() && button->isEnabled() && r->finding().severity >= Severity::watch) offered = r;
+      if (!offered && r->isVisible() && button->isVisible() && button->isEnabled() &&
+          r->finding().severity >= Severity::watch)
+        offered = r;
     }
     ASSERT_NE(offered, nullptr) << "after " << mended;
     const std::string rule = offered->finding().id;

@@ -2,6 +2,8 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
+#include <set>
+
 #include "assessment/assessment.h"
 #include "assessment/consequence.h"
 #include "assessment/rules.h"
@@ -190,10 +192,11 @@ TEST(Consequences, ListWhatAnEditDidAndNothingElse) {
   EXPECT_TRUE(trim);
   Project heavier = sample_boat();
   heavier.layout.parts[1].mass += 0.1;
+  std::set<std::string> worse;
   for (const Change& c : consequences(before, assess(heavier)))
-    if (c.key == "mass" || c.key == "freeboard") {
-      EXPECT_TRUE(c.worse) << c.key;
-    }
+    if (c.worse) worse.insert(c.key);
+  EXPECT_TRUE(worse.contains("mass"));
+  EXPECT_TRUE(worse.contains("freeboard"));
 }
 
 TEST(FindPlace, PutsANewPartWhereItIsFree) {
@@ -201,6 +204,11 @@ TEST(FindPlace, PutsANewPartWhereItIsFree) {
   Part part{.name = "Pump", .size = {0.045, 0.024, 0.024}};
   const Vec3 place = find_place(a, part);
   EXPECT_TRUE(place_is_free(a, part, place));
+  // Free by boxes alone: clear of every other part, under the deck and over the bottom at its middle.
+  part.place = place;
+  for (const Part& other : a.project.layout.parts) EXPECT_GT(part.box().distance(other.box()), 0.0) << other.name;
+  EXPECT_LT(part.box().high.z(), a.hull->model.deck_height(place.x(), place.y()));
+  EXPECT_GT(part.box().low.z(), a.hull->model.bottom_height(place.x(), place.y()));
 }
 
 RC_GTEST_PROP(Assessment, AnyBatteryPlaceKeepsForceAndMomentInBalance, ()) {

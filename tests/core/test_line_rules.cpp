@@ -201,3 +201,34 @@ TEST(SteeringRules, BootAndHoleAreMadeLargeEnoughByTheirOffers) {
   EXPECT_GT(twin.steering.turning_radius, 0.0);
   EXPECT_NE(find_finding(twin, "steer.throttle"), nullptr);
 }
+
+TEST(LineRules, ASecondMotorOutOfLineIsFoundByHowFarAndPutRight) {
+  Project p = powered_boat();
+  p.drive.count = 2;
+  for (PartKind kind : {PartKind::motor, PartKind::propeller}) {
+    Part& first = part_of(p, kind);
+    first.place.y() = 0.03;
+    Part second = first;
+    second.id = p.take_id();
+    second.place.y() = -0.03;
+    p.layout.parts.push_back(second);
+  }
+  EXPECT_EQ(severity(p, "drive.second"), Severity::fine);
+  Part* second = nullptr;
+  for (Part& part : p.layout.parts)
+    if (part.kind == PartKind::motor) second = &part;
+  second->place.y() -= 0.015;
+  const Finding f = finding(assess(p), "drive.second");
+  EXPECT_EQ(f.severity, Severity::stop);
+  EXPECT_EQ(f.subject, second->id);
+  EXPECT_NEAR(f.number.si, 0.015, 1e-9);
+  ASSERT_TRUE(f.remedy);
+  EXPECT_NEAR(apply(p, *f.remedy).layout.find(second->id)->place.y(), -0.03, 1e-9);
+  // Along its own shaft it may stand where it likes.
+  second->place.y() += 0.015;
+  const Part& screw = part_of(p, PartKind::propeller);
+  Vec3 along = part_of(p, PartKind::motor).place - screw.place;
+  along.y() = -along.y();
+  second->place += 0.01 * along.normalized();
+  EXPECT_EQ(severity(p, "drive.second"), Severity::fine);
+}

@@ -112,9 +112,9 @@ RC_GTEST_PROP(Friction, FallsSteadilyOutsideTheBlendAndNeverJumps, ()) {
   if (lg < 4.3 || lg > 5.0) RC_ASSERT(near < here);
 }
 
-TEST(FormFactor, AgreesWithTheOlderFormulaOnItsPublishedShip) {
-  // Holtrop & Mennen (1982), worked ship: 205 x 32 x 10 m, 37,500 m3, Cp 0.583, lcb -0.75 %, U-shaped stern: 1.156.
-  EXPECT_NEAR(form_factor({205.0, 32.0, 10.0, 37500.0, 0.5833, -0.0075, 10.0}), 1.156, 0.04);
+TEST(FormFactor, IsThatOfThePublishedShip) {
+  // Holtrop (1984), worked ship: 50 x 12 x 3.2 m, 900 m3, midship 0.78, lcb -4.5 %, normal stern: 1.297 (memory).
+  EXPECT_NEAR(form_factor({50.0, 12.0, 3.2, 900.0, 900.0 / (50.0 * 12.0 * 3.2 * 0.78), -0.045}), 1.297, 0.001);
   EXPECT_THROW((void)form_factor({205.0, 0.0, 10.0, 37500.0, 0.58}), InvalidInput);
   EXPECT_THROW((void)form_factor({205.0, 32.0, 10.0, 37500.0, 1.2}), InvalidInput);
 }

@@ -5,6 +5,7 @@
 #include "assessment/assessment.h"
 #include "assessment/consequence.h"
 #include "base/error.h"
+#include "findings.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -216,13 +217,61 @@ RC_GTEST_PROP(Assessment, NeverShowsANumberThatIsNone, ()) {
     for (const Finding& f : a.findings) {
       RC_ASSERT(std::isfinite(f.number.si) && std::isfinite(f.limit.si));
       for (const Quantity& q : f.values) RC_ASSERT(std::isfinite(q.si));
-      // What a remedy offers can be done, and never makes the part worse placed than it was.
-      if (f.remedy) {
-        const Project after = apply(p, *f.remedy);
-        RC_ASSERT(!(after == p));
-      }
+      // What a remedy offers can be done, and a part that it moves no longer stands where it must not.
+      if (!f.remedy) continue;
+      const Project after = apply(p, *f.remedy);
+      RC_ASSERT(!(after == p));
+      if (f.id != "layout.skin") continue;
+      const Assessment moved = assess(after);
+      const Finding* left = find_finding(moved, f.id, f.subject);
+      RC_ASSERT((!left || left->severity == Severity::fine));
     }
   } catch (const InvalidInput& e) {
     RC_ASSERT(!e.reason().empty());
   }
+}
+
+TEST(Rules, AServoFarUnderTheDeckAndACouplerBehindTheHatchAreFoundAndTheHatchIsMadeLonger) {
+  Project p = powered_boat();
+  p.layout.parts.push_back({.id = p.take_id(),
+                            .name = "Servo",
+                            .kind = PartKind::servo,
+                            .size = {0.02, 0.012, 0.024},
+                            .place = {0.11, -0.04, 0.06},
+                            .mass = 0.01});
+  p.hull.hatches[0].x = 0.12;
+  EXPECT_EQ(finding(assess(p), "layout.reach").severity, Severity::fine);
+  p.hull.hatches[0].x = 0.22;  // 100 mm ahead of the servo's fore face
+  p.hull.hatches[0].length = 0.20;
+  const Assessment a = assess(p);
+  const Finding servo = finding(a, "layout.reach");
+  EXPECT_EQ(servo.severity, Severity::watch);
+  EXPECT_NEAR(servo.number.si, 0.100, 1e-9);
+  ASSERT_TRUE(servo.remedy);
+  EXPECT_EQ(finding(assess(apply(p, *servo.remedy)), "layout.reach").severity, Severity::fine);
+  // The coupler lies behind the motor, further from the hatch than a driver's way.
+  const Finding coupler = finding(a, "layout.coupler");
+  EXPECT_EQ(coupler.severity, Severity::watch);
+  EXPECT_NEAR(coupler.number.si, 0.22 - std::max(a.power.line.fore.x(), a.power.line.motor_end.x()), 1e-9);
+  p.hull.hatches.clear();
+  EXPECT_EQ(find_finding(assess(p), "layout.reach"), nullptr);  // no hatch: told once, elsewhere
+}
+
+TEST(Rules, PorpoisingIsAStopOnlyWhereTheCurvesAreSureOfIt) {
+  // By the running trim against the limit of its load: half a degree either side nobody can tell.
+  Project p = powered_boat();
+  std::set<Severity> seen;
+  for (double throttle = 0.3; throttle < 1.01; throttle += 0.05) {
+    p.drive.throttle = throttle;
+    const Assessment a = assess(p);
+    if (!a.power.porpoising_margin) continue;
+    const double margin = degrees(*a.power.porpoising_margin);
+    const Severity wanted = margin < -1.0   ? Severity::stop
+                            : margin < -0.5 ? Severity::watch
+                            : margin < 0.5  ? Severity::note
+                                            : Severity::fine;
+    EXPECT_EQ(finding(a, "drive.porpoising").severity, wanted) << throttle << ' ' << margin;
+    seen.insert(wanted);
+  }
+  EXPECT_GE(seen.size(), 2u);
 }

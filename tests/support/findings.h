@@ -8,10 +8,10 @@
 
 namespace plucky::test {
 
-/// The first finding of a rule; null when there is none.
-inline const Finding* find_finding(const Assessment& a, const std::string& id) {
+/// The first finding of a rule, of one subject if it is given; null when there is none.
+inline const Finding* find_finding(const Assessment& a, const std::string& id, Id subject = 0) {
   for (const Finding& f : a.findings)
-    if (f.id == id) return &f;
+    if (f.id == id && (subject == 0 || f.subject == subject)) return &f;
   return nullptr;
 }
 
