@@ -27,8 +27,11 @@ void RemedyTrial::consider(std::shared_ptr<const Assessment> state) {
 }
 
 RemedyTrial::Verdict RemedyTrial::verdict(const Finding& finding) const {
-  for (std::size_t i = 0; i < verdicts_.size(); ++i)
-    if (state_->findings[i].id == finding.id && state_->findings[i].subject == finding.subject) return verdicts_[i];
+  // A rule may speak twice of one subject: its sentence tells them apart.
+  for (std::size_t i = 0; i < verdicts_.size(); ++i) {
+    const Finding& f = state_->findings[i];
+    if (f.id == finding.id && f.subject == finding.subject && f.text == finding.text) return verdicts_[i];
+  }
   return Verdict::trying;
 }
 

@@ -213,6 +213,7 @@ void Session::adopt(const Project& project, const QString& path) {
   saved_ = project;
   selected_.clear();
   now_ = std::move(assessed);
+  trial_.consider(now_);
   emit selection_changed();
   emit boat_replaced();
   emit changed();

@@ -60,6 +60,14 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
         (course.burns() ? "Winding passes {1} after {2} at full throttle and burns out before the battery is empty. "
                         : "Winding passes {1} after {2} at full throttle and reaches {0}. ") +
         less;
+    // Few boats are held at full throttle until the battery is empty.
+    const Part* motor = drive_parts(a.project.layout, d).motor;
+    const PartHeat* heat = motor ? a.heat.part(motor->id) : nullptr;
+    if (heat && p.duty && heat->duty_end <= most.si) {
+      f.severity = std::min(f.severity, Severity::watch);
+      f.values.push_back({heat->duty_end, Dimension::temperature});
+      f.text += " With its share of cruising it ends at {3}.";
+    }
   }
   if (!d.has_shaft_line()) return;
   const auto newton_metres = [](double si) { return Quantity{si, Dimension::torque}; };

@@ -87,7 +87,7 @@ std::string own_turn(const Steered& t, Finding& f, const std::string& what) {
 void behaviour(const Steered& t) {
   // A pod's thrust turns with it: what its leg does as a foil matters little.
   if (t.r.stalled && t.s.by != SteeredBy::pod) {
-    Finding f = drive_finding("steer.stall", Severity::watch, angle_quantity(*t.r.angle), angle_quantity(t.r.stall),
+    Finding f = drive_finding("steer.stall", Severity::note, angle_quantity(*t.r.angle), angle_quantity(t.r.stall),
                               "foils stall between 20 and 25 degrees, small ones earlier; low confidence");
     f.text = "{0} of rudder; it stalls at {1} and then only brakes.";
     t.out.push_back(f);

@@ -25,9 +25,10 @@ double conductance_of(const CoolFitting& f, const Motor& motor, double flow) {
   if (f.conductance > 0.0) return f.conductance;
   if (f.kind == FittingKind::motor_jacket) return jacket_film(motor.can_diameter, motor.can_length, flow);
   const double film = tube_film(f.bore, f.length, flow);
-  // A coil touches its can along a line of paste: 5.5 W/mK of tube (common practice, no source).
-  const double contact = 5.5 * f.length;
-  return f.kind == FittingKind::coil ? film * contact / (film + contact) : film;
+  // A coil touches its can along a line of paste, an ESC's switches their plate through a pad: 5.5 W/mK of tube and
+  // 3 W/K (common practice, no source).
+  const double contact = f.kind == FittingKind::coil ? 5.5 * f.length : 3.0;
+  return film > 0.0 ? film * contact / (film + contact) : 0.0;
 }
 
 /// One lump that warms in air and water.
@@ -209,7 +210,9 @@ void add_motor(const CooledBoat& c, const PowerReport& power, const PoweredBoat&
     const double full = power.full.shaft.motor_current, calm = mean.shaft.motor_current;
     mean.shaft.motor_current = std::sqrt(duty.of(full * full, calm * calm));
     mean.shaft.motor_revolutions = duty.of(power.full.shaft.motor_revolutions, mean.shaft.motor_revolutions);
-    h.duty_end = powered.winding_after(mean, duty.duration);
+    const HeatCourse course = powered.heat(mean, duty.duration, true);
+    h.duty_end = course.winding.back();
+    h.duty_can = course.can.back();
   }
   r.parts.push_back(std::move(h));
 }

@@ -56,7 +56,8 @@ struct PartHeat {
   std::optional<double> steady_wet, steady_dry;  ///< degC; none where it runs away or passes `burnt`
   double end = 0.0;                              ///< degC, at the end of the run as it is cooled
   double duty_end = 0.0;                         ///< degC, at the end of a run of the duty cycle, as it is cooled
-  double dry_end = 0.0;                          ///< degC, the same without water
+  std::optional<double> duty_can;                ///< degC, of a motor: its can then
+  double dry_end = 0.0;                          ///< degC, at the end of the run without water
   std::optional<double> time_wet, time_dry;      ///< s to the limit; none when it stays below
   std::vector<double> time, wet, dry;            ///< s, degC
 };
