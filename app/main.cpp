@@ -197,9 +197,10 @@ int main(int argc, char** argv) {
   if (for_pictures) {
     // Two rounds of the event loop settle layouts; a mesh, a scale or the fleet takes a little longer.
     QTimer::singleShot(parser.isSet(import) || parser.isSet(weighing) || chooser ? 2500 : 400, &window, [&] {
-      // Propellers are tried beside the interface; the picture shows the map.
+      // Propellers and offers are tried beside the interface; the picture shows what came of it.
       for (const auto* map = window.findChild<PropellerMap*>(); map && map->searching();)
         QApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
+      while (session.trial().under_way()) QApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
       window.repaint();
       bool saved = true;
       if (parser.isSet(shot)) saved = window.grab().save(parser.value(shot));

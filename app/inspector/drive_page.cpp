@@ -100,8 +100,7 @@ void DrivePage::add_facts() {
   // The middle 90 % of what the boat's data leave open.
   const auto range = [=, this](Range PowerRanges::*of, Dimension d) {
     const auto& r = power().ranges;
-    return r ? tr("; %1 to %2").arg(session_->shown({(*r.*of).low, d}), session_->shown({(*r.*of).high, d}))
-             : QString();
+    return r ? "; " + session_->shown((*r).*of, d) : QString();
   };
   add(tr("Speed"), "drive_speed", [=] {
     const PowerReport& p = power();

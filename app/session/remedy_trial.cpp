@@ -35,6 +35,18 @@ RemedyTrial::Verdict RemedyTrial::verdict(const Finding& finding) const {
   return Verdict::trying;
 }
 
+namespace {
+bool offers(const Finding& f) {
+  return f.remedy && f.ignored.empty();
+}
+}  // namespace
+
+bool RemedyTrial::under_way() const {
+  for (std::size_t i = 0; i < verdicts_.size(); ++i)
+    if (offers(state_->findings[i]) && verdicts_[i] == Verdict::trying) return true;
+  return false;
+}
+
 void RemedyTrial::begin() {
   unwanted_ = std::make_shared<std::atomic<bool>>(false);
   const QPointer<RemedyTrial> self(this);
@@ -42,7 +54,7 @@ void RemedyTrial::begin() {
     Assessor assessor;
     for (std::size_t i = 0; i < state->findings.size(); ++i) {
       const Finding& f = state->findings[i];
-      if (!f.remedy || !f.ignored.empty()) continue;
+      if (!offers(f)) continue;
       if (*unwanted) return;
       const Verdict v = remedy_betters(f, *state, assessor) ? Verdict::better : Verdict::no_use;
       // Through the event loop of the application, which outlives this; it counts only while its boat is considered.

@@ -25,6 +25,8 @@ class RemedyTrial : public QObject {
   void consider(std::shared_ptr<const Assessment> state);
   /// About a finding of the boat last considered that has a remedy.
   [[nodiscard]] Verdict verdict(const Finding& finding) const;
+  /// Are there offers of this boat without a verdict?
+  [[nodiscard]] bool under_way() const;
 
  signals:
   void judged();

@@ -95,6 +95,12 @@ class Session : public QObject {
     return si ? shown({*si, dimension}) : QString::fromUtf8("\u2013");
   }
   [[nodiscard]] QString shown(const Quantity& q) const { return QString::fromStdString(show(q, units_).joined()); }
+  /// Two ends with their unit once where it is the same.
+  [[nodiscard]] QString shown(const Range& range, Dimension dimension) const {
+    const Shown low = show({range.low, dimension}, units_), high = show({range.high, dimension}, units_);
+    const std::string first = low.unit == high.unit ? low.number : low.joined();
+    return tr("%1 to %2").arg(QString::fromStdString(first), QString::fromStdString(high.joined()));
+  }
   [[nodiscard]] QString in_words(const Quantity& q) const {
     return QString::fromStdString(show_in_words(q, units_).joined());
   }

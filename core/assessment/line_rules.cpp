@@ -353,8 +353,13 @@ void thrust_line(const Line& l) {
                     : "{{3}} of thrust {{2}} {} the CG pushes the bow {} by {{0}}; wants {{1}} at most.",
                 w.thrust_offset < 0.0 ? "above" : "below", tilt > 0.0 ? "down" : "up");
   if (f.severity != Severity::fine) {
-    const double by = std::ceil(1e3 * (-w.thrust_offset) * (1.0 - 0.97 * most / tilt)) / 1e3;
-    if (l.d.propulsor == Propulsor::air_propeller)
+    // What is lowered takes the CG down with it.
+    const bool air = l.d.propulsor == Propulsor::air_propeller;
+    const double moved = l.parts.propulsor->effective_mass() +
+                         (air && l.parts.motor ? 1.2 * l.parts.motor->effective_mass() : 0.0);  // some of the pylon
+    const double line = -w.thrust_offset * (1.0 - 0.95 * most / tilt) / (1.0 - moved / l.a.mass.total);
+    const double by = std::ceil(1e3 * line) / 1e3;
+    if (air)
       offer_lower_or_smaller(l, f, by, 0.97 * most / tilt);
     else
       l.offer_move(f, "Lower the propeller {0}", {0.0, 0.0, -by}, by);

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 #include <functional>
+#include <tuple>
+#include <utility>
 
 // The dense stepper of Boost 1.74 needs these two before it.
 // clang-format off
@@ -173,6 +175,8 @@ class Course {
   }
   /// Margins at a moment; those that are below zero from the start happen there.
   bool begin_events(double time, const Lying& l, const Volumes& v);
+  template <class At>
+  std::pair<double, Event*> first_event(double time, double until, const At& at);
 
   Filling& f_;
   FloodCourse& out_;
@@ -239,6 +243,44 @@ bool Course::begin_events(double time, const Lying& l, const Volumes& v) {
   return ends;
 }
 
+/// The first of the events between two times, by bisection on the step's own polynomial `at`; null where none happens.
+template <class At>
+std::pair<double, Event*> Course::first_event(double time, double until, const At& at) {
+  double first = until;
+  Event* what = nullptr;
+  const Volumes end = at(until);
+  const Lying lies = f_.lie(end);
+  for (Event& e : events_) {
+    if (e.done) continue;
+    // Where the step ends under water the others are looked for just before it sinks.
+    if (!e.sinks && !lies.afloat()) {
+      if (!what) continue;
+      const Volumes x = at(first - 1e-3 * (first - time));
+      const Lying there = f_.lie(x);
+      if (!there.afloat() || e.margin(there, x) >= 0.0) continue;
+    } else if (lies.afloat() && e.margin(lies, end) >= 0.0) {
+      continue;
+    }
+    double low = time, high = first;
+    if (what && lies.afloat()) {
+      const Volumes x = at(high);
+      const Lying there = f_.lie(x);
+      if (there.afloat() && e.margin(there, x) >= 0.0) continue;  // after the one found
+    }
+    for (int i = 0; i < 40 && high - low > 1e-6 * std::max(1.0, high); ++i) {
+      const double middle = 0.5 * (low + high);
+      const Volumes x = at(middle);
+      const Lying there = f_.lie(x);
+      const bool has_happened =
+          e.sinks ? !there.afloat() || e.margin(there, x) < 0.0 : there.afloat() && e.margin(there, x) < 0.0;
+      (has_happened ? high : low) = middle;
+    }
+    first = high;
+    what = &e;
+  }
+  return {first, what};
+}
+
 void Course::run() {
   namespace ode = boost::numeric::odeint;
   const std::size_t n = f_.bays.size();
@@ -286,40 +328,8 @@ void Course::run() {
         stepper.calc_state(t, x);
         return f_.held(x);
       };
-      // The first of the events in this step, by bisection on the step's own polynomial.
-      double first = until;
       Event* what = nullptr;
-      const Volumes end = at(until);
-      const Lying lies = f_.lie(end);
-      for (Event& e : events_) {
-        if (e.done) continue;
-        // Where the step ends under water the others are looked for just before it sinks.
-        if (!e.sinks && !lies.afloat()) {
-          if (!what) continue;
-          const Volumes x = at(first - 1e-3 * (first - time));
-          const Lying there = f_.lie(x);
-          if (!there.afloat() || e.margin(there, x) >= 0.0) continue;
-        } else if (lies.afloat() && e.margin(lies, end) >= 0.0) {
-          continue;
-        }
-        double low = time, high = first;
-        if (what && lies.afloat()) {
-          const Volumes x = at(high);
-          const Lying there = f_.lie(x);
-          if (there.afloat() && e.margin(there, x) >= 0.0) continue;  // after the one found
-        }
-        for (int i = 0; i < 40 && high - low > 1e-6 * std::max(1.0, high); ++i) {
-          const double middle = 0.5 * (low + high);
-          const Volumes x = at(middle);
-          const Lying there = f_.lie(x);
-          (e.sinks ? !there.afloat() || e.margin(there, x) < 0.0 : there.afloat() && e.margin(there, x) < 0.0)
-              ? high = middle
-              : low = middle;
-        }
-        first = high;
-        what = &e;
-      }
-      time = first;
+      std::tie(time, what) = first_event(time, until, at);
       v = at(time);
       l = f_.lie(v);
       if (what) {

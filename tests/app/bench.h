@@ -113,13 +113,7 @@ class Bench : public testing::Test {
   }
   /// Waits until every offer of the boat at hand was tried on a copy of it.
   void try_offers() {
-    EXPECT_TRUE(wait_for(
-        [&] {
-          return std::none_of(session.now().findings.begin(), session.now().findings.end(), [&](const Finding& f) {
-            return f.remedy && f.ignored.empty() && session.trial().verdict(f) == RemedyTrial::Verdict::trying;
-          });
-        },
-        60000));
+    EXPECT_TRUE(wait_for([&] { return !session.trial().under_way(); }, 60000));
     settle();
   }
   /// The button of a finding's offer, once it can be pressed.

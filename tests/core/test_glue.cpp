@@ -100,12 +100,7 @@ TEST(Glue, ThePorpoisingLimitByHandAndOnlyWhereItWasPublished) {
 }
 
 TEST(Glue, AirThatHoldsTheCabinBackLiftsTheBow) {
-  PlaningHull h;
-  h.beam = 0.17;
-  h.deadrise = radians(18.0);
-  h.mass = 1.4;
-  h.lcg = 0.20;
-  h.vcg = 0.05;
+  PlaningHull h = planing_bottom_of_a_launch();
   h.air_area = 0.02;
   h.air_height = -0.10;
   const double low = solve_planing(h, 10.0, fresh_water_density, fresh_water_viscosity).trim;

@@ -66,16 +66,6 @@ double wigley_wave(double L, double B, double T, double V, double density) {
   return 4.0 * density * gravity * gravity / (pi * V * V) * sum;
 }
 
-PlaningHull bench_boat() {
-  PlaningHull h;
-  h.beam = 0.17;
-  h.deadrise = radians(18.0);
-  h.mass = 1.4;
-  h.lcg = 0.20;
-  h.vcg = 0.05;
-  return h;
-}
-
 PlaningState at(const PlaningHull& h, double speed) {
   return solve_planing(h, speed, fresh_water_density, fresh_water_viscosity);
 }
@@ -88,7 +78,7 @@ RunningHull running_boat() {
   h.form = 1.15;
   h.volume = 1.4e-3;
   h.planes = true;
-  h.bottom = bench_boat();
+  h.bottom = planing_bottom_of_a_launch();
   h.density = fresh_water_density;
   h.viscosity = fresh_water_viscosity;
   return h;
@@ -156,7 +146,7 @@ TEST(Planing, TheWorkedExampleComesToRestNearTwoAndAThirdDegrees) {
 }
 
 RC_GTEST_PROP(Planing, AnAnswerIsInBalance, ()) {
-  PlaningHull h = bench_boat();
+  PlaningHull h = planing_bottom_of_a_launch();
   h.mass = *rc::gen::inRange(60, 300) / 100.0;
   h.lcg = *rc::gen::inRange(12, 30) / 100.0;
   h.vcg = *rc::gen::inRange(2, 8) / 100.0;
@@ -181,37 +171,37 @@ RC_GTEST_PROP(Planing, AnAnswerIsInBalance, ()) {
 }
 
 TEST(Planing, HandsMoveItAsOnTheWater) {
-  const PlaningState plain = at(bench_boat(), 8.0);
+  const PlaningState plain = at(planing_bottom_of_a_launch(), 8.0);
   ASSERT_NE(plain.status, PlaningState::Status::no_balance);
-  PlaningHull h = bench_boat();
+  PlaningHull h = planing_bottom_of_a_launch();
   h.lcg += 0.04;  // weight forward
   EXPECT_LT(at(h, 8.0).trim, plain.trim);
-  h = bench_boat();
+  h = planing_bottom_of_a_launch();
   h.thrust_angle = radians(6.0);
   h.thrust_offset = -0.03;  // line above the CG: presses the bow down
   EXPECT_LT(at(h, 8.0).trim, plain.trim);
-  h = bench_boat();
+  h = planing_bottom_of_a_launch();
   h.tab_chord = 0.02;
   h.tab_angle = radians(4.0);
   EXPECT_LT(at(h, 8.0).trim, plain.trim);
-  h = bench_boat();
+  h = planing_bottom_of_a_launch();
   h.mass *= 1.3;
   EXPECT_GT(at(h, 8.0).drag, plain.drag);
 }
 
 TEST(Planing, SaysWhyThereIsNoAnswer) {
-  PlaningHull h = bench_boat();
+  PlaningHull h = planing_bottom_of_a_launch();
   h.thrust_offset = -0.6;  // an air propeller far too high
   const PlaningState under = at(h, 8.0);
   EXPECT_EQ(under.status, PlaningState::Status::no_balance);
   EXPECT_NE(under.message.find("bow goes under"), std::string::npos) << under.message;
-  h = bench_boat();
+  h = planing_bottom_of_a_launch();
   h.mass = 200.0;
   EXPECT_NE(at(h, 3.0).message.find("cannot carry"), std::string::npos);
-  h = bench_boat();
+  h = planing_bottom_of_a_launch();
   h.beam = 0.0;
   EXPECT_THROW((void)at(h, 3.0), InvalidInput);
-  h = bench_boat();
+  h = planing_bottom_of_a_launch();
   h.deadrise = radians(60.0);
   EXPECT_THROW((void)at(h, 3.0), InvalidInput);
 }

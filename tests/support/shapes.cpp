@@ -135,6 +135,16 @@ Project powered_boat() {
   return p;
 }
 
+PlaningHull planing_bottom_of_a_launch() {
+  PlaningHull h;
+  h.beam = 0.17;
+  h.deadrise = radians(18.0);
+  h.mass = 1.4;
+  h.lcg = 0.20;
+  h.vcg = 0.05;
+  return h;
+}
+
 Part& part_of(Project& project, PartKind kind) {
   for (Part& part : project.layout.parts)
     if (part.kind == kind) return part;

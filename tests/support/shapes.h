@@ -6,6 +6,7 @@
 #include "base/error.h"
 #include "flotation/immersed_body.h"
 #include "project/project.h"
+#include "resistance/planing.h"
 
 namespace plucky::test {
 
@@ -27,6 +28,9 @@ Project sample_boat();
 
 /// The sample boat with motor and 40 mm propeller on one straight shaft through the bottom, the disc deep enough.
 Project powered_boat();
+
+/// Bottom of a launch of 1.4 kg, 170 mm over the chines.
+PlaningHull planing_bottom_of_a_launch();
 
 /// The first part of a kind. Throws std::runtime_error when there is none.
 Part& part_of(Project& project, PartKind kind);
