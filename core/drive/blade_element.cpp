@@ -39,7 +39,8 @@ double outline_area() {
 /// One ring of the disc. Lengths over D, speeds over n D.
 struct Ring {
   double radius = 0.0;  ///< share of the tip's
-  double chord = 0.0, pitch_angle = 0.0, slope = 0.0, reynolds = 0.0, zero_angle = 0.0;
+  double chord = 0.0, pitch_angle = 0.0, slope = 0.0, zero_angle = 0.0;
+  SectionNumbers numbers;
   double solidity = 0.0;  ///< Z c / (2 pi r)
   unsigned blades = 2;
   BladeFlow flow = BladeFlow::wetted;
@@ -50,7 +51,7 @@ struct Ring {
   };
   [[nodiscard]] Force force(double angle) const {
     const double s = std::sin(angle), c = std::cos(angle);
-    const SectionForce f = section_force(pitch_angle - angle, zero_angle, reynolds, slope, flow);
+    const SectionForce f = section_force(pitch_angle - angle, zero_angle, numbers, slope, flow);
     const double reach = 0.5 * blades * (1.0 - radius) / (radius * std::max(s, 1e-6));
     return {f.lift * c - f.drag * s, f.lift * s + f.drag * c,
             std::max(0.05, 2.0 / pi * std::acos(std::exp(-std::min(reach, 30.0))))};
@@ -64,11 +65,18 @@ struct Ring {
   }
 };
 
-/// Flow angle of the ring, rad: Ridders' method between standing water and square on.
-double flow_angle(const Ring& ring, double advance) {
+/// Flow angle of the ring, rad: Ridders' method between standing water and square on, first within a tenth of a radian
+/// above `near`, where slower water has left it.
+double flow_angle(const Ring& ring, double advance, double near) {
   double low = 1e-4, high = 0.5 * pi - 1e-6;
-  double at_low = ring.residual(low, advance), at_high = ring.residual(high, advance);
+  double at_low = ring.residual(low, advance), at_high = 0.0;
   if (at_low >= 0.0) return low;
+  if (const double below = std::max(low, near - 0.01), above = near + 0.1; near > low && above < high) {
+    const double at_below = ring.residual(below, advance), at_above = ring.residual(above, advance);
+    if (at_below < 0.0) low = below, at_low = at_below;
+    if (at_above > 0.0) high = above, at_high = at_above;
+  }
+  if (at_high <= 0.0) at_high = ring.residual(high, advance);
   if (at_high <= 0.0) return high;
   double angle = low;
   for (int i = 0; i < 30 && high - low > 1e-5; ++i) {
@@ -109,7 +117,8 @@ double blade_chord(const BladeForm& f, double radius) {
   return 0.5 * pi * f.area_ratio / (f.blades * outline_area()) * outline(radius);
 }
 
-PropellerCoefficients blade_element(const BladeForm& form, double advance, double disc_reynolds, BladeFlow flow) {
+PropellerCoefficients blade_element(const BladeForm& form, double advance, double disc_reynolds, BladeFlow flow,
+                                    RingAngles* before) {
   check(form, advance, disc_reynolds);
   PropellerCoefficients out;
   for (std::size_t i = 0; i < node.size(); ++i) {
@@ -123,9 +132,11 @@ PropellerCoefficients blade_element(const BladeForm& form, double advance, doubl
     ring.solidity = form.blades * ring.chord / (pi * x);
     ring.slope = blade_slope(form, x, flow);
     ring.zero_angle = flow == BladeFlow::wetted ? form.zero_lift : -form.cup;
-    ring.reynolds = disc_reynolds * ring.chord * std::hypot(ring.spin, advance);
-    const double angle = flow_angle(ring, advance), s = std::sin(angle), c = std::cos(angle);
+    ring.numbers = section_numbers(disc_reynolds * ring.chord * std::hypot(ring.spin, advance));
+    const double angle = flow_angle(ring, advance, before ? (*before)[i] : 0.0), s = std::sin(angle),
+                 c = std::cos(angle);
     const Ring::Force f = ring.force(angle);
+    if (before) (*before)[i] = angle;
     const double speed = ring.spin / (c + ring.solidity / (4.0 * f.loss) * f.around / s);  // W / (n D)
     // dT = W^2 / 2 Z c C dr
     const double band = 0.5 * speed * speed * form.blades * ring.chord * 0.25 * (1.0 - hub) * weight[i];

@@ -8,6 +8,8 @@
 // two blades nothing better is published for propellers this small.
 #pragma once
 
+#include <array>
+
 #include "drive/blade_section.h"
 #include "geometry/vec.h"
 
@@ -33,10 +35,14 @@ struct BladeForm {
   double cavity_slope = 0.38;
 };
 
-/// `disc_reynolds` is n D^2 / nu: the sections' own follow from it. Throws InvalidInput for a form outside its range,
+/// Flow angles of the rings, rad, root to tip.
+using RingAngles = std::array<double, 8>;
+
+/// `disc_reynolds` is n D^2 / nu: the sections' own follow from it. `before` may hold the angles at a slightly smaller
+/// advance, to look near them first; it takes this one's. Throws InvalidInput for a form outside its range,
 /// an advance below 0 or a Reynolds number not above 0.
 [[nodiscard]] PropellerCoefficients blade_element(const BladeForm& form, double advance, double disc_reynolds,
-                                                  BladeFlow flow = BladeFlow::wetted);
+                                                  BladeFlow flow = BladeFlow::wetted, RingAngles* before = nullptr);
 
 /// Share of a thin section's lift slope that the wide blade keeps at a radius.
 [[nodiscard]] double blade_slope(const BladeForm& form, double radius, BladeFlow flow);

@@ -16,8 +16,13 @@ double section_most_lift(double reynolds) {
   return std::clamp(0.95 * std::pow(std::max(reynolds, 5e3) / 1e5, 0.1), 0.7, 1.4);
 }
 
-SectionForce section_force(double angle, double zero_angle, double reynolds, double slope, BladeFlow flow) {
-  const double friction = section_drag(reynolds);
+SectionNumbers section_numbers(double reynolds) {
+  return {section_drag(reynolds), section_most_lift(reynolds)};
+}
+
+SectionForce section_force(double angle, double zero_angle, const SectionNumbers& numbers, double slope,
+                           BladeFlow flow) {
+  const double friction = numbers.drag;
   const double attack = angle - zero_angle;
   if (flow == BladeFlow::cavity) {
     // Beyond small angles the plate's normal force levels off at its broadside value of 0.88.
@@ -25,7 +30,7 @@ SectionForce section_force(double angle, double zero_angle, double reynolds, dou
     // Square to the face as it stands: what the cup adds pushes along the chord's own normal.
     return {normal * std::cos(angle), std::max(0.0, normal * std::sin(angle)) + 0.5 * friction};
   }
-  const double most = section_most_lift(reynolds) * (attack < 0.0 ? 0.8 : 1.0);
+  const double most = numbers.most_lift * (attack < 0.0 ? 0.8 : 1.0);
   const double attached = 2.0 * pi * slope * std::sin(attack);
   const double lift = most * std::tanh(attached / most);
   const double parted = std::abs(attached) > 1e-9 ? 1.0 - lift / attached : 0.0;

@@ -25,9 +25,15 @@ struct SectionForce {
 /// Greatest lift a section reaches.
 [[nodiscard]] double section_most_lift(double reynolds);
 
+/// What the Reynolds number makes of a section.
+struct SectionNumbers {
+  double drag = 0.0, most_lift = 0.0;
+};
+[[nodiscard]] SectionNumbers section_numbers(double reynolds);
+
 /// `angle` in rad between the face's chord and the stream, `zero_angle` the one at which it lifts nothing. `slope` is
 /// what is left of the thin section's 2 pi by the blade's width, 0 to 1. Lift never falls as the angle grows.
-[[nodiscard]] SectionForce section_force(double angle, double zero_angle, double reynolds, double slope,
+[[nodiscard]] SectionForce section_force(double angle, double zero_angle, const SectionNumbers& numbers, double slope,
                                          BladeFlow flow);
 
 }  // namespace plucky

@@ -14,11 +14,17 @@ constexpr double atmosphere = 101325.0, vapour_pressure = 2339.0;  // Pa, water 
 
 /// Of value and limit the lesser, with a round corner: a fifth below where both are equal.
 double softly_limited(double value, double limit) {
-  return value <= 0.0 ? value : value / std::pow(1.0 + std::pow(value / limit, 4), 0.25);
+  const double square = (value / limit) * (value / limit);
+  return value <= 0.0 ? value : value / std::sqrt(std::sqrt(1.0 + square * square));
 }
 
 double standing_pressure(const BladeWater& w) {
   return atmosphere + w.density * gravity * std::max(0.0, w.depth) - vapour_pressure;
+}
+
+/// What the water can press on the blades' backs at most, N.
+double most_thrust(const BladeArea& b, const BladeWater& w) {
+  return 1.2 * standing_pressure(w) * b.projected();
 }
 
 }  // namespace
@@ -39,7 +45,7 @@ double cavitation_number(const BladeArea& b, const BladeWater& w) {
 CavitationLimits cavitation_limits(const BladeArea& b, const BladeWater& w) {
   const double push = blade_pressure(b, w) * b.projected(), sigma = cavitation_number(b, w);
   return {
-      .thrust = 1.2 * standing_pressure(w) * b.projected(),
+      .thrust = most_thrust(b, w),
       .torque = 0.200 * b.pitch_ratio * std::pow(sigma, 0.7 + 0.31 * std::pow(b.area_ratio, 0.9)) * push * b.diameter,
       .onset = 0.494 * std::pow(sigma, 0.88) * push};
 }
@@ -47,8 +53,8 @@ CavitationLimits cavitation_limits(const BladeArea& b, const BladeWater& w) {
 LimitedLoad limited_by_cavitation(const BladeArea& b, const BladeWater& w, double thrust, double torque) {
   LimitedLoad out{thrust, torque, 1.0};
   if (!(thrust > 0.0) || !(torque > 0.0)) return out;
+  if (thrust < 0.2 * most_thrust(b, w)) return out;
   const CavitationLimits most = cavitation_limits(b, w);
-  if (thrust < 0.2 * most.thrust) return out;
   out.thrust = softly_limited(thrust, most.thrust);
   out.kept = out.thrust / thrust;
   out.torque = torque * std::max(out.kept, std::min(1.0, softly_limited(torque, most.torque) / torque));

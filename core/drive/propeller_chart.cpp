@@ -40,6 +40,10 @@ double thrust_share(const OpenWater& series, double advance) {
   return smooth_step((series.thrust(advance) / series.thrust(0.0) - 0.02) / 0.10);
 }
 
+ChartSource source_of(double share) {
+  return share > 0.999 ? ChartSource::series : share > 0.0 ? ChartSource::both : ChartSource::blade_element;
+}
+
 }  // namespace
 
 double series_share(const BladeForm& f, double advance) {
@@ -50,7 +54,7 @@ double series_share(const BladeForm& f, double advance) {
 PropellerChart::PropellerChart(const BladeForm& form, bool in_air) : form_(form) {
   if (in_air) form_.zero_lift = air_zero_lift;
   const double share = in_air ? 0.0 : form_share(form);
-  source_ = share > 0.999 ? ChartSource::series : share > 0.0 ? ChartSource::both : ChartSource::blade_element;
+  source_ = source_of(share);
   std::optional<OpenWater> series;
   if (share > 0.0) series = b_series(form.blades, form.area_ratio, form.pitch_ratio);
   step_ = (1.6 * form.pitch_ratio + 0.3) / (advances - 1);
@@ -62,10 +66,11 @@ PropellerChart::PropellerChart(const BladeForm& form, bool in_air) : form_(form)
   }
   for (double reynolds : reynolds_nodes) {
     Row row;
+    RingAngles angles{};
     for (std::size_t i = 0; i < advances; ++i) {
       const double advance = step_ * static_cast<double>(i), w = weights[i];
       PropellerCoefficients k;
-      if (w < 1.0) k = blade_element(form_, advance, reynolds);
+      if (w < 1.0) k = blade_element(form_, advance, reynolds, BladeFlow::wetted, &angles);
       if (w > 0.0) {
         const PropellerCoefficients s =
             scaled(form_, {series->thrust(advance), series->torque(advance)}, advance, reynolds);
@@ -77,12 +82,49 @@ PropellerChart::PropellerChart(const BladeForm& form, bool in_air) : form_(form)
     }
     wetted_.push_back(std::move(row));
   }
+  if (in_air) return;  // no cavity there
+  RingAngles angles{};
   for (std::size_t i = 0; i < advances; ++i) {
     PropellerCoefficients k =
-        blade_element(form_, step_ * static_cast<double>(i), reynolds_nodes[1], BladeFlow::cavity);
+        blade_element(form_, step_ * static_cast<double>(i), reynolds_nodes[1], BladeFlow::cavity, &angles);
     if (i > 0) k.kt = std::min(k.kt, cavity_.back().kt);
     cavity_.push_back(k);
   }
+}
+
+PropellerChart::PropellerChart(const PropellerChart& low, const PropellerChart& high, double pitch_ratio)
+    : form_(low.form_) {
+  const double a = low.form_.pitch_ratio, b = high.form_.pitch_ratio;
+  const double w = b > a ? (pitch_ratio - a) / (b - a) : 0.0;
+  form_.pitch_ratio = pitch_ratio;
+  source_ = low.source_ == ChartSource::blade_element && high.source_ == ChartSource::blade_element
+                ? ChartSource::blade_element
+                : source_of(form_share(form_));
+  // Alike screws are alike at the same share of their pitch: the tables are mixed place by place.
+  step_ = (1.0 - w) * low.step_ + w * high.step_;
+  const auto mixed = [w](const Row& x, const Row& y) {
+    Row out(x.size());
+    for (std::size_t i = 0; i < x.size(); ++i)
+      out[i] = {(1.0 - w) * x[i].kt + w * y[i].kt, (1.0 - w) * x[i].kq + w * y[i].kq};
+    return out;
+  };
+  for (std::size_t r = 0; r < low.wetted_.size(); ++r) wetted_.push_back(mixed(low.wetted_[r], high.wetted_[r]));
+  cavity_ = mixed(low.cavity_, high.cavity_);
+}
+
+ChartFan::ChartFan(const BladeForm& form, double low, double high, bool in_air) {
+  BladeForm f = form;
+  for (f.pitch_ratio = low;; f.pitch_ratio = std::min(1.05 * f.pitch_ratio, high)) {
+    charts_.emplace_back(f, in_air);
+    if (f.pitch_ratio >= high) break;
+  }
+}
+
+PropellerChart ChartFan::at(double pitch_ratio) const {
+  const double p = std::clamp(pitch_ratio, charts_.front().form().pitch_ratio, charts_.back().form().pitch_ratio);
+  std::size_t i = 0;
+  while (i + 2 < charts_.size() && charts_[i + 1].form().pitch_ratio < p) ++i;
+  return {charts_[i], charts_[std::min(i + 1, charts_.size() - 1)], p};
 }
 
 PropellerCoefficients PropellerChart::at(const Row& row, double advance) const {

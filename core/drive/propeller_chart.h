@@ -20,6 +20,8 @@ class PropellerChart {
   PropellerChart() = default;
   /// `in_air`: cambered sections, never the series. Throws InvalidInput as blade_element() does.
   explicit PropellerChart(const BladeForm& form, bool in_air = false);
+  /// The chart of a pitch ratio between two near ones of the same blades.
+  PropellerChart(const PropellerChart& low, const PropellerChart& high, double pitch_ratio);
 
   /// `advance` J = V / (n D), not below zero; `disc_reynolds` n D^2 / nu, held at 4e4 below and 4e6 above.
   [[nodiscard]] PropellerCoefficients wetted(double advance, double disc_reynolds) const;
@@ -37,6 +39,17 @@ class PropellerChart {
   double step_ = 0.0;        // of the advance
   std::vector<Row> wetted_;  // by Reynolds number
   Row cavity_;
+};
+
+/// Charts of the same blades over a range of pitch ratios, 5 % apart, for those who try many.
+class ChartFan {
+ public:
+  ChartFan(const BladeForm& form, double low, double high, bool in_air);
+  /// Held at the range's ends.
+  [[nodiscard]] PropellerChart at(double pitch_ratio) const;
+
+ private:
+  std::vector<PropellerChart> charts_;
 };
 
 /// How far the series speaks for a form at an advance: 1 well inside its range, 0 outside and at its edges.

@@ -125,9 +125,9 @@ std::vector<double> curve_speeds(const RunningHull& h, double most) {
   const double wave_speed = std::sqrt(gravity * h.waterline_length);
   const double planes_from = planing_above * std::sqrt(gravity * std::cbrt(h.volume));
   std::vector<double> out;
-  for (double v = 0.10 * wave_speed; out.empty() || out.back() < most;) {
+  for (double v = 0.14 * wave_speed; out.empty() || out.back() < most;) {
     out.push_back(v);
-    v += v < 0.52 * wave_speed ? 0.025 * wave_speed : !h.planes || v < planes_from ? 0.06 * wave_speed : 0.08 * v;
+    v += v < 0.52 * wave_speed ? 0.03 * wave_speed : !h.planes || v < planes_from ? 0.07 * wave_speed : 0.10 * v;
   }
   return out;
 }

@@ -44,10 +44,17 @@ std::complex<double> amplitude(const Offsets& o, double k, double l) {
   std::complex<double> sum = 0.0, before = std::polar(1.0, along * o.x.front());
   double held_before = 0.0;
   for (std::size_t j = 0; j < weight.size(); ++j) held_before += weight[j] * o.half.front()[j];
+  // Stations mostly stand evenly: the phase turns on by the same angle.
+  double step = 0.0;
+  std::complex<double> turn = 1.0;
   for (std::size_t i = 1; i < o.x.size(); ++i) {
     double held = 0.0;
     for (std::size_t j = 0; j < weight.size(); ++j) held += weight[j] * o.half[i][j];
-    const std::complex<double> phase = std::polar(1.0, along * o.x[i]);
+    if (const double now = o.x[i] - o.x[i - 1]; std::abs(now - step) > 1e-9) {
+      step = now;
+      turn = std::polar(1.0, along * step);
+    }
+    const std::complex<double> phase = before * turn;
     // (df/dx) int exp(i a x) dx = (df/dx) (e^{i a x1} - e^{i a x0}) / (i a)
     sum += (held - held_before) / (o.x[i] - o.x[i - 1]) * (phase - before);
     before = phase;

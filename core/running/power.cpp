@@ -54,8 +54,8 @@ PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredB
   prepare();
 }
 
-PoweredBoat PoweredBoat::with(const Drive& drive) const {
-  PoweredBoat other(drive, density_, viscosity_);
+PoweredBoat PoweredBoat::with(const Drive& drive, const ChartFan* charts) const {
+  PoweredBoat other(drive, density_, viscosity_, charts);
   other.loading_ = loading_;
   other.gm_longitudinal_ = gm_longitudinal_;
   other.length_ = length_;

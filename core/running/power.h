@@ -61,7 +61,7 @@ class PoweredBoat {
  public:
   PoweredBoat(const Boat& boat, const ResistanceCurve& curve);
   /// The same waters with another drive of the same kind in the same place, as the search tries them.
-  [[nodiscard]] PoweredBoat with(const Drive& drive) const;
+  [[nodiscard]] PoweredBoat with(const Drive& drive, const ChartFan* charts = nullptr) const;
   [[nodiscard]] PoweredBoat with(const Variation& variation) const;
 
   [[nodiscard]] RunningState at(double throttle) const;
@@ -83,8 +83,8 @@ class PoweredBoat {
   [[nodiscard]] bool water_cooled(const RunningState& state) const;
 
  private:
-  PoweredBoat(const Drive& drive, double density, double viscosity)
-      : drive_(drive), propulsion_(drive, density, viscosity), density_(density), viscosity_(viscosity) {}
+  PoweredBoat(const Drive& drive, double density, double viscosity, const ChartFan* charts = nullptr)
+      : drive_(drive), propulsion_(drive, density, viscosity, charts), density_(density), viscosity_(viscosity) {}
   void prepare();
   [[nodiscard]] Cooling cooling(const RunningState& state, bool water) const;
 

@@ -13,9 +13,20 @@ namespace {
 /// Surface propellers are cupped, rad, and their wedges keep more of a plate's lift: chosen so that the monohulls of
 /// common practice (tests/reference) run their known speeds.
 constexpr double surface_cup = radians(3.0), surface_slope = 0.55;
+
+BladeForm blade_form(const Drive& d) {
+  BladeForm form{d.screw.blades, d.screw.blade_area, d.screw.pitch / d.screw.diameter};
+  if (d.screw.surface) form.cup = surface_cup, form.cavity_slope = surface_slope;
+  return form;
+}
 }  // namespace
 
-Propulsion::Propulsion(const Drive& d, double density, double viscosity)
+std::optional<ChartFan> charts_over(const Drive& d, double low, double high) {
+  if (d.propulsor == Propulsor::jet || d.propulsor == Propulsor::none) return std::nullopt;
+  return ChartFan(blade_form(d), low, high, d.propulsor == Propulsor::air_propeller);
+}
+
+Propulsion::Propulsion(const Drive& d, double density, double viscosity, const ChartFan* charts)
     : kind_(d.propulsor), diameter_(d.screw.diameter), density_(density), viscosity_(viscosity) {
   check_drive(d);
   const double pitch_ratio = d.screw.pitch / d.screw.diameter;
@@ -26,9 +37,7 @@ Propulsion::Propulsion(const Drive& d, double density, double viscosity)
   }
   const bool air = kind_ == Propulsor::air_propeller;
   if (air) density_ = air_density, viscosity_ = air_viscosity;
-  BladeForm form{d.screw.blades, d.screw.blade_area, pitch_ratio};
-  if (d.screw.surface) form.cup = surface_cup, form.cavity_slope = surface_slope;
-  chart_ = PropellerChart(form, air);
+  chart_ = charts ? charts->at(pitch_ratio) : PropellerChart(blade_form(d), air);
   blades_ = {diameter_, d.screw.blade_area, pitch_ratio};
   if (air) {
     doubt_ = "air propeller by blade element and momentum";

@@ -37,9 +37,10 @@ struct PropulsorLoad {
 /// Prepared once for a drive, then asked many times.
 class Propulsion {
  public:
-  /// `density` in kg/m3 and kinematic `viscosity` in m2/s are the water's. Throws InvalidInput for measures outside
+  /// `density` in kg/m3 and kinematic `viscosity` in m2/s are the water's; `charts` are of the drive's blades over
+  /// pitch ratios, else its chart is made. Throws InvalidInput for measures outside
   /// their range.
-  Propulsion(const Drive& drive, double density, double viscosity);
+  Propulsion(const Drive& drive, double density, double viscosity, const ChartFan* charts = nullptr);
 
   [[nodiscard]] PropulsorLoad at(double revolutions, double speed, const PropulsorWater& water = {}) const;
   /// The same with this share of air, whatever would be drawn.
@@ -62,5 +63,8 @@ class Propulsion {
   WaterJet jet_;
   std::string doubt_;
 };
+
+/// Charts of the drive's blades over a range of pitch ratios; none for a jet.
+[[nodiscard]] std::optional<ChartFan> charts_over(const Drive& drive, double low, double high);
 
 }  // namespace plucky

@@ -46,6 +46,9 @@ SearchMap search_propellers(const Boat& boat, const std::vector<double>& diamete
   longest.screw.pitch = *std::max_element(pitches.begin(), pitches.end());
   const ResistanceCurve curve(running_hull(boat), greatest_speed(longest));
   const PoweredBoat powered(boat, curve);
+  const auto [thinnest, widest] = std::minmax_element(diameters.begin(), diameters.end());
+  const auto [flattest, steepest] = std::minmax_element(pitches.begin(), pitches.end());
+  const auto charts = charts_over(boat.drive, *flattest / *widest, *steepest / *thinnest);
   const std::size_t all = diameters.size() * pitches.size();
   for (double diameter : diameters)
     for (double pitch : pitches) {
@@ -56,7 +59,7 @@ SearchMap search_propellers(const Boat& boat, const std::vector<double>& diamete
       Drive drive = boat.drive;
       drive.screw.diameter = diameter;
       drive.screw.pitch = pitch;
-      const PoweredBoat tried = powered.with(drive);
+      const PoweredBoat tried = powered.with(drive, charts ? &*charts : nullptr);
       c.full = tried.at(drive.throttle);
       c.doubt = tried.doubt();
       if (c.full.runs()) {

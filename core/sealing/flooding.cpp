@@ -114,7 +114,7 @@ Lying Filling::lie(const Volumes& volumes) {
     const double change = std::max(std::abs(now.trim - a.trim), std::abs(now.heel - a.heel));
     a = {a.heel + 0.9 * (now.heel - a.heel), a.trim + 0.9 * (now.trim - a.trim)};
     if (std::abs(a.heel) > radians(60.0)) break;  // on her side: what follows is no filling any more
-    if (change < 2e-5) break;
+    if (change < 1e-4) break;
   }
   last = a;
   double loss = 0.0;
@@ -311,7 +311,7 @@ void Course::run() {
   for (int steps = 0; !over && time < f_.limits.duration;) {
     // No step fills more than a tenth of the boat, so that nothing happens twice within one.
     const double fastest = std::max(1e-12, out_.points.back().inflow);
-    const double longest = std::min(f_.limits.duration / 10.0, 0.1 * f_.body.volume() / fastest);
+    const double longest = std::min(f_.limits.duration / 6.0, 0.1 * f_.body.volume() / fastest);
     auto stepper = ode::make_dense_output(0.01 * f_.limits.tolerance * least_volume, f_.limits.tolerance, longest,
                                           ode::runge_kutta_dopri5<Volumes>());
     stepper.initialize(v, time, std::min(longest, std::max(1e-3, 0.02 * least_volume / fastest)));
