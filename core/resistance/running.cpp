@@ -142,6 +142,21 @@ double foreseen(const RunningPoint& a, const RunningPoint& b, const RunningPoint
   return (1.0 - w) * a.drag + w * c.drag;
 }
 
+/// Adds points towards the speed where nothing carries any more; `fails` is known to be past it.
+void seek_end(const RunningHull& hull, double fails, std::vector<RunningPoint>& points, std::string& why) {
+  if (points.empty()) return;
+  for (int i = 0; i < 6; ++i) {
+    const double middle = 0.5 * (points.back().speed + fails);
+    RunningPoint p = run_at(hull, middle);
+    if (p.holds) {
+      points.push_back(std::move(p));
+    } else {
+      fails = middle;
+      why = p.message;
+    }
+  }
+}
+
 }  // namespace
 
 ResistanceCurve::ResistanceCurve(const RunningHull& hull, double most) {
@@ -150,6 +165,7 @@ ResistanceCurve::ResistanceCurve(const RunningHull& hull, double most) {
     RunningPoint p = run_at(hull, v);
     if (!p.holds) {
       ends_because_ = p.message;
+      seek_end(hull, v, points_, ends_because_);
       break;
     }
     points_.push_back(std::move(p));
@@ -191,6 +207,8 @@ RunningPoint ResistanceCurve::at(double speed) const {
   const double w = (speed * speed - a.speed * a.speed) / (b.speed * b.speed - a.speed * a.speed);
   RunningPoint p = mixed(a, b, w);
   p.planing_share = (1.0 - w) * a.planing_share + w * b.planing_share;
+  if (a.porpoising_trim && b.porpoising_trim)
+    p.porpoising_trim = (1.0 - w) * *a.porpoising_trim + w * *b.porpoising_trim;
   p.holds = a.holds && b.holds;
   p.speed = speed;
   return p;

@@ -224,6 +224,18 @@ TEST(Planing, WhiskerSprayIsThrownBackBySharpBottomsAndSidewaysByFlatOnes) {
   EXPECT_NEAR(run_at(h, fast).drag, bare.drag + bare.spray, 1e-9);
 }
 
+TEST(Running, ATransomDragsByHandUntilItRunsDry) {
+  // Holtrop & Mennen (1982): 0.8 m/s, 1000 mm2 under water, 100 mm wide, water plane 0.8: Froude number 2.42, 0.0329 N.
+  RunningHull plain = running_boat();
+  plain.planes = false;
+  plain.waterplane = 0.8;
+  RunningHull cut = plain;
+  cut.transom_area = 1e-3;
+  cut.transom_beam = 0.1;
+  EXPECT_NEAR(run_at(cut, 0.8).drag - run_at(plain, 0.8).drag, 0.0329, 0.0005);
+  EXPECT_NEAR(run_at(cut, 2.0).drag, run_at(plain, 2.0).drag, 1e-12);
+}
+
 TEST(Running, PassesFromOneMethodToTheOtherWithoutAJump) {
   const RunningHull h = running_boat();
   const double unit = std::sqrt(gravity * std::cbrt(h.volume));
