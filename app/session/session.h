@@ -99,7 +99,10 @@ class Session : public QObject {
   [[nodiscard]] QString shown(const Range& range, Dimension dimension) const {
     const Shown low = show({range.low, dimension}, units_), high = show({range.high, dimension}, units_);
     const std::string first = low.unit == high.unit ? low.number : low.joined();
-    return tr("%1 to %2").arg(QString::fromStdString(first), QString::fromStdString(high.joined()));
+    // "km/h" stays on one line.
+    return tr("%1 to %2")
+        .arg(QString::fromStdString(first), QString::fromStdString(high.joined()))
+        .replace('/', QString::fromUtf8("/\u2060"));
   }
   [[nodiscard]] QString in_words(const Quantity& q) const {
     return QString::fromStdString(show_in_words(q, units_).joined());

@@ -84,6 +84,17 @@ TEST(Network, ASlowHoseFollowsPoiseuille) {
   EXPECT_NEAR(s.flow[0], closed, 0.002 * closed);
 }
 
+TEST(Network, WaterThatStandsPressesByItsHeight) {
+  // A hose that leads 100 mm up to a closed end: nothing flows, and 979 Pa less press there.
+  Network n;
+  n.nodes = {{.name = "pickup", .height = 0.0, .pressure = 0.0}, {.name = "end", .height = 0.1, .pressure = {}}};
+  n.elements = {pipe(0, 1, 0.003, 0.2, 0.0)};
+  const NetSolution s = solve_network(n, rho, 1.0034e-6);
+  ASSERT_TRUE(s.solved) << s.message;
+  EXPECT_NEAR(s.flow[0], 0.0, 1e-12);
+  EXPECT_NEAR(s.pressure[1], -rho * 9.80665 * 0.1, 0.1);
+}
+
 TEST(Network, AFastHoseFollowsItsLossByHand) {
   // Only minor losses: v = sqrt(2 dp / (rho K)); 9.8 kPa, K 4: 2.22 m/s through 3 mm: 940 ml/min.
   NetElement e = pipe(0, 1, 0.003, 0.0, 4.0);

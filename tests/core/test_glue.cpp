@@ -8,6 +8,7 @@
 
 #include "assessment/assessment.h"
 #include "assessment/remedies.h"
+#include "cooling/heat.h"
 #include "drive/fit_chain.h"
 #include "few_cases.h"
 #include "findings.h"
@@ -211,6 +212,74 @@ TEST(Glue, ABowLiftsAsAWingOfLowAspect) {
   const double angle = std::max(radians(6.0), 2.0 * a.power.full.hull.trim);
   const double moment = 0.5 * 1.204 * v * v * b * b * 1.5708 * angle * 0.6 * a.hull->model.length();
   EXPECT_NEAR(*a.power.blow_over, a.mass.total * 9.80665 * a.mass.cg.x() / moment, 0.01 * *a.power.blow_over);
+}
+
+TEST(Glue, ARudderDragsAsAThinFoilWhereItHangs) {
+  Project p = sample_boat();
+  const Assessment bare = assess(p);
+  Part rudder{.id = p.take_id(),
+              .name = "Rudder",
+              .kind = PartKind::rudder,
+              .size = {0.03, 0.003, 0.05},
+              .place = {-0.03, 0.0, -0.02},
+              .outside = true};
+  p.layout.parts.push_back(rudder);
+  const Assessment with = assess(p);
+  const RunningHull hull = running_hull(boat_of(with));
+  // A thin foil's drag is 0.010 to 0.016 of its plan area (memory); on the plane it stands in the water to the keel.
+  const double wet = -0.02 + 0.025 < 0.0 ? 0.05 : 0.045;
+  EXPECT_NEAR(hull.bottom.appendage_area / (0.03 * wet), 0.013, 0.004);
+  EXPECT_NEAR(hull.bottom.appendage_depth, with.mass.cg.z() + 0.0225, 0.004);
+  EXPECT_EQ(running_hull(boat_of(bare)).bottom.appendage_area, 0.0);
+}
+
+TEST(Glue, IronLossesAreTheIdleCurrentAtTheTurningVoltage) {
+  Project p = powered_boat();
+  p.drive.motor.resistance = 1e-5;  // no copper loss to speak of
+  const Assessment a = assess(p);
+  ASSERT_TRUE(a.power.full.runs());
+  ASSERT_FALSE(a.power.water_cooled);
+  const MotorHeat body = motor_heat(p.drive.motor, {});
+  const double loss = p.drive.motor.no_load_current * a.power.full.shaft.motor_voltage;
+  EXPECT_NEAR(a.power.dry.steady_can.value(), 25.0 + loss / body.can_to_air, 0.02 * loss / body.can_to_air);
+}
+
+TEST(Glue, TwoDrivesPushTogetherAndSlipIsWhatTheScrewFallsBehind) {
+  Project p = powered_boat();
+  const Assessment one = assess(p);
+  p.drive.count = 2;
+  const Assessment two = assess(p);
+  for (const Assessment* a : {&one, &two}) {
+    const RunningState& s = a->power.full;
+    ASSERT_TRUE(s.runs());
+    EXPECT_NEAR(s.thrust, s.hull.drag, 0.03 * s.hull.drag);  // a planing hull's thrust deduction is 2 %
+    EXPECT_GT(s.slip, 0.02);
+    EXPECT_LT(s.slip, 0.6);
+  }
+  EXPECT_GT(two.power.full.speed, one.power.full.speed);
+}
+
+TEST(Glue, TheRaceAtThePickupsIsWhatTheThrustMakesOfTheWater) {
+  // Momentum through the disc: T = rho A (race^2 - V^2) / 2.
+  const Assessment a = assess(powered_boat());
+  const RunningState& s = a.power.full;
+  ASSERT_TRUE(s.runs());
+  const Boat boat = boat_of(a);
+  const Stream stream = stream_of(boat, s);
+  const double disc = 0.25 * pi * std::pow(a.project.drive.screw.diameter, 2);
+  EXPECT_NEAR(0.5 * a.density() * disc * (stream.race * stream.race - s.speed * s.speed), s.thrust, 1e-6 * s.thrust);
+  // A jet's flow fills its impeller's disc before the nozzle squeezes it.
+  Project p = powered_boat();
+  p.drive.propulsor = Propulsor::jet;
+  p.drive.jet.nozzle = 0.021;
+  p.drive.screw.diameter = 0.028;
+  RunningState jet = s;
+  jet.thrust = 6.0;
+  jet.speed = 5.0;
+  const Assessment b = assess(p);
+  const double nozzle = 0.25 * pi * 0.021 * 0.021, wide = 0.25 * pi * 0.028 * 0.028;
+  const double race = stream_of(boat_of(b), jet).race, out = race * wide / nozzle;
+  EXPECT_NEAR(a.density() * nozzle * out * (out - 5.0), 6.0, 1e-6);
 }
 
 TEST(Glue, TheBatteryIsJudgedByItsOwnCurrentAndTheHeelInDegrees) {
