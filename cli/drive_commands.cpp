@@ -172,6 +172,12 @@ Json run_boat(const std::string& path, const std::string& throttles) {
   j["duty"] = p.duty
                   ? Json{{"current_a", p.duty->current}, {"run_time_s", p.duty->run_time}, {"range_m", p.duty->range}}
                   : Json();
+  if (p.duty)
+    for (const PartHeat& h : a.heat.parts) {
+      const Part* part = a.project.layout.find(h.part);
+      if (part->kind == PartKind::motor) j["duty"]["winding_c"] = h.duty_end, j["duty"]["can_c"] = known(h.duty_can);
+      if (part->kind == PartKind::esc) j["duty"]["esc_c"] = h.duty_end;
+    }
   j["winding_c"] = known(p.winding);
   j["can_c"] = known(p.can);
   j["water_cooled"] = p.water_cooled;
