@@ -282,6 +282,33 @@ TEST(Glue, TheRaceAtThePickupsIsWhatTheThrustMakesOfTheWater) {
   EXPECT_NEAR(a.density() * nozzle * out * (out - 5.0), 6.0, 1e-6);
 }
 
+TEST(Glue, FitsFollowTheHullAndACgFarOutOfItsBandStopsTheBoat) {
+  Project p = sample_boat();
+  Assessor assessor;
+  (void)assessor.assess(p);
+  p.hull.shape.depth *= 0.7;
+  p.hull.skin.deck_thickness = 0.004;
+  const Assessment kept = assessor.assess(p), fresh = assess(p);
+  ASSERT_EQ(kept.fits.size(), fresh.fits.size());
+  for (std::size_t i = 0; i < fresh.fits.size(); ++i) {
+    EXPECT_EQ(kept.fits[i].skin.inside, fresh.fits[i].skin.inside);
+    EXPECT_EQ(kept.fits[i].skin.clearance, fresh.fits[i].skin.clearance);
+  }
+  // The band ends at 38 % of the length: 2 % beyond is watched, 6 % is not to be sailed.
+  p = sample_boat();
+  const double length = assess(p).hull->model.length();
+  const auto severity_at = [&](double share) {
+    Part& battery = p.layout.parts[0];
+    battery.rail = 0;
+    const Assessment a = assess(p);
+    battery.place.x() += (share * length - a.mass.cg.x()) * a.mass.total / battery.mass;
+    return finding(assess(p), "float.cg").severity;
+  };
+  EXPECT_EQ(severity_at(0.37), Severity::fine);
+  EXPECT_EQ(severity_at(0.40), Severity::watch);
+  EXPECT_EQ(severity_at(0.44), Severity::stop);
+}
+
 TEST(Glue, TheBatteryIsJudgedByItsOwnCurrentAndTheHeelInDegrees) {
   Project p = powered_boat();
   p.drive.throttle = 0.5;

@@ -203,3 +203,15 @@ TEST(Units, FillFindingsInBothSystems) {
   EXPECT_EQ(fill_in("{0} off, {1} heavy {2}", values, UnitSystem::metric), "25.4 mm off, 500 g heavy {2}");
   EXPECT_EQ(fill_in("{0} off", values, UnitSystem::inch), "1.00 in off");
 }
+
+TEST(Zip, EntriesCountTogetherAgainstTheLimit) {
+  ZipEntries entries;
+  for (const char* name : {"a", "b", "c"}) entries[name] = std::string(400, 'x');
+  const std::string archive = zip(entries);
+  ZipLimits limits;
+  limits.entry_bytes = 500;
+  limits.total_bytes = 1200;
+  EXPECT_EQ(unzip(archive, limits).size(), 3u);
+  limits.total_bytes = 1000;
+  EXPECT_THROW((void)unzip(archive, limits), InvalidInput);
+}

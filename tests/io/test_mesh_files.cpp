@@ -209,3 +209,15 @@ TEST_P(OtherWriter, HullsOfAnotherToolArriveWhole) {
   EXPECT_TRUE(check_mesh(file.mesh, false).clean());
   EXPECT_NEAR(signed_volume(file.mesh) * 1e-9, signed_volume(hull), 1e-5 * signed_volume(hull));
 }
+
+TEST(Stl, WrittenNormalsLookOutward) {
+  const TriangleMesh box = box_mesh(Vec3(0, 0, 0), Vec3(0.3, 0.2, 0.1));
+  const std::string bytes = write_stl(box);
+  for (std::size_t i = 0; i < box.triangles.size(); ++i) {
+    float f[12];
+    std::memcpy(f, bytes.data() + 84 + 50 * i, sizeof f);
+    const Vec3 n(f[0], f[1], f[2]), a(f[3], f[4], f[5]);
+    EXPECT_NEAR(n.norm(), 1.0, 1e-6);
+    EXPECT_GT(n.dot(a - Vec3(150.0, 100.0, 50.0)), 0.0);
+  }
+}

@@ -211,3 +211,15 @@ RC_GTEST_PROP(ScaleLine, AnyBytesAreAReadingOrARefusal, (const std::string& text
     RC_ASSERT(std::string(e.what()).size() > 5);
   }
 }
+
+TEST(Table, PlacesCountFromTheOriginBothWays) {
+  Layout layout;
+  layout.parts.push_back({.id = 1, .name = "Pump", .place = {0.25, 0.01, 0.05}, .mass = 0.1});
+  const Vec3 origin(0.1, 0.0, 0.02);
+  const TableRows rows = parts_table(layout, origin, UnitSystem::metric);
+  const PastedParts same = paste_parts(layout, origin, rows, UnitSystem::metric);
+  EXPECT_NEAR((same.layout.parts[0].place - layout.parts[0].place).norm(), 0.0, 1e-9);
+  const PastedParts typed =
+      paste_parts(layout, origin, {{"name", "mass", "x"}, {"Pump", "100 g", "50 mm"}}, UnitSystem::metric);
+  EXPECT_NEAR(typed.layout.parts[0].place.x(), 0.15, 1e-12);
+}
