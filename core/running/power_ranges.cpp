@@ -29,6 +29,7 @@ struct Input {
 
 /// Share by which the drag grows with a share of the mass. A displacement hull's is taken in proportion.
 double drag_by_mass(const RunningHull& h, const RunningPoint& at) {
+  if (at.planing_share <= 0.0) return 1.0;  // nor are waves worked out at a crawl, where they take for ever
   constexpr double more = 0.05;
   RunningHull heavy = h;
   heavy.bottom.mass *= 1.0 + more;

@@ -12,6 +12,7 @@
 #include "drive/fit_chain.h"
 #include "few_cases.h"
 #include "findings.h"
+#include "geometry/mesh_repair.h"
 #include "resistance/friction.h"
 #include "running/power.h"
 #include "sealing/leak.h"
@@ -307,6 +308,37 @@ TEST(Glue, FitsFollowTheHullAndACgFarOutOfItsBandStopsTheBoat) {
   EXPECT_EQ(severity_at(0.37), Severity::fine);
   EXPECT_EQ(severity_at(0.40), Severity::watch);
   EXPECT_EQ(severity_at(0.44), Severity::stop);
+}
+
+TEST(Glue, ATetrahedronsCentroidIsTheMeanOfItsCorners) {
+  TriangleMesh m;
+  m.vertices = {{0, 0, 0}, {1, 0, 0}, {0, 1, 0}, {0, 0, 1}};
+  m.triangles = {{0, 2, 1}, {0, 1, 3}, {0, 3, 2}, {1, 2, 3}};
+  EXPECT_NEAR(signed_volume(m), 1.0 / 6.0, 1e-12);
+  EXPECT_NEAR((volume_centroid(m) - Vec3(0.25, 0.25, 0.25)).norm(), 0.0, 1e-12);
+}
+
+TEST(Glue, ACavityStaysACavityWhenAMeshIsRepaired) {
+  TriangleMesh m = box_mesh(Vec3(0, 0, 0), Vec3(2, 2, 2));
+  const TriangleMesh inner = box_mesh(Vec3(0.5, 0.5, 0.5), Vec3(1.5, 1.5, 1.5));
+  const auto first = static_cast<std::uint32_t>(m.vertices.size());
+  m.vertices.insert(m.vertices.end(), inner.vertices.begin(), inner.vertices.end());
+  for (const Triangle& t : inner.triangles) m.triangles.push_back({first + t[0], first + t[2], first + t[1]});
+  std::swap(m.triangles[0][1], m.triangles[0][2]);  // one face of the outside is turned
+  RepairOptions options;
+  options.orient = true;
+  (void)repair(m, options);
+  EXPECT_NEAR(signed_volume(m), 8.0 - 1.0, 1e-9);
+}
+
+TEST(Glue, TheAreaUnderTheRightingArmIsItsIntegral) {
+  const Assessment a = assess(sample_boat());
+  double area = 0.0;
+  const auto& points = a.stability.starboard;
+  for (std::size_t i = 1; i < points.size() && points[i].gz > 0.0; ++i)
+    area += 0.5 * (points[i].gz + points[i - 1].gz) * (points[i].heel - points[i - 1].heel);
+  ASSERT_GT(area, 0.0);
+  EXPECT_NEAR(a.stability.area, area, 0.05 * area);
 }
 
 TEST(Glue, TheBatteryIsJudgedByItsOwnCurrentAndTheHeelInDegrees) {

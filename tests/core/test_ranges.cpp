@@ -108,7 +108,7 @@ TEST(Friction, OfASmoothPlateInStillWater) {
 
 RC_GTEST_PROP(Ranges, ASmoothHullIsNeverSlowerAndEveryRangeHoldsItsMiddle, ()) {
   Project p = powered_boat();
-  p.drive.throttle = *rc::gen::inRange(30, 101) / 100.0;
+  p.drive.throttle = *rc::gen::inRange(6, 101) / 100.0;
   p.drive.screw.pitch = *rc::gen::inRange(30, 60) / 1e3;
   p.drive.battery.cells = *rc::gen::inRange(2u, 6u);
   const Assessment a = assess(p);
