@@ -26,9 +26,9 @@ struct PlacementGuess {
   [[nodiscard]] bool sure_of_up() const { return up_certainty >= sure; }
 };
 
-/// Guess from the shape: the longest side is the length; port and starboard are alike. The transom is the wider, fuller and
-/// flatter end. The keel line rises to the bow more than the deck falls, the hull is widest near its deck edge whatever
-/// stands on it, and the deck is flatter than the bottom. `metres_per_unit` 0 means: guess the unit as well.
+/// Guess from the shape: the longest side is the length; port and starboard are alike. The transom is the wider, fuller
+/// and flatter end. The keel line rises to the bow more than the deck falls, the hull is widest near its deck edge
+/// whatever stands on it, and the deck is flatter than the bottom. `metres_per_unit` 0 means: guess the unit as well.
 [[nodiscard]] PlacementGuess guess_placement(const TriangleMesh& mesh, double metres_per_unit = 0.0);
 
 /// Scales and turns the mesh and moves it: least x and z to zero, middle of y to zero. Throws InvalidInput when forward
