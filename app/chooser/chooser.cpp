@@ -33,9 +33,10 @@ Chooser::Chooser(QWidget* parent) : QWidget(parent) {
   about->setWordWrap(true);
   about->setProperty("muted", true);
   left->addWidget(about);
-  auto* faults = new QLabel(tr("Dabchick comes with two faults on purpose, to try the findings on: its battery stands "
-                               "too far forward, and no foam would carry it home flooded. The others are sound."),
-                            this);
+  auto* faults =
+      new QLabel(tr("Dabchick comes with two faults on purpose, to try the findings on: its battery is too "
+                    "far forward, and it has no foam to keep the swamped boat afloat. The others are sound."),
+                 this);
   faults->setObjectName("chooser_faults");
   faults->setWordWrap(true);
   faults->setProperty("muted", true);

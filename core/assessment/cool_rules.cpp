@@ -345,12 +345,7 @@ void temperatures(const Cooled& t) {
                                           : part->name +
                                                 " ends a run at full throttle at {0}; wants {1} at most. It "
                                                 "turns {2} into heat.";
-    // As with the winding: few boats are held at full throttle until the battery is empty.
-    if (f.severity != Severity::fine && t.a.power.duty && p.duty_end <= p.limit) {
-      f.severity = Severity::watch;
-      f.values.push_back(warmth(p.duty_end));
-      f.text += " With its share of cruising it ends at {3}.";
-    }
+    ease_by_cruising(t.a, p, f);
     t.out.push_back(f);
   }
   const double softens = softening_temperature(t.a.project.hull.skin.material);

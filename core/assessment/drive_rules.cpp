@@ -51,7 +51,7 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
   holds(a, "drive.heat", winding, most,
         p.water_cooled ? "two-node heat model, with a water jacket" : "two-node heat model, without cooling water",
         "Winding {0} at the end of a run at full throttle; up to {1}.",
-        ("Winding {0} at the end of a run at full throttle; wants {1} at most. " + less).c_str(), out);
+        ("Winding {0} at the end of a run at full throttle; should be {1} at most. " + less).c_str(), out);
   const HeatCourse& course = p.water_cooled ? p.wet : p.dry;
   if (const auto after = course.time_to(most.si)) {
     Finding& f = out.back();
@@ -60,14 +60,8 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
         (course.burns() ? "Winding passes {1} after {2} at full throttle and burns out before the battery is empty. "
                         : "Winding passes {1} after {2} at full throttle and reaches {0}. ") +
         less;
-    // Few boats are held at full throttle until the battery is empty.
     const Part* motor = drive_parts(a.project.layout, d).motor;
-    const PartHeat* heat = motor ? a.heat.part(motor->id) : nullptr;
-    if (heat && p.duty && heat->duty_end <= most.si) {
-      f.severity = std::min(f.severity, Severity::watch);
-      f.values.push_back({heat->duty_end, Dimension::temperature});
-      f.text += " With its share of cruising it ends at {3}.";
-    }
+    if (const PartHeat* heat = motor ? a.heat.part(motor->id) : nullptr) ease_by_cruising(a, *heat, f);
   }
   if (!d.has_shaft_line()) return;
   const auto newton_metres = [](double si) { return Quantity{si, Dimension::torque}; };
@@ -202,14 +196,18 @@ void uncertainty(const Assessment& a, std::vector<Finding>& out) {
               {r->battery_current.low, Dimension::current},
               {r->battery_current.high, Dimension::current},
               {r->winding.low, Dimension::temperature},
-              {r->winding.high, Dimension::temperature},
-              {r->smooth_speed.value_or(0.0), Dimension::speed}};
+              {r->winding.high, Dimension::temperature}};
+  const auto place_of = [&](const Quantity& q) {
+    f.values.push_back(q);
+    return fmt::format("{{{}}}", f.values.size() - 1);
+  };
   f.text = fmt::format(
       "Within what is not known exactly: {{0}} to {{1}}, {{2}} to {{3}}, winding {{4}} to {{5}}; {} "
       "matters most.",
       r->causes.front().words);
   if (r->smooth_speed && *r->smooth_speed > 1.01 * a.power.full.speed)
-    f.text += " A smooth hull in still water, its layer laminar as long as it can be, would reach {6}.";
+    f.text += " A smooth hull in still water, its layer laminar as long as it can be, would reach " +
+              place_of({*r->smooth_speed, Dimension::speed}) + ".";
   if (r->open) {
     f.severity = Severity::note;
     f.text += " Some of these boats find no steady run.";
@@ -217,8 +215,8 @@ void uncertainty(const Assessment& a, std::vector<Finding>& out) {
   const double limit = a.project.drive.motor.temperature_limit;
   if (limit > 0.0 && a.power.winding && *a.power.winding <= limit && r->winding.high > limit) {
     f.severity = Severity::note;
-    f.values.push_back({limit, Dimension::temperature});
-    f.text += " The winding may pass {7}: feel the motor after the first minutes.";
+    f.text += " The winding may pass " + place_of({limit, Dimension::temperature}) +
+              ": feel the motor after the first minutes.";
   }
   out.push_back(f);
 }

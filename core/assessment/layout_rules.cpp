@@ -120,17 +120,17 @@ void passage(const Part& part, const PartFit& fit, std::vector<Finding>& out) {
 constexpr double fingers_reach = 0.080, driver_reach = 0.025;
 
 struct Reach {
-  double away = 1e300;  ///< m, in plan, from the nearest hatch's opening
-  const Hatch* hatch = nullptr;
+  double away;  ///< m, in plan, from the nearest hatch's opening
+  const Hatch* hatch;
 };
 
-/// From a box to the nearest hatch, in plan; a place is a box without size.
-Reach to_hatch(const Assessment& a, const Box3& box) {
-  Reach r;
+/// From a box to the nearest hatch, in plan; a place is a box without size. None without hatches.
+std::optional<Reach> to_hatch(const Assessment& a, const Box3& box) {
+  std::optional<Reach> r;
   for (const Hatch& h : a.project.hull.hatches) {
     const double x = std::max({0.0, h.x - box.high.x(), box.low.x() - (h.x + h.length)});
     const double y = std::max({0.0, h.y - 0.5 * h.width - box.high.y(), box.low.y() - (h.y + 0.5 * h.width)});
-    if (const double away = std::hypot(x, y); away < r.away) r = {away, &h};
+    if (const double away = std::hypot(x, y); !r || away < r->away) r = {away, &h};
   }
   return r;
 }
@@ -138,28 +138,28 @@ Reach to_hatch(const Assessment& a, const Box3& box) {
 /// What has screws to turn or a clevis to set once the deck is on.
 void within_reach(const Assessment& a, const char* id, Id subject, const std::string& what, const Box3& box,
                   double reach, const char* why, std::vector<Finding>& out) {
-  const Reach r = to_hatch(a, box);
-  if (!r.hatch) return;  // the missing hatch has a finding of its own
+  const std::optional<Reach> r = to_hatch(a, box);
+  if (!r) return;  // the missing hatch has a finding of its own
   Finding f{.id = id,
             .subject = subject,
             .stage = Stage::layout,
-            .severity = r.away > reach ? Severity::watch : Severity::fine,
+            .severity = r->away > reach ? Severity::watch : Severity::fine,
             .source = "reach from a hatch's edge; common practice, no source"};
-  f.number = length_quantity(r.away);
+  f.number = length_quantity(r->away);
   f.limit = length_quantity(reach);
   f.values = {f.number, f.limit};
   f.text = f.severity == Severity::fine
-               ? what + " can be reached from " + r.hatch->name + "."
-               : what + " lies {0} under the deck from the edge of " + r.hatch->name + "; " + why + ": {1} at most.";
+               ? what + " can be reached from " + r->hatch->name + "."
+               : what + " lies {0} under the deck from the edge of " + r->hatch->name + "; " + why + ": {1} at most.";
   if (f.severity != Severity::fine && a.care == Care::full) {
     HullDesign hull = a.project.hull;
     for (Hatch& h : hull.hatches) {
-      if (h.id != r.hatch->id) continue;
+      if (h.id != r->hatch->id) continue;
       const double from = std::min(h.x, box.high.x()), to = std::max(h.x + h.length, box.low.x());
       h.x = from;
       h.length = to - from;
     }
-    f.remedy = Edit{"Lengthen " + r.hatch->name + " over it", ChangeHull{hull}};
+    f.remedy = Edit{"Lengthen " + r->hatch->name + " over it", ChangeHull{hull}};
   }
   out.push_back(f);
 }

@@ -1,5 +1,7 @@
 #include "assessment/rules.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 
 namespace plucky {
@@ -33,6 +35,13 @@ void mark_ignored(const std::vector<IgnoredFinding>& ignored, std::vector<Findin
 
 Finding drive_finding(const char* rule, Severity severity, Quantity number, Quantity limit, const char* source) {
   return stage_finding(Stage::drive, rule, severity, number, limit, source);
+}
+
+void ease_by_cruising(const Assessment& a, const PartHeat& part, Finding& f) {
+  if (f.severity == Severity::fine || !a.power.duty || part.duty_end > part.limit) return;
+  f.severity = Severity::watch;
+  f.values.push_back({part.duty_end, Dimension::temperature});
+  f.text += fmt::format(" With its share of cruising it ends at {{{}}}.", f.values.size() - 1);
 }
 
 Finding stage_finding(Stage stage, const std::string& rule, Severity severity, Quantity number, Quantity limit,

@@ -28,6 +28,10 @@ namespace plucky {
 [[nodiscard]] Finding drive_finding(const char* rule, Severity severity, Quantity number, Quantity limit,
                                     const char* source);
 
+/// Few boats are held at full throttle until the battery is empty: a part too hot then, and not with its share of
+/// cruising, is only watched, and told so.
+void ease_by_cruising(const Assessment& a, const PartHeat& part, Finding& f);
+
 void flotation_rules(const Assessment& a, std::vector<Finding>& out);
 void stability_rules(const Assessment& a, std::vector<Finding>& out);
 void layout_rules(const Assessment& a, std::vector<Finding>& out);

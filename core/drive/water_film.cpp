@@ -1,13 +1,10 @@
 #include "drive/water_film.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
-#include <utility>
 
 #include "base/blend.h"
-#include "base/error.h"
+#include "base/positive.h"
 #include "geometry/vec.h"
 #include "water/fluid.h"
 
@@ -26,15 +23,10 @@ double nusselt(double reynolds, double over_length, double still, double entry, 
   return (1.0 - w) * laminar + w * std::max(laminar, turbulent);
 }
 
-void want_positive(double value, const char* what) {
-  if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {} m; must be above zero", value));
-}
-
 }  // namespace
 
 double tube_film(double bore, double length, double flow) {
-  want_positive(bore, "bore");
-  want_positive(length, "length");
+  want_positive({{"bore", bore}, {"length", length}});
   if (!(flow > 0.0)) return 0.0;
   const double reynolds = 4.0 * flow / (pi * bore * fresh_water_viscosity);
   const double film = nusselt(reynolds, bore / length, 3.66, 0.0668, 0.04) * water_conductivity / bore;
@@ -42,8 +34,7 @@ double tube_film(double bore, double length, double flow) {
 }
 
 double jacket_film(double can_diameter, double can_length, double flow) {
-  want_positive(can_diameter, "can's diameter");
-  want_positive(can_length, "can's length");
+  want_positive({{"can's diameter", can_diameter}, {"can's length", can_length}});
   if (!(flow > 0.0)) return 0.0;
   const double across = 2.0 * jacket_gap, length = 0.6 * can_length;  // hydraulic diameter of a narrow gap
   const double speed = flow / (pi * can_diameter * jacket_gap), reynolds = speed * across / fresh_water_viscosity;

@@ -13,12 +13,15 @@ namespace {
 /// What is told, in one order.
 using Answers = std::array<double, 6>;  // speed, battery current, motor current, winding, can, run time
 
-std::optional<Answers> answers(const PoweredBoat& powered) {
-  const RunningState s = powered.at(powered.drive().throttle);
+std::optional<Answers> answers(const PoweredBoat& powered, const RunningState& s) {
   if (!s.runs()) return std::nullopt;
   const double run = powered.run_time(s.shaft.battery_current);
   const HeatCourse heat = powered.heat(s, run, true);
   return Answers{s.speed, s.shaft.battery_current, s.shaft.motor_current, heat.winding.back(), heat.can.back(), run};
+}
+
+std::optional<Answers> answers(const PoweredBoat& powered) {
+  return answers(powered, powered.at(powered.drive().throttle));
 }
 
 /// One uncertain input: answers a standard deviation below and above.
@@ -62,7 +65,7 @@ std::vector<Input> inputs(const Drive& d, const PowerReport& r, const RangeInput
 }  // namespace
 
 std::optional<PowerRanges> power_ranges(const PoweredBoat& powered, const PowerReport& r, const RangeInput& in) {
-  const std::optional<Answers> middle = answers(powered);
+  const std::optional<Answers> middle = answers(powered, r.full);
   if (!middle) return std::nullopt;
   PowerRanges out;
   struct Tried {

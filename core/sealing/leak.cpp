@@ -1,24 +1,13 @@
 #include "sealing/leak.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
-#include <initializer_list>
-#include <utility>
 
-#include "base/error.h"
+#include "base/positive.h"
 #include "geometry/vec.h"
 #include "water/fluid.h"
 
 namespace plucky {
-
-namespace {
-void want_positive(std::initializer_list<std::pair<const char*, double>> measures) {
-  for (const auto& [what, value] : measures)
-    if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {}; must be above zero", value));
-}
-}  // namespace
 
 double annular_leak(double diameter, double clearance, double length, double pressure, double viscosity,
                     double eccentricity) {

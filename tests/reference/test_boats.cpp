@@ -36,12 +36,6 @@ Project trimmed(Project p, double mass, double cg) {
   return p;
 }
 
-Id part_of(const Project& p, PartKind kind) {
-  for (const Part& part : p.layout.parts)
-    if (part.kind == kind) return part.id;
-  return 0;
-}
-
 double km_h(const RunningState& s) {
   return 3.6 * s.speed;
 }
@@ -68,9 +62,10 @@ TEST(CommonPractice, CanAndEscOfTheMonohullComeBackLukewarm) {
   // Water of 18 degrees from the rudder's nose through ESC and jacket; a run with its share of cruising. About 30
   // known.
   for (const char* name : {"monohull-950-6s", "monohull-950-8s"}) {
-    const Assessment a = assess(boat(name));
-    const PartHeat* motor = a.heat.part(part_of(a.project, PartKind::motor));
-    const PartHeat* esc = a.heat.part(part_of(a.project, PartKind::esc));
+    Project p = boat(name);
+    const Assessment a = assess(p);
+    const PartHeat* motor = a.heat.part(part_named(p, "Motor").id);
+    const PartHeat* esc = a.heat.part(part_named(p, "ESC").id);
     ASSERT_TRUE(motor && esc && motor->duty_can) << name;
     EXPECT_NEAR(*motor->duty_can, 30.0, 6.0) << name;
     EXPECT_NEAR(esc->duty_end, 30.0, 6.0) << name;
