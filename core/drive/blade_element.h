@@ -30,9 +30,10 @@ struct BladeForm {
   double zero_lift = radians(-1.2);
   double cup = 0.0;  ///< by which a cupped or wedge-shaped face still pushes at no angle before a cavity, rad
   /// Share of the plate's lift that a blade before a cavity keeps by its aspect ratio and its neighbours' cavities.
-  /// Thrust at rest is then 0.2 to 0.3 of the wetted one, as ventilated propellers were measured (Koushan 2006,
-  /// memory); blades made for the surface keep more (propulsion.cpp).
-  double cavity_slope = 0.38;
+  /// Thrust at rest is then a fifth of the wetted one, the low end of what ventilated propellers were measured at
+  /// (Koushan 2006, memory: 0.2 to 0.3), where a launch with its disc at the surface runs half its speed (common
+  /// practice, no source); blades made for the surface keep more (propulsion.cpp).
+  double cavity_slope = 0.24;
 };
 
 /// Flow angles of the rings, rad, root to tip.

@@ -54,4 +54,8 @@ double minsaas_share(double depth, double radius) {
   return h <= -0.48 ? 0.0 : 1.0 - 0.675 * std::pow(1.0 - 0.769 * h, 1.258);
 }
 
+double near_surface_share(double depth, double radius) {
+  return minsaas_share(std::max(depth, radius), radius);
+}
+
 }  // namespace plucky

@@ -39,5 +39,11 @@ struct DiscPlace {
 
 /// Minsaas, Faltinsen & Persson's share of the thrust at a depth (memory); 1 from 1.3 radii on, 0 above -0.48.
 [[nodiscard]] double minsaas_share(double depth, double radius);
+/// Torque falls as this power of the thrust's share (Minsaas, memory: 0.8 to 0.85).
+inline constexpr double minsaas_torque_power = 0.85;
+
+/// What the waves that a disc makes close under the surface leave of its thrust: Minsaas' share down to where its tips
+/// break through, 0.89, and that from there on, since the air and the disc's share in the water take the rest.
+[[nodiscard]] double near_surface_share(double depth, double radius);
 
 }  // namespace plucky

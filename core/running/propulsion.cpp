@@ -76,8 +76,9 @@ PropulsorLoad Propulsion::with_air(double n, double speed, const DiscPlace& disc
     load.thrust = (1.0 - air) * load.thrust + air * dry.kt * nd2;
     load.torque = (1.0 - air) * load.torque + air * dry.kq * nd2 * diameter_;
   }
-  load.thrust *= load.immersed;
-  load.torque *= load.immersed;
+  const double kept = load.immersed * (disc.surface ? 1.0 : near_surface_share(disc.depth, 0.5 * diameter_));
+  load.thrust *= kept;
+  load.torque *= disc.surface ? kept : std::pow(kept, minsaas_torque_power);
   return load;
 }
 

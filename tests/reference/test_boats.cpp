@@ -94,8 +94,8 @@ TEST(CommonPractice, ADiscAtTheSurfaceGivesAboutHalfOfTheExpectedSpeed) {
   const Assessment near = assess(p);
   ASSERT_TRUE(near.power.full.runs());
   EXPECT_GT(near.power.full.load.air, 0.5);
-  EXPECT_NEAR(at(near, 0.5).speed / at(deep, 0.5).speed, 0.5, 0.12);
-  EXPECT_LT(near.power.full.speed, 0.72 * deep.power.full.speed);
+  EXPECT_NEAR(near.power.full.speed / deep.power.full.speed, 0.5, 0.12 * 0.5);
+  EXPECT_NEAR(at(near, 0.5).speed / at(deep, 0.5).speed, 0.5, 0.12);  // at the foot of the hump a little less
 }
 
 TEST(CommonPractice, ThePrintedOutboardPlanesFromAThirdOfThrottleAndStaysOnItsFeet) {
