@@ -8,6 +8,7 @@
 #include "findings.h"
 #include "running/search.h"
 #include "shapes.h"
+#include "water/fluid.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -345,6 +346,30 @@ TEST(DriveRules, TooMuchThrustUnderATallBoatTurnsItOverBackwards) {
   const double quick = assess(p).power.start.trim;
   p.drive.opening = 3.0;
   EXPECT_LT(assess(p).power.start.trim, quick);
+}
+
+// The bow's swing as an oscillator of the moment of inertia 2 m (L/4)^2 (its own mass and as much water), a fifth of
+// critical damping: a thrust that grows with the square of the time until the throttle is open lifts the bow beyond its
+// balance by what the equation of motion, solved here on its own, gives.
+TEST(Power, TheBowSwingsUpWithTheInertiaOfBoatAndWater) {
+  Project p = powered_boat();
+  for (double opening : {0.10, 0.20, 0.40}) {
+    p.drive.opening = opening;
+    const Assessment a = assess(p);
+    const StandingStart start = PoweredBoat(boat_of(a), a.power.curve).standing_start(0.15);
+    ASSERT_GT(start.tilt, 0.0);
+    const double weight = a.mass.total * gravity, stiffness = weight * a.flotation.gm_longitudinal,
+                 inertia = 2.0 * a.mass.total * std::pow(0.25 * a.hull->model.length(), 2),
+                 damping = 2.0 * 0.2 * std::sqrt(stiffness * inertia);
+    double lift = 0.0, rate = 0.0, most = 0.0;
+    for (double t = 0.0; t < opening + 1.5; t += 1e-5) {
+      const double open = std::min(1.0, t / opening), moment = open * open * stiffness;  // of a lift of 1 at rest
+      rate += 1e-5 * (moment - stiffness * lift - damping * rate) / inertia;
+      lift += 1e-5 * rate;
+      most = std::max(most, lift);
+    }
+    EXPECT_NEAR(start.trim / start.tilt, most, 0.02 * most) << opening;
+  }
 }
 
 TEST(SteeringRules, ABindingLinkageIsLimitedByItsOffer) {
