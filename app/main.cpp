@@ -21,6 +21,7 @@
 #include "settings/settings.h"
 #include "shelf/shelf.h"
 #include "theme/theme.h"
+#include "window/application.h"
 #include "window/fleet.h"
 #include "window/main_window.h"
 
@@ -95,7 +96,7 @@ int main(int argc, char** argv) {
   if ((asked("--launch-card") || asked("--water-sheets")) && no_display &&
       qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
     qputenv("QT_QPA_PLATFORM", "offscreen");
-  QApplication application(argc, argv);
+  Application application(argc, argv);
   QApplication::setApplicationName("plucky-hull");
   QApplication::setApplicationDisplayName("Plucky Hull");
   QApplication::setApplicationVersion("0.1.0");
@@ -164,6 +165,7 @@ int main(int argc, char** argv) {
   Session session;
   session.set_units(units);
   MainWindow window(&session);
+  application.tell_by([&session](const QString& why) { session.refuse(why); });
   const bool chooser = parser.isSet(choose) || (named.isEmpty() && !for_pictures && !parser.isSet(import));
   if (chooser)
     window.show_chooser(true);

@@ -1,15 +1,32 @@
 // plucky-hull-cli: the same core from the shell. JSON on standard output; errors on standard error with exit 1 and
 // nothing on standard output.
 #include <CLI/CLI.hpp>
+#include <cmath>
 #include <exception>
 #include <functional>
 #include <iostream>
+#include <stdexcept>
+#include <string>
 
 #include "cli/commands.h"
 #include "cli/drive_options.h"
 #include "cli/water_commands.h"
 
 using namespace plucky::cli;
+
+namespace {
+
+/// A number that grew beyond all bounds would be printed as null, which means "not known".
+void refuse_infinities(const Json& json, const std::string& place) {
+  if (json.is_number_float() && !std::isfinite(json.get<double>()))
+    throw std::runtime_error("the result" + place + " is not a finite number: the input lies too far out");
+  if (json.is_object())
+    for (const auto& [key, value] : json.items()) refuse_infinities(value, place + " " + key);
+  if (json.is_array())
+    for (const Json& value : json) refuse_infinities(value, place);
+}
+
+}  // namespace
 
 int main(int argc, char** argv) {
   CLI::App app{"Plucky Hull on the command line: hydrostatics, mesh checks and assessments as JSON."};
@@ -60,7 +77,10 @@ int main(int argc, char** argv) {
 
   CLI11_PARSE(app, argc, argv);
   try {
-    const std::string text = run().dump(2);
+    const Json answer = run();
+    refuse_infinities(answer, "");
+    // A path need not be UTF-8, JSON must.
+    const std::string text = answer.dump(2, ' ', false, Json::error_handler_t::replace);
     std::cout << text << std::endl;
     return 0;
   } catch (const std::exception& e) {

@@ -5,6 +5,11 @@ add_library(plucky_settings INTERFACE)
 target_compile_options(plucky_settings INTERFACE
   -Wall -Wextra -Wshadow -Wnon-virtual-dtor -Woverloaded-virtual -Wno-missing-field-initializers -Wno-restrict
   -Wno-array-bounds -Wno-stringop-overread -Werror)
+if(PLUCKY_FUZZ)  # clang has other words for warnings; the GCC builds give them
+  target_compile_options(plucky_settings INTERFACE -w -fsanitize=fuzzer-no-link,address,undefined
+                                                   -fno-sanitize-recover=undefined -fno-omit-frame-pointer)
+  target_link_options(plucky_settings INTERFACE -fsanitize=address,undefined)
+endif()
 if(PLUCKY_SANITIZE)
   target_compile_options(plucky_settings INTERFACE -fsanitize=address,undefined -fno-omit-frame-pointer)
   target_link_options(plucky_settings INTERFACE -fsanitize=address,undefined)

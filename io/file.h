@@ -1,15 +1,26 @@
 // Whole files in and out. In: a path. Out: bytes; writing is atomic.
 #pragma once
 
+#include <cstdint>
 #include <string>
 
 namespace plucky {
 
-/// Reads a file of at most `most` bytes. Throws InvalidInput with path and reason.
+/// Reads a file of at most `most` bytes. Throws InvalidInput with path and reason, also for pipes and devices, which
+/// could keep a reader waiting for ever.
 [[nodiscard]] std::string read_file(const std::string& path, std::size_t most);
 
+/// What tells whether another program has written a file since: its node, size and time. All zero where there is none.
+struct FileStamp {
+  std::uint64_t node = 0;
+  std::int64_t size = 0, changed_ns = 0;
+  bool operator==(const FileStamp&) const = default;
+};
+[[nodiscard]] FileStamp stamp_of(const std::string& path);
+
 /// Writes beside the target, flushes to disk, renames over it: at any moment the target is the old file or the new one.
-/// Throws InvalidInput with path and reason; the target is then untouched.
+/// A link is followed, its target replaced. What writers that were killed left in the folder is cleared away. Throws
+/// InvalidInput with path and reason, also for a target that may only be read or is no file; it is then untouched.
 void write_file_atomically(const std::string& path, const std::string& bytes);
 
 }  // namespace plucky

@@ -27,4 +27,11 @@ inline void check_count(std::size_t triangles) {
     throw InvalidInput("", fmt::format("holds {} triangles; at most {} are read", triangles, most_triangles));
 }
 
+/// Joins equal vertices and drops triangles that become lines; something must be left.
+inline void weld_and_check(TriangleMesh& mesh) {
+  check_count(mesh.triangles.size());
+  weld(mesh, 0.0);
+  if (mesh.triangles.empty()) throw InvalidInput("", "holds no triangle with an area");
+}
+
 }  // namespace plucky

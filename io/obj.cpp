@@ -65,9 +65,7 @@ MeshFile read_obj(const std::string& bytes) {
     if (face.size() < 3) throw InvalidInput(place, fmt::format("a face with {} corners", face.size()));
     for (std::size_t k = 2; k < face.size(); ++k) mesh.triangles.push_back({face[0], face[k - 1], face[k]});
   }
-  check_count(mesh.triangles.size());
-  weld(mesh, 0.0);
-  if (mesh.triangles.empty()) throw InvalidInput("", "holds no triangle with an area");
+  weld_and_check(mesh);
   return file;
 }
 

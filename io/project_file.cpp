@@ -22,21 +22,23 @@ Project project_from_bytes(const std::string& bytes) {
       throw InvalidInput(mesh_entry, "is missing: an imported hull needs its archive");
     return bare;
   }
-  const ZipEntries entries = unzip(bytes);
-  const auto json = entries.find(json_entry);
-  if (json == entries.end())
+  ZipEntries entries = unzip(bytes);
+  const auto json = entries.extract(json_entry);
+  if (json.empty())
     throw InvalidInput("archive", std::string("holds no ") + json_entry + ": it is not a boat of this program");
-  Project project = project_from_json(json->second);
+  Project project = project_from_json(json.mapped());
   if (project.hull.family == HullFamily::imported) {
-    const auto mesh = entries.find(mesh_entry);
-    if (mesh == entries.end()) throw InvalidInput(mesh_entry, "is missing from the archive");
-    project.hull.mesh = std::make_shared<const TriangleMesh>(read_mesh(mesh->second, mesh_entry).mesh);
+    const auto mesh = entries.extract(mesh_entry);
+    if (mesh.empty()) throw InvalidInput(mesh_entry, "is missing from the archive");
+    project.hull.mesh = std::make_shared<const TriangleMesh>(read_mesh(mesh.mapped(), mesh_entry).mesh);
   }
+  for (auto& [name, content] : entries) project.unknown_entries[name] = Blob(std::move(content));
   return project;
 }
 
 std::string project_to_bytes(const Project& project) {
   ZipEntries entries;
+  for (const auto& [name, content] : project.unknown_entries) entries[name] = content.bytes();
   entries[json_entry] = project_to_json(project);
   if (project.hull.family == HullFamily::imported && project.hull.mesh)
     entries[mesh_entry] = write_obj(*project.hull.mesh);

@@ -129,9 +129,7 @@ MeshFile read_stl(const std::string& bytes) {
     check_count(declared);
     file = read_binary(bytes, declared);
   }
-  check_count(file.mesh.triangles.size());
-  weld(file.mesh, 0.0);
-  if (file.mesh.triangles.empty()) throw InvalidInput("", "holds no triangle with an area");
+  weld_and_check(file.mesh);
   return file;
 }
 

@@ -161,7 +161,9 @@ PastedParts paste_parts(const Layout& layout, const Vec3& origin, const TableRow
     auto it =
         std::find_if(out.layout.parts.begin(), out.layout.parts.end(), [&](const Part& p) { return p.name == name; });
     const bool fresh = it == out.layout.parts.end();
-    Part part = fresh ? Part{.name = name, .place = origin + Vec3(0.2, 0.0, 0.03)} : *it;
+    // Parts without a place stand in rows, so that each can be seen and taken.
+    const Vec3 row(0.1 + 0.02 * static_cast<double>(out.added % 10), 0.02 * static_cast<double>(out.added / 10), 0.03);
+    Part part = fresh ? Part{.name = name, .place = origin + row} : *it;
     for (std::size_t c = 0; c < std::min(order.size(), rows[r].size()); ++c) {
       const std::string& cell = rows[r][c];
       // An empty cell says nothing, except that a measured mass is not there.

@@ -12,6 +12,8 @@ namespace {
 
 constexpr const char* model_entry = "3D/3dmodel.model";
 constexpr int deepest_assembly = 8;
+/// Objects set into one another, counted each time: eight levels of twenty would make more than anybody waits for.
+constexpr std::size_t most_instances = 10000;
 
 double metres_per_model_unit(const std::string& unit) {
   static const std::map<std::string, double> known{{"micron", 1e-6}, {"millimeter", 1e-3}, {"centimeter", 1e-2},
@@ -36,11 +38,16 @@ Placing placing_of(const pugi::xml_node& node) {
       while (at < end && *at == ' ') ++at;
       double value = 0.0;
       const auto [next, error] = std::from_chars(at, end, value);
-      if (error != std::errc() || !std::isfinite(value))
+      if (error != std::errc() || !std::isfinite(value) || (next < end && *next != ' '))
         throw InvalidInput(model_entry, "a transform does not hold twelve numbers");
       at = next;
       m(column, row) = value;
     }
+  while (at < end && *at == ' ') ++at;
+  if (at < end) throw InvalidInput(model_entry, "a transform holds more than twelve numbers");
+  // A shape squashed flat encloses nothing; one of a millionth of its size is a slip of the pen.
+  if (const double scale = std::cbrt(std::abs(m.leftCols<3>().determinant())); !(scale > 1e-6 && scale < 1e6))
+    throw InvalidInput(model_entry, fmt::format("a transform scales by {:.3g}; allowed: 1e-06 to 1e+06", scale));
   return m;
 }
 
@@ -55,6 +62,8 @@ class Model {
     const auto it = objects_.find(id);
     if (it == objects_.end()) throw InvalidInput(model_entry, "object \"" + id + "\" does not exist");
     if (depth > deepest_assembly) throw InvalidInput(model_entry, "object \"" + id + "\" is nested too deeply");
+    if (++instances_ > most_instances)
+      throw InvalidInput(model_entry, fmt::format("sets objects into one another more than {} times", most_instances));
     const std::string place = std::string(model_entry) + ", object " + id;
     if (const pugi::xml_node m = it->second.child("mesh")) add_mesh(m, placing, place);
     for (const pugi::xml_node& part : it->second.child("components").children("component")) {
@@ -74,7 +83,8 @@ class Model {
     const char* text = a.value();
     double v = 0.0;
     const auto [end, error] = std::from_chars(text, text + std::strlen(text), v);
-    if (!a || error != std::errc()) throw InvalidInput(place, fmt::format("\"{}\" is not a number", text));
+    if (!a || error != std::errc() || *end != '\0')
+      throw InvalidInput(place, fmt::format("\"{}\" is not a number", text));
     return v;
   }
 
@@ -97,7 +107,7 @@ class Model {
       const char* names[3] = {"v1", "v2", "v3"};
       for (int i = 0; i < 3; ++i) {
         const double index = value(t, names[i], fmt::format("{}, triangle {}", place, k));
-        if (!(index >= 0.0 && index < static_cast<double>(n)))
+        if (!(index >= 0.0 && index < static_cast<double>(n) && index == std::floor(index)))
           throw InvalidInput(fmt::format("{}, triangle {}", place, k),
                              fmt::format("refers to vertex {} of {}", index, n));
         corners[i] = first + static_cast<std::uint32_t>(index);
@@ -109,6 +119,7 @@ class Model {
   }
 
   std::map<std::string, pugi::xml_node> objects_;
+  std::size_t instances_ = 0;
 };
 
 }  // namespace
@@ -128,8 +139,7 @@ MeshFile read_3mf(const std::string& bytes) {
   MeshFile file{.mesh = std::move(model.mesh),
                 .format = "3MF",
                 .metres_per_unit = metres_per_model_unit(root.attribute("unit").as_string("millimeter"))};
-  check_count(file.mesh.triangles.size());
-  weld(file.mesh, 0.0);
+  weld_and_check(file.mesh);
   return file;
 }
 

@@ -113,11 +113,22 @@ std::string zip(const ZipEntries& entries) {
   if (zip_close(archive.get()) != 0) throw InvalidInput("archive", zip_strerror(archive.get()));
   (void)archive.release();
   if (zip_source_open(target) != 0) throw InvalidInput("archive", "cannot be read back");
-  zip_source_seek(target, 0, SEEK_END);
-  std::string bytes(static_cast<std::size_t>(zip_source_tell(target)), '\0');
-  zip_source_seek(target, 0, SEEK_SET);
-  zip_source_read(target, bytes.data(), bytes.size());
+  // What is not read back whole must not replace a file on disk.
+  const zip_int64_t length = zip_source_seek(target, 0, SEEK_END) == 0 ? zip_source_tell(target) : -1;
+  if (length < 0 || zip_source_seek(target, 0, SEEK_SET) != 0) {
+    zip_source_close(target);
+    throw InvalidInput("archive", "cannot be read back");
+  }
+  std::string bytes(static_cast<std::size_t>(length), '\0');
+  std::size_t done = 0;
+  while (done < bytes.size()) {
+    const zip_int64_t n = zip_source_read(target, bytes.data() + done, bytes.size() - done);
+    if (n <= 0) break;
+    done += static_cast<std::size_t>(n);
+  }
   zip_source_close(target);
+  if (done < bytes.size())
+    throw InvalidInput("archive", fmt::format("only {} of {} bytes could be read back", done, bytes.size()));
   return bytes;
 }
 

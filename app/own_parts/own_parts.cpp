@@ -36,25 +36,33 @@ void OwnParts::keep(const Part& part) {
   entry.part.id = 0;
   entry.part.rail = 0;
   entry.part.place = Vec3::Zero();
-  std::erase_if(entries_, [&](const auto& e) { return e.part.name == part.name; });
-  entries_.push_back(std::move(entry));
-  save();
+  std::vector<CatalogueEntry> next = entries_;
+  std::erase_if(next, [&](const auto& e) { return e.part.name == part.name; });
+  next.push_back(std::move(entry));
+  store(std::move(next), drive_parts_);
 }
 
 void OwnParts::keep_drive_part(const DrivePreset& preset) {
-  std::erase_if(drive_parts_, [&](const auto& p) { return p.group == preset.group && p.name == preset.name; });
-  drive_parts_.push_back(preset);
-  save();
+  std::vector<DrivePreset> next = drive_parts_;
+  std::erase_if(next, [&](const auto& p) { return p.group == preset.group && p.name == preset.name; });
+  next.push_back(preset);
+  store(entries_, std::move(next));
 }
 
 void OwnParts::forget(const std::string& name) {
-  std::erase_if(entries_, [&](const auto& e) { return e.part.name == name; });
-  save();
+  std::vector<CatalogueEntry> next = entries_;
+  std::erase_if(next, [&](const auto& e) { return e.part.name == name; });
+  store(std::move(next), drive_parts_);
 }
 
-void OwnParts::save() {
+void OwnParts::store(std::vector<CatalogueEntry> entries, std::vector<DrivePreset> drive_parts) {
+  // What could not be read again is refused here, with the collection as it was.
+  const std::string text = parts_to_json(entries, drive_parts);
+  (void)catalogue_from_json(text);
   QDir().mkpath(QFileInfo(path_).path());
-  write_file_atomically(path_.toStdString(), parts_to_json(entries_, drive_parts_));
+  write_file_atomically(path_.toStdString(), text);
+  entries_ = std::move(entries);
+  drive_parts_ = std::move(drive_parts);
   emit changed();
 }
 

@@ -24,7 +24,8 @@ class OwnParts : public QObject {
   /// Adds or replaces by part and name. Throws as keep().
   void keep_drive_part(const DrivePreset& preset);
 
-  /// Adds a part, or replaces the one of the same name. Throws InvalidInput when the file cannot be written.
+  /// Adds a part, or replaces the one of the same name. Throws InvalidInput when it could not be
+  /// read again or the file cannot be written; the collection is then as it was.
   void keep(const Part& part);
   void forget(const std::string& name);
 
@@ -32,7 +33,7 @@ class OwnParts : public QObject {
   void changed();
 
  private:
-  void save();
+  void store(std::vector<CatalogueEntry> entries, std::vector<DrivePreset> drive_parts);
   QString path_, trouble_;
   std::vector<CatalogueEntry> entries_;
   std::vector<DrivePreset> drive_parts_;

@@ -1,6 +1,6 @@
 #include "report/launch_card.h"
 
-#include <QFile>
+#include <QBuffer>
 #include <QPainter>
 #include <QPdfWriter>
 #include <algorithm>
@@ -8,6 +8,7 @@
 #include "assessment/checklist.h"
 #include "base/error.h"
 #include "board/layers.h"
+#include "io/file.h"
 #include "session/today.h"
 #include "theme/theme.h"
 
@@ -322,9 +323,9 @@ void write_pdf(const Project& project, UnitSystem units, const QString& path, co
   Session session;
   session.set_units(units);
   session.adopt(project, {});
-  QFile file(path);
-  if (!file.open(QIODevice::WriteOnly)) throw InvalidInput(path.toStdString(), file.errorString().toStdString());
-  QPdfWriter pdf(&file);
+  QBuffer drawn;  // written as a whole: a sheet that fails must not take the place of an earlier one
+  drawn.open(QIODevice::WriteOnly);
+  QPdfWriter pdf(&drawn);
   pdf.setResolution(96);
   pdf.setPageSize(QPageSize(QPageSize::A4));
   pdf.setPageMargins(QMarginsF(0, 0, 0, 0));
@@ -336,8 +337,7 @@ void write_pdf(const Project& project, UnitSystem units, const QString& path, co
   Card card(pdf, painter, session);
   (card.*draw)();
   painter.end();
-  file.close();
-  if (file.error() != QFile::NoError) throw InvalidInput(path.toStdString(), file.errorString().toStdString());
+  write_file_atomically(path.toStdString(), drawn.data().toStdString());
 }
 
 }  // namespace

@@ -1,5 +1,6 @@
 #include "session/autosave.h"
 
+#include <QCryptographicHash>
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
@@ -24,7 +25,11 @@ bool held(const QString& file) {
 
 QString autosave_beside(const QString& boat) {
   const QFileInfo info(boat);
-  return info.absolutePath() + "/." + info.fileName() + suffix;
+  QString name = info.fileName();
+  // A name is at most 255 bytes long on any usual disk, its lock's five more than the autosave's.
+  if (const QByteArray bytes = name.toUtf8(); bytes.size() > 235)
+    name = QCryptographicHash::hash(bytes, QCryptographicHash::Sha1).toHex();
+  return info.absolutePath() + "/." + name + suffix;
 }
 
 Autosave::Autosave(Session* session, const QString& folder, QObject* parent)
@@ -41,9 +46,14 @@ Autosave::Autosave(Session* session, const QString& folder, QObject* parent)
 
 Autosave::~Autosave() = default;
 
-QString Autosave::file_for(const QString& boat) {
-  if (!boat.isEmpty()) return autosave_beside(boat);
-  return folder_ + "/" + QUuid::createUuid().toString(QUuid::WithoutBraces) + suffix;
+bool Autosave::claim(const QString& file) {
+  QDir().mkpath(QFileInfo(file).path());
+  auto lock = std::make_unique<QLockFile>(file + ".lock");
+  lock->setStaleLockTime(0);
+  if (!lock->tryLock(0)) return false;
+  file_ = file;
+  lock_ = std::move(lock);
+  return true;
 }
 
 void Autosave::follow() {
@@ -59,12 +69,12 @@ void Autosave::keep() {
   if (file_.isEmpty() || boat_ != session_->path()) {
     discard();
     boat_ = session_->path();
-    file_ = file_for(boat_);
-    QDir().mkpath(QFileInfo(file_).path());
-    lock_ = std::make_unique<QLockFile>(file_ + ".lock");
-    lock_->setStaleLockTime(0);
-    lock_->tryLock(0);
+    // Where another program has the same boat open, or the folder may only be read, it goes among the unsaved ones.
+    if (boat_.isEmpty() || !claim(autosave_beside(boat_)))
+      claim(folder_ + "/" + QUuid::createUuid().toString(QUuid::WithoutBraces) + suffix);
   }
+  if (file_.isEmpty())
+    return session_->refuse(tr("No autosave can be kept in %1. Save the boat yourself.").arg(folder_));
   try {
     save_project(session_->project(), file_.toStdString());
     emit kept();

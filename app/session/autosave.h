@@ -47,7 +47,8 @@ class Autosave : public QObject {
 
  private:
   void follow();
-  [[nodiscard]] QString file_for(const QString& boat);
+  /// Takes a file for this program's autosave; false where another one holds it or it cannot be made.
+  bool claim(const QString& file);
 
   Session* session_;
   QString folder_, file_, boat_;

@@ -19,6 +19,23 @@ std::shared_ptr<const Assessment> Session::assess(const Project& project, Care c
   return std::make_shared<const Assessment>(assessor_.assess(project, care));
 }
 
+bool Session::attempt(const std::function<void()>& work) {
+  QString why;
+  try {
+    work();
+    return true;
+  } catch (const InvalidInput& e) {
+    why = QString::fromStdString(e.what());
+  } catch (const std::bad_alloc&) {
+    why = tr("There is not enough memory for this. The boat is as it was.");
+  } catch (const std::exception& e) {
+    why = tr("This could not be computed (%1). The boat is as it was.").arg(e.what());
+  }
+  assessor_ = Assessor();  // it may have been left half way
+  emit refused(why);
+  return false;
+}
+
 void Session::show_state(std::shared_ptr<const Assessment> next) {
   now_ = std::move(next);
   peek_.reset();
@@ -33,20 +50,18 @@ void Session::show_state(std::shared_ptr<const Assessment> next) {
 
 bool Session::perform(const Edit& edit) {
   if (dragging()) end_drag();
-  try {
+  std::shared_ptr<const Assessment> assessed;
+  const bool done = attempt([&] {
     const Project next = apply(project(), edit);
-    if (next == project()) return true;
-    auto assessed = assess(next, Care::full);
-    undo_.push_back({project(), QString::fromStdString(edit.label)});
-    redo_.clear();
-    before_ = now_;
-    last_edit_ = QString::fromStdString(edit.label);
-    show_state(std::move(assessed));
-    return true;
-  } catch (const InvalidInput& e) {
-    emit refused(QString::fromStdString(e.what()));
-    return false;
-  }
+    if (!(next == project())) assessed = assess(next, Care::full);
+  });
+  if (!done || !assessed) return done;
+  undo_.push_back({project(), QString::fromStdString(edit.label)});
+  redo_.clear();
+  before_ = now_;
+  last_edit_ = QString::fromStdString(edit.label);
+  show_state(std::move(assessed));
+  return true;
 }
 
 void Session::begin_drag() {
@@ -56,35 +71,36 @@ void Session::begin_drag() {
 
 bool Session::preview(const Edit& edit) {
   if (!dragging()) return false;
-  try {
+  std::shared_ptr<const Assessment> assessed;
+  const bool done = attempt([&] {
     const Project next = apply(drag_start_->project, edit);
-    if (next == project()) return true;
-    auto assessed = assess(next, Care::in_a_drag);
-    before_ = drag_start_;
-    drag_label_ = last_edit_ = QString::fromStdString(edit.label);
-    show_state(std::move(assessed));
-    if (!floods_.isActive()) floods_.start();
-    return true;
-  } catch (const InvalidInput& e) {
-    emit refused(QString::fromStdString(e.what()));
-    return false;
-  }
+    if (!(next == project())) assessed = assess(next, Care::in_a_drag);
+  });
+  if (!done || !assessed) return done;
+  before_ = drag_start_;
+  drag_label_ = last_edit_ = QString::fromStdString(edit.label);
+  show_state(std::move(assessed));
+  if (!floods_.isActive()) floods_.start();
+  return true;
 }
 
 void Session::follow_with_water() {
   if (!dragging() || !now_->seal.stale) return;
-  auto followed = std::make_shared<const Assessment>(with_floods(*now_));
+  std::shared_ptr<const Assessment> followed;
+  if (!attempt([&] { followed = std::make_shared<const Assessment>(with_floods(*now_)); })) return;
   assessor_.keep_floods(followed->seal);
   show_state(std::move(followed));
 }
 
 void Session::end_drag() {
   if (!dragging()) return;
+  std::shared_ptr<const Assessment> assessed;
+  if (drag_start_->project == project()) return drag_start_.reset();
+  if (!attempt([&] { assessed = assess(project(), Care::full); })) return cancel_drag();
   const auto start = std::exchange(drag_start_, nullptr);
-  if (start->project == project()) return;
   undo_.push_back({start->project, drag_label_});
   redo_.clear();
-  show_state(assess(project(), Care::full));
+  show_state(std::move(assessed));
 }
 
 void Session::cancel_drag() {
@@ -99,12 +115,14 @@ void Session::cancel_drag() {
 void Session::travel(std::vector<Step>& from, std::vector<Step>& to) {
   cancel_drag();
   if (from.empty()) return;
-  Step step = std::move(from.back());
+  std::shared_ptr<const Assessment> assessed;
+  if (!attempt([&] { assessed = assess(from.back().project, Care::full); })) return;
+  const Step step = std::move(from.back());
   from.pop_back();
   to.push_back({project(), step.label});
   before_ = now_;
   last_edit_ = (&from == &undo_ ? tr("undone: %1") : tr("redone: %1")).arg(step.label);
-  show_state(assess(step.project, Care::full));
+  show_state(std::move(assessed));
 }
 
 void Session::undo() {
@@ -125,7 +143,8 @@ void Session::peek(const Edit& edit) {
   try {
     peek_ = assess(apply(project(), edit), Care::in_a_drag);
     emit seen_changed();
-  } catch (const InvalidInput&) {
+  } catch (const std::exception&) {
+    assessor_ = Assessor();
     stop_peeking();  // doing it will say why
   }
 }
@@ -210,6 +229,7 @@ void Session::adopt(const Project& project, const QString& path) {
   redo_.clear();
   last_edit_.clear();
   path_ = path;
+  stamp_ = path.isEmpty() ? FileStamp{} : stamp_of(path.toStdString());
   saved_ = project;
   selected_.clear();
   now_ = std::move(assessed);
@@ -226,26 +246,26 @@ void Session::adopt_recovered(const Project& project, const QString& path) {
 }
 
 bool Session::open(const QString& path) {
-  try {
+  return attempt([&] {
+    const FileStamp stamp = stamp_of(path.toStdString());  // before it is read: what is written meanwhile differs
     adopt(load_project(path.toStdString()), path);
-    return true;
-  } catch (const InvalidInput& e) {
-    emit refused(QString::fromStdString(e.what()));
-    return false;
-  }
+    stamp_ = stamp;
+  });
 }
 
 bool Session::save(const QString& path) {
-  try {
+  return attempt([&] {
     save_project(project(), path.toStdString());
     path_ = path;
+    stamp_ = stamp_of(path.toStdString());
     saved_ = project();
     emit changed();
-    return true;
-  } catch (const InvalidInput& e) {
-    emit refused(QString::fromStdString(e.what()));
-    return false;
-  }
+  });
+}
+
+bool Session::changed_on_disk() const {
+  const FileStamp there = path_.isEmpty() ? FileStamp{} : stamp_of(path_.toStdString());
+  return !(there == FileStamp{}) && !(there == stamp_);
 }
 
 }  // namespace plucky::app

@@ -5,12 +5,14 @@
 #include <QObject>
 #include <QString>
 #include <QTimer>
+#include <functional>
 #include <memory>
 #include <optional>
 #include <vector>
 
 #include "assessment/assessment.h"
 #include "assessment/consequence.h"
+#include "io/file.h"
 #include "io/units.h"
 #include "project/edit.h"
 #include "session/remedy_trial.h"
@@ -116,6 +118,8 @@ class Session : public QObject {
   /// Opens and saves; on failure refused() tells why and nothing changes.
   bool open(const QString& path);
   bool save(const QString& path);
+  /// Has another program written the boat's file since it was opened or saved here? Not where it is gone.
+  [[nodiscard]] bool changed_on_disk() const;
   /// Puts a recovered boat on the bench: it belongs to `path` and has changes that are not saved there.
   void adopt_recovered(const Project& project, const QString& path);
   [[nodiscard]] QString path() const { return path_; }
@@ -137,6 +141,8 @@ class Session : public QObject {
     QString label;
   };
   std::shared_ptr<const Assessment> assess(const Project& project, Care care);
+  /// Runs what may throw before anything has changed. False when it did: refused() has told why.
+  bool attempt(const std::function<void()>& work);
   void show_state(std::shared_ptr<const Assessment> next);
   void follow_with_water();
   void travel(std::vector<Step>& from, std::vector<Step>& to);
@@ -152,6 +158,7 @@ class Session : public QObject {
   std::vector<Id> selected_;
   UnitSystem units_ = UnitSystem::metric;
   QString path_;
+  FileStamp stamp_;  ///< of the file at path_ as it was read or written here
   Project saved_;
 };
 

@@ -2,7 +2,7 @@
 
 #include <qcustomplot.h>
 
-#include <QFileDialog>
+#include <QBuffer>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QMenu>
@@ -14,6 +14,7 @@
 
 #include "base/error.h"
 #include "io/file.h"
+#include "session/ask_where.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -112,9 +113,8 @@ void Shelf::keyPressEvent(QKeyEvent* event) {
 
 void Shelf::ask_and_export(const char* suffix) {
   const QString name = QString::fromStdString(session_->project().name) + ", " + page(current())->title().toLower();
-  const QString path =
-      QFileDialog::getSaveFileName(this, tr("Export"), name + "." + suffix, QString("*.%1").arg(suffix));
-  if (!path.isEmpty()) export_to(path.endsWith(suffix) ? path : path + "." + suffix);
+  const QString path = ask_where(this, tr("Export"), name, QString("*.%1").arg(suffix), QString(".") + suffix);
+  if (!path.isEmpty()) export_to(path);
 }
 
 bool Shelf::export_to(const QString& path) {
@@ -125,13 +125,20 @@ bool Shelf::export_to(const QString& path) {
       write_file_atomically(path.toStdString(), write_table(at_hand->table(), ','));
       return true;
     }
+    // Drawn in memory first: a picture that fails must not take the place of an earlier one.
+    QBuffer drawn;
+    drawn.open(QIODevice::WriteOnly);
+    const auto write = [&] {
+      write_file_atomically(path.toStdString(), drawn.data().toStdString());
+      return true;
+    };
     if (suffix == "png") {
       const QPixmap picture = at_hand->plot() ? at_hand->plot()->toPixmap(1000, 600, 2.0) : at_hand->grab();
-      if (picture.save(path)) return true;
+      if (picture.save(&drawn, "PNG")) return write();
     }
     if (suffix == "svg" && at_hand->plot()) {
       QSvgGenerator svg;
-      svg.setFileName(path);
+      svg.setOutputDevice(&drawn);
       svg.setSize(QSize(1000, 600));
       svg.setViewBox(QRect(0, 0, 1000, 600));
       svg.setTitle(at_hand->title());
@@ -141,7 +148,7 @@ bool Shelf::export_to(const QString& path) {
         painter.setMode(QCPPainter::pmNoCaching);
         at_hand->plot()->toPainter(&painter, 1000, 600);
         painter.end();
-        return true;
+        return write();
       }
     }
     session_->refuse(suffix == "svg" && !at_hand->plot() ? tr("A table exports as CSV or PNG.")

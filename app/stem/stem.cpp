@@ -16,7 +16,7 @@ const std::array<StageMark, 9>& stage_marks() {
     std::array<StageMark, 9> all;
     for (int n = 1; n <= 9; ++n) {
       const Stage stage = static_cast<Stage>(n);
-      const bool built = stage != Stage::seal && stage != Stage::cool && stage != Stage::build;
+      const bool built = stage != Stage::build;
       all[static_cast<std::size_t>(n) - 1] = {stage, QObject::tr(stage_name(stage)), built};
     }
     return all;

@@ -2,12 +2,14 @@
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QMenu>
+#include <QMessageBox>
 
 #include "base/error.h"
 #include "io/file.h"
 #include "io/mesh_file.h"
 #include "io/project_file.h"
 #include "report/launch_card.h"
+#include "session/ask_where.h"
 #include "settings/settings.h"
 #include "window/main_window.h"
 
@@ -51,16 +53,23 @@ void MainWindow::open_dialog() {
 
 bool MainWindow::save() {
   if (session_->path().isEmpty()) return save_as();
+  if (session_->changed_on_disk()) {
+    const auto answer = QMessageBox::question(
+        this, tr("Changed by another program"),
+        tr("%1 was written by another program since it was opened here. Saving replaces what that one wrote.")
+            .arg(QFileInfo(session_->path()).fileName()),
+        QMessageBox::Save | QMessageBox::Cancel, QMessageBox::Cancel);
+    if (answer != QMessageBox::Save) return false;
+  }
   const bool saved = session_->save(session_->path());
   if (saved) settings::add_recent(session_->path());
   return saved;
 }
 
 bool MainWindow::save_as() {
-  QString path = QFileDialog::getSaveFileName(
-      this, tr("Save the boat"), QString::fromStdString(session_->project().name) + project_suffix, boat_filter);
+  const QString path = ask_where(this, tr("Save the boat"), QString::fromStdString(session_->project().name),
+                                 boat_filter, project_suffix);
   if (path.isEmpty()) return false;
-  if (!path.endsWith(project_suffix)) path += project_suffix;
   const bool saved = session_->save(path);
   if (saved) settings::add_recent(path);
   return saved;
@@ -76,8 +85,8 @@ void MainWindow::import_hull(const QString& path) {
 }
 
 void MainWindow::export_stl() {
-  const QString path = QFileDialog::getSaveFileName(
-      this, tr("Export the skin"), QString::fromStdString(session_->project().name) + ".stl", tr("STL (*.stl)"));
+  const QString path = ask_where(this, tr("Export the skin"), QString::fromStdString(session_->project().name),
+                                 tr("STL (*.stl)"), ".stl");
   if (path.isEmpty()) return;
   try {
     write_file_atomically(path.toStdString(), write_stl(session_->now().hull->model.skin));
@@ -91,11 +100,8 @@ namespace {
 
 /// Asks for a PDF to write, named after the boat; empty when the builder thinks better of it.
 QString ask_for_pdf(QWidget* parent, const Session& session, const QString& what) {
-  QString path = QFileDialog::getSaveFileName(
-      parent, what, QString::fromStdString(session.project().name) + " " + what.toLower() + ".pdf",
-      QObject::tr("PDF (*.pdf)"));
-  if (!path.isEmpty() && !path.endsWith(".pdf")) path += ".pdf";
-  return path;
+  return ask_where(parent, what, QString::fromStdString(session.project().name) + " " + what.toLower(),
+                   QObject::tr("PDF (*.pdf)"), ".pdf");
 }
 
 }  // namespace

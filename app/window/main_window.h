@@ -82,6 +82,10 @@ class MainWindow : public QMainWindow {
   [[nodiscard]] ActionList* action_list() const { return action_list_; }
   /// Opens a boat file, offering its autosave when there is a newer one.
   void open_boat(const QString& path);
+  /// Saves where the boat lies, or asks where. A file that another program wrote meanwhile is only replaced after a
+  /// question.
+  bool save();
+  bool save_as();
   /// Writes the launch card; refused() tells when it cannot.
   bool write_card(const QString& path);
   /// The same for the sheets of Seal and Cool.
@@ -118,8 +122,6 @@ class MainWindow : public QMainWindow {
   void apply_look_choice();
   bool may_leave();
   void open_dialog();
-  bool save();
-  bool save_as();
   void import_dialog();
   void export_stl();
   void card_dialog();

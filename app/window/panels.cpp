@@ -113,6 +113,7 @@ QWidget* MainWindow::build_side(QWidget* parent) {
   line->setFixedHeight(1);
   column->addWidget(line);
   inspector_scroll_ = new QScrollArea(side);
+  inspector_scroll_->setObjectName("inspector_scroll");
   inspector_scroll_->setWidgetResizable(true);
   inspector_scroll_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   inspector_scroll_->setFocusPolicy(Qt::NoFocus);
@@ -120,6 +121,12 @@ QWidget* MainWindow::build_side(QWidget* parent) {
   inspector_->setObjectName("inspector");
   inspector_->setProperty("plain", true);
   inspector_scroll_->setWidget(inspector_);
+  // A page is as tall as its own content: the stack would take the tallest for all.
+  connect(inspector_, &QStackedWidget::currentChanged, this, [this](int current) {
+    for (int i = 0; i < inspector_->count(); ++i)
+      inspector_->widget(i)->setSizePolicy(QSizePolicy::Preferred,
+                                           i == current ? QSizePolicy::Preferred : QSizePolicy::Ignored);
+  });
   column->addWidget(inspector_scroll_, 1);
   connect(ledger, &Ledger::row_chosen, this, [this](const QString& key, const QString& label) {
     why_page_->show_key(key, label);

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 #include "assessment/rules.h"
 
@@ -29,15 +30,31 @@ std::optional<Vec3> nearest_free_place(const Assessment& a, const Part& part) {
   return std::nullopt;
 }
 
-void offer_free_place(const Assessment& a, const Part& part, Finding& f) {
-  if (a.care != Care::full) return;
-  if (const auto place = nearest_free_place(a, part)) {
-    f.remedy = Edit{fmt::format("Move {} {{0}} to the nearest free place", part.name), MovePart{part.id, *place}};
-    f.remedy_values = {length_quantity((*place - part.place).norm())};
-  }
-}
+/// Free places for parts that stand badly. Each is looked for once, and only for the first few: among many parts on one
+/// spot the search of each would find them all in its way.
+class FreePlaces {
+ public:
+  explicit FreePlaces(const Assessment& a) : a_(a) {}
 
-void skin(const Assessment& a, const Part& part, const PartFit& fit, std::vector<Finding>& out) {
+  void offer(const Part& part, Finding& f) {
+    if (a_.care != Care::full) return;
+    auto it = known_.find(part.id);
+    if (it == known_.end()) {
+      if (known_.size() >= most) return;
+      it = known_.emplace(part.id, nearest_free_place(a_, part)).first;
+    }
+    if (!it->second) return;
+    f.remedy = Edit{fmt::format("Move {} {{0}} to the nearest free place", part.name), MovePart{part.id, *it->second}};
+    f.remedy_values = {length_quantity((*it->second - part.place).norm())};
+  }
+
+ private:
+  static constexpr std::size_t most = 6;
+  const Assessment& a_;
+  std::map<Id, std::optional<Vec3>> known_;
+};
+
+void skin(const Assessment& a, const Part& part, const PartFit& fit, FreePlaces& places, std::vector<Finding>& out) {
   if (part.outside) return;
   Finding f{.id = "layout.skin", .subject = part.id, .stage = Stage::layout, .source = "skin thickness of the hull"};
   if (!fit.skin.inside) {
@@ -45,7 +62,7 @@ void skin(const Assessment& a, const Part& part, const PartFit& fit, std::vector
     f.number = length_quantity(-fit.skin.cut_depth);
     f.values = {length_quantity(fit.skin.cut_depth), length_quantity(fit.skin.where.x() - a.hull->model.box.low.x())};
     f.text = part.name + " stands {0} through the inside of the skin, {1} from the transom.";
-    offer_free_place(a, part, f);
+    places.offer(part, f);
   } else {
     f.number = length_quantity(fit.skin.clearance);
     f.values = {f.number};
@@ -54,9 +71,24 @@ void skin(const Assessment& a, const Part& part, const PartFit& fit, std::vector
   out.push_back(f);
 }
 
-void collisions(const Assessment& a, const Part& part, const PartFit& fit, std::vector<Finding>& out) {
-  for (const Id other : fit.overlaps) {
-    if (other < part.id) continue;  // each pair once
+void collisions(const Assessment& a, const Part& part, const PartFit& fit, FreePlaces& places,
+                std::vector<Finding>& out) {
+  std::vector<Id> later = fit.overlaps;
+  std::erase_if(later, [&](Id other) { return other < part.id; });  // each pair once
+  constexpr std::size_t most_pairs = 4;
+  if (later.size() > most_pairs) {
+    Finding f{.id = "layout.overlap",
+              .subject = part.id,
+              .stage = Stage::layout,
+              .severity = Severity::stop,
+              .text = part.name + " shares its space with {0} other parts.",
+              .source = "their sizes"};
+    f.values = {{static_cast<double>(later.size()), Dimension::none}};
+    places.offer(part, f);
+    out.push_back(f);
+    later.clear();
+  }
+  for (const Id other : later) {
     const Part* second = a.project.layout.find(other);
     Finding f{.id = "layout.overlap",
               .subject = part.id,
@@ -65,7 +97,7 @@ void collisions(const Assessment& a, const Part& part, const PartFit& fit, std::
               .text = part.name + " and " + name_of(a, other) + " share the same space.",
               .source = "their sizes"};
     const Part& lighter = part.effective_mass() <= second->effective_mass() ? part : *second;
-    offer_free_place(a, lighter, f);
+    places.offer(lighter, f);
     out.push_back(f);
   }
   for (const Id id : fit.bulkheads) {
@@ -78,7 +110,7 @@ void collisions(const Assessment& a, const Part& part, const PartFit& fit, std::
               .text = part.name + " stands through the bulkhead at {0}.",
               .source = "its place"};
     f.values = {length_quantity(it->x - a.hull->model.box.low.x())};
-    offer_free_place(a, part, f);
+    places.offer(part, f);
     out.push_back(f);
   }
 }
@@ -196,10 +228,11 @@ Vec3 find_place(const Assessment& a, const Part& part) {
 }
 
 void layout_rules(const Assessment& a, std::vector<Finding>& out) {
+  FreePlaces places(a);
   for (const PartFit& fit : a.fits) {
     const Part& part = *a.project.layout.find(fit.part);
-    skin(a, part, fit, out);
-    collisions(a, part, fit, out);
+    skin(a, part, fit, places, out);
+    collisions(a, part, fit, places, out);
     passage(part, fit, out);
     if (fit.off_rail)
       out.push_back({.id = "layout.rail",

@@ -36,11 +36,13 @@ bool in_lane(const CoolingCircuit& c, const Vec3& p) {
 
 }  // namespace
 
-RouteSpace::RouteSpace(const HullModel& hull, double cell) : cell_(cell) {
+RouteSpace::RouteSpace(const HullModel& hull, double cell) {
   // Some room behind the transom, where pickups stand.
   const Vec3 margin(0.14, 0.02, 0.05);
   origin_ = hull.box.low - margin;
   const Vec3 size = hull.box.size() + 2.0 * margin;
+  constexpr double most_cells = 4e6;  // a larger boat gets coarser ones
+  cell = cell_ = std::max(cell, std::cbrt(size.prod() / most_cells));
   nx_ = static_cast<int>(size.x() / cell) + 1;
   ny_ = static_cast<int>(size.y() / cell) + 1;
   nz_ = static_cast<int>(size.z() / cell) + 1;

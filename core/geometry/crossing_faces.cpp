@@ -3,6 +3,9 @@
 #include <CGAL/Exact_predicates_inexact_constructions_kernel.h>
 #include <CGAL/box_intersection_d.h>
 
+#include <algorithm>
+#include <utility>
+
 namespace plucky {
 
 namespace {
@@ -73,9 +76,19 @@ class Finder {
 }  // namespace
 
 std::vector<CrossingPair> find_crossing_faces(const TriangleMesh& mesh, std::size_t most) {
+  // Faces on the same three corners are told elsewhere as doubled; each of them against each would never end.
+  std::vector<std::pair<Triangle, std::uint32_t>> by_corners(mesh.triangles.size());
+  for (std::uint32_t f = 0; f < mesh.triangles.size(); ++f) {
+    Triangle corners = mesh.triangles[f];
+    std::sort(corners.begin(), corners.end());
+    by_corners[f] = {corners, f};
+  }
+  std::sort(by_corners.begin(), by_corners.end());
   std::vector<FaceBox> boxes;
   boxes.reserve(mesh.triangles.size());
-  for (std::uint32_t f = 0; f < mesh.triangles.size(); ++f) {
+  for (std::size_t i = 0; i < by_corners.size(); ++i) {
+    if (i > 0 && by_corners[i].first == by_corners[i - 1].first) continue;
+    const std::uint32_t f = by_corners[i].second;
     const Vec3 &a = mesh.corner(f, 0), &b = mesh.corner(f, 1), &c = mesh.corner(f, 2);
     if (CGAL::collinear(point(a), point(b), point(c))) continue;
     boxes.emplace_back(point(a).bbox() + point(b).bbox() + point(c).bbox(), f);

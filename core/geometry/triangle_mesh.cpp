@@ -177,31 +177,44 @@ std::vector<Triangle> triangulate_polygon(const std::vector<Vec2>& polygon) {
   };
   std::vector<std::uint32_t> ring(polygon.size());
   std::iota(ring.begin(), ring.end(), 0u);
+  constexpr double no_ear = -1.0;
+  const auto quality_at = [&](std::size_t i) {
+    const auto a = ring[(i + ring.size() - 1) % ring.size()], b = ring[i], c = ring[(i + 1) % ring.size()];
+    const double area = cross(a, b, c);
+    if (area <= 0.0) return no_ear;
+    const bool blocked = std::any_of(ring.begin(), ring.end(), [&](std::uint32_t p) {
+      if (p == a || p == b || p == c) return false;
+      const double ab = cross(a, b, p), bc = cross(b, c, p), ca = cross(c, a, p);
+      return ab >= 0.0 && bc >= 0.0 && ca >= 0.0;
+    });
+    if (blocked) return no_ear;
+    return area / std::max({(polygon[b] - polygon[a]).squaredNorm(), (polygon[c] - polygon[b]).squaredNorm(),
+                            (polygon[a] - polygon[c]).squaredNorm()});
+  };
+  std::vector<double> quality(ring.size());
+  const auto judge_all = [&] {
+    for (std::size_t i = 0; i < ring.size(); ++i) quality[i] = quality_at(i);
+  };
+  judge_all();
   std::vector<Triangle> triangles;
+  bool judged_anew = true;
   while (ring.size() > 3) {
     // The fattest valid ear: slivers along straight sides come last, when nothing else is left.
-    std::size_t best = ring.size();
-    double best_quality = -1.0;
-    for (std::size_t i = 0; i < ring.size(); ++i) {
-      const auto a = ring[(i + ring.size() - 1) % ring.size()], b = ring[i], c = ring[(i + 1) % ring.size()];
-      const double area = cross(a, b, c);
-      if (area <= 0.0) continue;
-      const bool blocked = std::any_of(ring.begin(), ring.end(), [&](std::uint32_t p) {
-        if (p == a || p == b || p == c) return false;
-        const double ab = cross(a, b, p), bc = cross(b, c, p), ca = cross(c, a, p);
-        return ab >= 0.0 && bc >= 0.0 && ca >= 0.0;
-      });
-      if (blocked) continue;
-      const double longest = std::max({(polygon[b] - polygon[a]).squaredNorm(), (polygon[c] - polygon[b]).squaredNorm(),
-                                       (polygon[a] - polygon[c]).squaredNorm()});
-      if (area / longest > best_quality) {
-        best_quality = area / longest;
-        best = i;
-      }
+    const auto best = static_cast<std::size_t>(std::max_element(quality.begin(), quality.end()) - quality.begin());
+    if (quality[best] == no_ear) {
+      if (judged_anew) break;  // only flat remainders: nothing left to cover
+      judge_all();             // what blocked an ear may be gone
+      judged_anew = true;
+      continue;
     }
-    if (best == ring.size()) break;  // only flat remainders: nothing left to cover
-    triangles.push_back({ring[(best + ring.size() - 1) % ring.size()], ring[best], ring[(best + 1) % ring.size()]});
+    judged_anew = false;
+    const std::size_t n = ring.size(), before = (best + n - 1) % n, after = (best + 1) % n;
+    triangles.push_back({ring[before], ring[best], ring[after]});
     ring.erase(ring.begin() + static_cast<std::ptrdiff_t>(best));
+    quality.erase(quality.begin() + static_cast<std::ptrdiff_t>(best));
+    // Cutting an ear off changes only the corners beside it.
+    for (const std::size_t i : {best == 0 ? ring.size() - 1 : best - 1, best == ring.size() ? 0 : best})
+      quality[i] = quality_at(i);
   }
   if (ring.size() == 3) triangles.push_back({ring[0], ring[1], ring[2]});
   return triangles;

@@ -238,8 +238,8 @@ std::vector<double> loft_stations(const HullShape& s, int count) {
 
 LoftedSkin loft(HullFamily family, const HullShape& shape, double fineness) {
   if (family == HullFamily::imported) throw InvalidInput("hull", "an imported hull has no parameters to loft");
-  if (!(fineness >= 0.2 && fineness <= 20.0))
-    throw InvalidInput("fineness", fmt::format("{} is outside 0.2 to 20", fineness));
+  if (!(fineness >= 0.2 && fineness <= 10.0))
+    throw InvalidInput("fineness", fmt::format("{} is outside 0.2 to 10", fineness));
   check_ranges(family, shape);
   const Master master(family, shape);
   check_shape(family, shape, master);

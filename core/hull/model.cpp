@@ -244,6 +244,10 @@ HullModel build_hull(const HullDesign& design) {
     if (!design.mesh || design.mesh->triangles.empty()) throw InvalidInput("hull", "has no mesh");
     model.skin = *design.mesh;
     model.box = bounds(model.skin);
+    constexpr double largest = 12.0;  // m; a model of 600 m was read in the wrong unit
+    if (const double most = model.box.size().maxCoeff(); !(most <= largest))
+      throw InvalidInput("hull", fmt::format("the mesh is {:.4g} m long; allowed: up to {:.0f} m. Was its unit right?",
+                                             most, largest));
     model.surface = guess_surfaces(model.skin, model.box);
   } else {
     LoftedSkin lofted = loft(design.family, design.shape, design.fineness);

@@ -15,14 +15,6 @@ extern const char* const catalogue_json;
 
 namespace {
 
-Json parse(const std::string& text) {
-  try {
-    return Json::parse(text);
-  } catch (const nlohmann::json::exception& e) {
-    throw InvalidInput("catalogue", std::string("is not JSON: ") + e.what());
-  }
-}
-
 const Json& list_at(const Json& json, const char* key) {
   const auto it = json.find(key);
   if (it == json.end() || !it->is_array()) throw InvalidInput(std::string("catalogue/") + key, "wants a list");
@@ -89,7 +81,8 @@ DrivePreset read_preset(const Json& item, const std::string& where) {
 }  // namespace
 
 Catalogue catalogue_from_json(const std::string& text) {
-  const Json json = parse(text);
+  const Json json = parse_json(text, "catalogue");
+  if (!json.is_object()) throw InvalidInput("catalogue", "should be an object");
   Catalogue catalogue;
   UnknownFields unknown;
   std::size_t index = 0;
@@ -121,6 +114,8 @@ std::string parts_to_json(std::vector<CatalogueEntry> parts, const std::vector<D
   Json list = Json::array();
   const UnknownFields none;
   for (CatalogueEntry& e : parts) {
+    FieldCheck check(e.part.name);
+    describe(check, e);
     JsonWriter writer("", none);
     describe(writer, e);
     list.push_back(writer.finish());

@@ -8,9 +8,97 @@
 namespace plucky {
 
 namespace {
-constexpr std::size_t longest_text = 100000;
-constexpr std::size_t longest_list = 5000;
+
+constexpr Id greatest_id = 1'000'000'000u;
+/// Deeper nesting than any boat has; what prints or compares JSON goes down as far on the stack.
+constexpr int deepest = 64;
+
+/// Is the text well-formed UTF-8 (RFC 3629)? JSON holds nothing else.
+bool is_utf8(const std::string& text) {
+  for (std::size_t i = 0; i < text.size();) {
+    const auto byte = [&](std::size_t k) { return static_cast<unsigned char>(k < text.size() ? text[k] : 0); };
+    const unsigned char first = byte(i);
+    const std::size_t more = first < 0x80   ? 0
+                             : first < 0xC2 ? 9
+                             : first < 0xE0 ? 1
+                             : first < 0xF0 ? 2
+                             : first < 0xF5 ? 3
+                                            : 9;
+    if (more == 9) return false;
+    for (std::size_t k = 1; k <= more; ++k)
+      if ((byte(i + k) & 0xC0) != 0x80) return false;
+    if ((first == 0xE0 && byte(i + 1) < 0xA0) || (first == 0xED && byte(i + 1) > 0x9F) ||
+        (first == 0xF0 && byte(i + 1) < 0x90) || (first == 0xF4 && byte(i + 1) > 0x8F))
+      return false;
+    i += more + 1;
+  }
+  return true;
+}
+
 }  // namespace
+
+Json parse_json(const std::string& text, const std::string& place) {
+  const auto shallow = [&](int depth, Json::parse_event_t, Json&) {
+    if (depth > deepest) throw InvalidInput(place, fmt::format("is nested more than {} levels deep", deepest));
+    return true;
+  };
+  try {
+    return Json::parse(text, shallow);
+  } catch (const Json::exception& e) {
+    const auto* parse_error = dynamic_cast<const Json::parse_error*>(&e);
+    const std::size_t at = std::min(parse_error && parse_error->byte > 0 ? parse_error->byte - 1 : 0, text.size());
+    const auto here = text.begin() + static_cast<std::ptrdiff_t>(at);
+    const auto line_start = std::find(std::reverse_iterator(here), text.rend(), '\n').base();
+    throw InvalidInput(
+        fmt::format("{}, line {}, column {}", place, 1 + std::count(text.begin(), here, '\n'), 1 + (here - line_start)),
+        "is not JSON here");
+  }
+}
+
+std::string path_step(const std::string& key) {
+  std::string out;
+  for (const char c : key) out += c == '~' ? std::string("~0") : c == '/' ? std::string("~1") : std::string(1, c);
+  return out;
+}
+
+void check_number(double number, Allowed allowed) {
+  if (!(std::isfinite(number) && number >= allowed.low && number <= allowed.high))
+    throw InvalidInput("", fmt::format("is {:.6g}; allowed: {} to {}", number, allowed.low, allowed.high));
+}
+
+void check_text(const std::string& text) {
+  if (text.size() > longest_text)
+    throw InvalidInput("", fmt::format("is {} bytes long; allowed: at most {}", text.size(), longest_text));
+  if (!is_utf8(text)) throw InvalidInput("", "is not text in UTF-8");
+}
+
+void check_list_size(std::size_t size) {
+  if (size > longest_list)
+    throw InvalidInput("", fmt::format("has {} entries; allowed: at most {}", size, longest_list));
+}
+
+void FieldCheck::operator()(const char* key, const double& value, Allowed allowed) const {
+  at(key, [&] { check_number(value, allowed); });
+}
+
+void FieldCheck::operator()(const char* key, const std::string& value) const {
+  at(key, [&] { check_text(value); });
+}
+
+void FieldCheck::operator()(const char* key, const Id& value) const {
+  at(key, [&] { check_number(value, {0.0, greatest_id}); });
+}
+
+void FieldCheck::operator()(const char* key, const Vec3& value, Allowed allowed) const {
+  at(key, [&] {
+    for (const double v : value) check_number(v, allowed);
+  });
+}
+
+void FieldCheck::operator()(const char* key, const std::vector<Vec3>& values, Allowed allowed) const {
+  at(key, [&] { check_list_size(values.size()); });
+  for (const Vec3& v : values) (*this)(key, v, allowed);
+}
 
 JsonReader::JsonReader(const Json& json, std::string path, UnknownFields& unknown)
     : json_(json), path_(std::move(path)), unknown_(unknown) {
@@ -33,8 +121,7 @@ void JsonReader::operator()(const char* key, double& value, Allowed allowed) {
   if (!child) return;
   if (!child->is_number()) refuse(key, fmt::format("is {}, wants a number", child->type_name()));
   const double number = child->get<double>();
-  if (!(std::isfinite(number) && number >= allowed.low && number <= allowed.high))
-    refuse(key, fmt::format("is {}, wants {} to {}", number, allowed.low, allowed.high));
+  guarded(key, [&] { check_number(number, allowed); });
   value = number;
 }
 
@@ -57,14 +144,13 @@ void JsonReader::operator()(const char* key, std::string& value) {
   if (!child) return;
   if (!child->is_string()) refuse(key, fmt::format("is {}, wants text", child->type_name()));
   value = child->get<std::string>();
-  if (value.size() > longest_text)
-    refuse(key, fmt::format("is {} bytes long, wants at most {}", value.size(), longest_text));
+  guarded(key, [&] { check_text(value); });
 }
 
 void JsonReader::operator()(const char* key, Id& value) {
   const Json* child = take(key);
   if (!child) return;
-  if (!child->is_number_unsigned() || child->get<std::uint64_t>() > 1'000'000'000u)
+  if (!child->is_number_unsigned() || child->get<std::uint64_t>() > greatest_id)
     refuse(key, "wants a whole number from 0 to 1000000000");
   value = child->get<Id>();
 }
@@ -76,8 +162,7 @@ Vec3 JsonReader::point(const char* key, const Json& list, Allowed allowed) const
     const Json& item = list[static_cast<std::size_t>(axis)];
     if (!item.is_number()) refuse(key, fmt::format("holds {}, wants three numbers", item.type_name()));
     const double number = item.get<double>();
-    if (!(std::isfinite(number) && number >= allowed.low && number <= allowed.high))
-      refuse(key, fmt::format("holds {}, wants {} to {}", number, allowed.low, allowed.high));
+    guarded(key, [&] { check_number(number, allowed); });
     value[axis] = number;
   }
   return value;
@@ -97,29 +182,50 @@ void JsonReader::operator()(const char* key, std::vector<Vec3>& values, Allowed 
 
 void JsonReader::check_list(const char* key, const Json& list) const {
   if (!list.is_array()) refuse(key, fmt::format("is {}, wants a list", list.type_name()));
-  if (list.size() > longest_list)
-    refuse(key, fmt::format("has {} entries, wants at most {}", list.size(), longest_list));
+  guarded(key, [&] { check_list_size(list.size()); });
 }
 
 std::string JsonReader::item_path(const char* key, const Json& item, std::size_t index) const {
-  const auto id = item.is_object() ? item.find("id") : item.end();
-  if (item.is_object() && id != item.end() && id->is_number_unsigned())
-    return fmt::format("{}/{}/#{}", path_, key, id->get<std::uint64_t>());
+  const auto number = [&](const char* name) -> std::optional<std::uint64_t> {
+    const auto it = item.is_object() ? item.find(name) : item.end();
+    if (!item.is_object() || it == item.end() || !it->is_number_unsigned()) return std::nullopt;
+    return it->get<std::uint64_t>();
+  };
+  if (const auto id = number("id")) return fmt::format("{}/{}/#{}", path_, key, *id);
+  if (const auto subject = number("subject"); subject && item.contains("rule") && item["rule"].is_string())
+    return fmt::format("{}/{}/{}#{}", path_, key, path_step(item["rule"].get<std::string>()), *subject);
   return fmt::format("{}/{}/{}", path_, key, index);
 }
 
 void JsonReader::keep_rest() {
   for (const auto& [key, value] : json_.items())
     if (std::find(taken_.begin(), taken_.end(), key) == taken_.end())
-      unknown_[path_ + "/" + key] = nlohmann::json(value);
+      unknown_[path_ + "/" + path_step(key)] = nlohmann::json(value);
 }
+
+namespace {
+
+/// Back from path_step().
+std::string key_of(const std::string& step) {
+  std::string key;
+  for (std::size_t i = 0; i < step.size(); ++i)
+    if (step[i] == '~' && i + 1 < step.size())
+      key += step[++i] == '1' ? '/' : '~';
+    else
+      key += step[i];
+  return key;
+}
+
+}  // namespace
 
 Json JsonWriter::finish() {
   // Unknown fields of exactly this object: one step below its path.
   for (auto it = unknown_.lower_bound(path_ + "/"); it != unknown_.end(); ++it) {
     if (it->first.compare(0, path_.size() + 1, path_ + "/") != 0) break;
-    const std::string key = it->first.substr(path_.size() + 1);
-    if (key.find('/') == std::string::npos && !json_.contains(key)) json_[key] = Json(it->second);
+    const std::string step = it->first.substr(path_.size() + 1);
+    if (step.find('/') != std::string::npos) continue;
+    const std::string key = key_of(step);
+    if (!json_.contains(key)) json_[key] = Json(it->second);
   }
   return std::move(json_);
 }

@@ -19,6 +19,28 @@ struct Allowed {
   double low = -1e6, high = 1e6;
 };
 
+/// Bytes of a text and entries of a list, at most.
+inline constexpr std::size_t longest_text = 100000, longest_list = 5000;
+
+/// The text as JSON. Throws InvalidInput with line and column, and for nesting of more than 64 levels.
+[[nodiscard]] Json parse_json(const std::string& text, const std::string& place);
+
+/// A key as one step of a path: "/" and "~" written as in a JSON pointer (RFC 6901), so that no key looks like two.
+[[nodiscard]] std::string path_step(const std::string& key);
+/// Step of a list's entry: by its permanent number, which stays when others come and go.
+template <class T>
+[[nodiscard]] std::string item_step(const T& item) {
+  return "#" + std::to_string(item.id);
+}
+/// Ignored findings have none: by what they ignore.
+[[nodiscard]] inline std::string item_step(const IgnoredFinding& f) {
+  return path_step(f.rule) + "#" + std::to_string(f.id);
+}
+/// Throws InvalidInput("", reason) unless the value may stand in a file.
+void check_number(double value, Allowed allowed);
+void check_text(const std::string& text);
+void check_list_size(std::size_t size);
+
 /// Fills structs from JSON. Missing fields keep their defaults; wrong types and values outside their range throw
 /// InvalidInput with the JSON path; fields nobody asked for are kept in `unknown`.
 class JsonReader {
@@ -79,7 +101,7 @@ class JsonReader {
   void check_list(const char* key, const Json& list) const;
   [[nodiscard]] std::string item_path(const char* key, const Json& item, std::size_t index) const;
   template <class F>
-  auto guarded(const char* key, F f) {
+  auto guarded(const char* key, F f) const {
     try {
       return f();
     } catch (const InvalidInput& e) {
@@ -128,7 +150,7 @@ class JsonWriter {
   void list(const char* key, std::vector<T>& values) {
     Json out = Json::array();
     for (std::size_t i = 0; i < values.size(); ++i) {
-      JsonWriter writer(path_ + "/" + key + "/#" + std::to_string(values[i].id), unknown_);
+      JsonWriter writer(path_ + "/" + key + "/" + item_step(values[i]), unknown_);
       describe(writer, values[i]);
       out.push_back(writer.finish());
     }
@@ -142,6 +164,55 @@ class JsonWriter {
   std::string path_;
   const UnknownFields& unknown_;
   Json json_ = Json::object();
+};
+
+/// The same calls, checking: what an edit, a paste or a command made must be what a file can hold. Throws InvalidInput
+/// with the path.
+class FieldCheck {
+ public:
+  explicit FieldCheck(std::string path) : path_(std::move(path)) {}
+
+  void operator()(const char* key, const double& value, Allowed allowed = {}) const;
+  void operator()(const char*, const bool&) const {}
+  void operator()(const char* key, const std::string& value) const;
+  void operator()(const char* key, const Id& value) const;
+  void operator()(const char* key, const Vec3& value, Allowed allowed = {}) const;
+  void operator()(const char* key, const std::optional<double>& value, Allowed allowed = {}) const {
+    if (value) (*this)(key, *value, allowed);
+  }
+  void operator()(const char* key, const std::vector<Vec3>& values, Allowed allowed = {}) const;
+  template <class E>
+  void choice(const char*, const E& value, const char* (*name)(E), E (*)(const std::string&)) const {
+    (void)name(value);  // throws for a value that is not in its table
+  }
+  template <class T>
+  void object(const char* key, T& value) const {
+    FieldCheck inner(path_ + "/" + key);
+    describe(inner, value);
+  }
+  template <class T>
+  void object(const char* key, std::optional<T>& value) const {
+    if (value) object(key, *value);
+  }
+  template <class T>
+  void list(const char* key, std::vector<T>& values) const {
+    at(key, [&] { check_list_size(values.size()); });
+    for (T& value : values) {
+      FieldCheck inner(path_ + "/" + key + "/" + item_step(value));
+      describe(inner, value);
+    }
+  }
+
+ private:
+  template <class F>
+  void at(const char* key, F check) const {
+    try {
+      check();
+    } catch (const InvalidInput& e) {
+      throw e.within(path_ + "/" + key);
+    }
+  }
+  std::string path_;
 };
 
 }  // namespace plucky

@@ -7,6 +7,7 @@
 
 #include "base/error.h"
 #include "drive/drive_table.h"
+#include "project/json.h"
 
 namespace plucky {
 
@@ -62,6 +63,20 @@ void check_project(const Project& project) {
     if (p.rail != 0 && !project.layout.find_rail(p.rail))
       throw InvalidInput(place, fmt::format("stands on rail {}, which does not exist", p.rail));
   }
+  // Running numbers, each within its own list.
+  const auto claim_all = [](const std::string& what, const auto& items) {
+    std::set<Id> own;
+    for (const auto& item : items)
+      if (item.id == 0 || !own.insert(item.id).second)
+        throw InvalidInput(what, fmt::format("its number {} is used twice or is 0", item.id));
+  };
+  const TrialLog& trial = project.trial;
+  claim_all("launch checklist", trial.ticks);
+  claim_all("flotation test", trial.bath_tests);
+  for (const auto& t : trial.bath_tests) claim_all("reading of the flotation test of " + t.date, t.readings);
+  claim_all("weighing", trial.weighings);
+  for (const auto& w : trial.weighings) claim_all("support of the weighing of " + w.date, w.supports);
+  check_fields(project);
 }
 
 BoatType type_of(const Project& p) {

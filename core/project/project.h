@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "base/blob.h"
 #include "brief/brief.h"
 #include "cooling/circuit.h"
 #include "drive/drive.h"
@@ -17,8 +18,12 @@
 
 namespace plucky {
 
-/// Fields of a file this version does not know, by their place ("/layout/parts/#7/colour"), kept for the next save.
+/// Fields of a file this version does not know, by their place ("/layout/parts/#7/colour"; "/" within a key is "~1" and
+/// "~" is "~0"), kept for the next save.
 using UnknownFields = std::map<std::string, nlohmann::json>;
+
+/// Entries of the boat's archive this version does not know, by their name, kept for the next save.
+using UnknownEntries = std::map<std::string, Blob>;
 
 /// A finding the builder has decided to live with. It comes back when it gets worse than it was then.
 struct IgnoredFinding {
@@ -44,6 +49,7 @@ struct Project {
   std::vector<IgnoredFinding> ignored;
   Id next_id = 1;  ///< the next permanent number
   UnknownFields unknown;
+  UnknownEntries unknown_entries;
 
   /// Takes a fresh permanent number.
   [[nodiscard]] Id take_id() { return next_id++; }
@@ -51,7 +57,7 @@ struct Project {
 };
 
 /// Throws InvalidInput where the project breaks its own rules: ids used twice, rails that do not exist, parts without
-/// size or with a negative mass.
+/// size or with a negative mass, anything that could not be saved and read back (check_fields() in json.h).
 void check_project(const Project& project);
 
 /// What the boat is by its hull and drive; the brief is asked only where neither tells.

@@ -202,7 +202,12 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
     if (!s.bow_rises) return s;
     trim = most_trim;
   }
-  const Forces f = *carry(h, w, *trim);
+  const std::optional<Forces> carried_there = carry(h, w, *trim);
+  if (!carried_there) {  // between two trims that carry lies one that does not
+    s.message = "no steady trim: the bottom carries the boat only in steps";
+    return s;
+  }
+  const Forces& f = *carried_there;
   if (h.length > 0.0 && f.pressure_point > most_forward * h.length) {
     s.message = fmt::format("the bow goes under: the bottom would have to carry {:.2f} m forward of the transom",
                             f.pressure_point);

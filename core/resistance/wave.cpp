@@ -89,7 +89,13 @@ double wave_resistance(const Offsets& o, double speed, double density) {
   if (!(density > 0.0)) throw InvalidInput("density", fmt::format("is {} kg/m3; wants more than zero", density));
   if (o.x.size() < 3 || o.depth.size() < 2)
     throw InvalidInput("offsets", "want three stations and two depths at least");
-  const double k = gravity / (speed * speed), length = o.x.back() - o.x.front();
+  const double length = o.x.back() - o.x.front();
+  // The slower the boat, the more often the phase turns over its length; what is left of the waves then no balance
+  // sees.
+  constexpr double least_froude = 0.08;
+  if (const double slowest = least_froude * std::sqrt(gravity * length); speed < slowest)
+    return wave_resistance(o, slowest, density) * std::pow(speed / slowest, 6);
+  const double k = gravity / (speed * speed);
   // l = 1 + s^2 takes the singularity out: l^2 / sqrt(l^2 - 1) dl = 2 l^2 / sqrt(s^2 + 2) ds. The amplitude turns with
   // the phase k L l, so panels hold a fixed share of a turn; Gauss-Legendre with three points on each.
   constexpr double at[3] = {-0.7745966692414834, 0.0, 0.7745966692414834}, weight[3] = {5.0 / 9, 8.0 / 9, 5.0 / 9};

@@ -3,7 +3,8 @@
 // Michell's thin-ship integral (1898), R = (4 rho g^2 / pi V^2) int_1^inf (I^2 + J^2) l^2 / sqrt(l^2 - 1) dl with
 // I + iJ = int int df/dx exp(-l^2 k z + i l k x) dx dz, k = g / V^2. The slope df/dx is constant between stations, f is
 // linear between depths, and both inner integrals are taken exactly on that. Overrates the humps below a Froude number
-// of about 0.35; wants a beam well below the length.
+// of about 0.35; wants a beam well below the length. Below a Froude number of 0.08, where waves are next to nothing, it
+// falls with the sixth power of the speed.
 #pragma once
 
 #include <functional>

@@ -123,7 +123,7 @@ TEST(Json, RefusesWithPathAndReason) {
   EXPECT_NE(complaint("{\"format\": 5}").find("not a boat"), std::string::npos);
   EXPECT_NE(complaint(replaced(good, "\"version\": 2", "\"version\": 99")).find("version 99"), std::string::npos);
   EXPECT_NE(complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": -1"))
-                .find("/layout/parts/#3/mass_kg: is -1, wants 0 to 1000"),
+                .find("/layout/parts/#3/mass_kg: is -1; allowed: 0 to 1000"),
             std::string::npos);
   EXPECT_NE(complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": \"heavy\"")).find("is string, wants a number"),
             std::string::npos);

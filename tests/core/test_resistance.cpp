@@ -118,6 +118,20 @@ TEST(Waves, MatchAClosedFormQuadratureOfTheWigleyHull) {
   EXPECT_THROW((void)wave_resistance(o, 0.0, 1000.0), InvalidInput);
 }
 
+TEST(Waves, FadeAwayTowardsRestWithoutAStep) {
+  const Offsets o = wigley_offsets(1.0, 0.1, 0.0625, 40, 10);
+  const double edge = 0.08 * std::sqrt(gravity);
+  EXPECT_NEAR(wave_resistance(o, edge * 0.9999, 1000.0) / wave_resistance(o, edge * 1.0001, 1000.0), 1.0, 0.02);
+  double before = wave_resistance(o, edge, 1000.0);
+  for (double v = 0.9 * edge; v > 1e-4; v *= 0.7) {
+    const double now = wave_resistance(o, v, 1000.0);
+    EXPECT_GT(before, now);
+    EXPECT_GT(now, 0.0);
+    before = now;
+  }
+  EXPECT_LT(before, 1e-12);
+}
+
 RC_GTEST_PROP(Waves, GoWithTheSquareOfTheBeamAndScaleByFroude, ()) {
   const double beam = *rc::gen::inRange(5, 15) / 100.0, froude = *rc::gen::inRange(25, 80) / 100.0;
   const double v = froude * std::sqrt(gravity);

@@ -1,0 +1,20 @@
+#include "session/ask_where.h"
+
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QMessageBox>
+
+namespace plucky::app {
+
+QString ask_where(QWidget* parent, const QString& title, const QString& name, const QString& filter,
+                  const QString& suffix) {
+  const QString path = QFileDialog::getSaveFileName(parent, title, name + suffix, filter);
+  if (path.isEmpty() || path.endsWith(suffix, Qt::CaseInsensitive)) return path;  // the dialog has asked
+  const QString whole = path + suffix;
+  if (!QFileInfo::exists(whole)) return whole;
+  const auto answer = QMessageBox::question(parent, title, QObject::tr("%1 exists. Replace it?").arg(whole),
+                                            QMessageBox::Yes | QMessageBox::Cancel, QMessageBox::Cancel);
+  return answer == QMessageBox::Yes ? whole : QString();
+}
+
+}  // namespace plucky::app

@@ -1,0 +1,392 @@
+// Every field of a boat, once: its key in the file and what it may be. In: a visitor (json_fields.h) and a struct. Out:
+// the visitor has seen each field. Reading, checking and writing go through here, and tests that try every number.
+#pragma once
+
+#include <algorithm>
+
+#include "project/drive_fields.h"
+#include "project/json_fields.h"
+
+namespace plucky {
+
+// Each describe() lists a struct's fields once, for reading, checking and writing alike. Keys carry the unit.
+
+namespace range {
+inline constexpr Allowed positive{0.0, 1e6};
+inline constexpr Allowed place{-100.0, 100.0};
+inline constexpr Allowed size{0.0, 100.0};
+inline constexpr Allowed share{0.0, 1.0};
+}  // namespace range
+
+template <class V>
+void describe(V& v, Brief& b) {
+  v("purpose", b.purpose);
+  v.choice("type", b.type, boat_type_key, boat_type_from_key);
+  v.choice("water", b.water, water_kind_key, water_kind_from_key);
+  v.choice("method", b.method, build_method_key, build_method_from_key);
+  v("salt_water", b.salt_water);
+  v("payload_kg", b.payload, {0.0, 1000.0});
+  v("wanted_speed_m_s", b.wanted_speed, {0.0, 100.0});
+  v("run_time_s", b.run_time, range::positive);
+  v("most_length_m", b.most_length, range::size);
+  v("longest_piece_m", b.longest_piece, range::size);
+  v("wanted_freeboard_m", b.wanted_freeboard, range::size);
+  v("trim_low_rad", b.trim_low, {-pi / 2, pi / 2});
+  v("trim_high_rad", b.trim_high, {-pi / 2, pi / 2});
+  v("swamped_reserve", b.swamped_reserve, {0.0, 10.0});
+}
+
+template <class V>
+void describe(V& v, HullShape& s) {
+  for (const HullParameter& p : all_hull_parameters()) v(p.key, s.*p.member, {-100.0, 100.0});
+}
+
+template <class V>
+void describe(V& v, Skin& s) {
+  v("material", s.material);
+  v("density_kg_m3", s.density, {1.0, 30000.0});
+  v("shell_thickness_m", s.shell_thickness, {0.0, 0.1});
+  v("deck_thickness_m", s.deck_thickness, {0.0, 0.1});
+  v("frame_thickness_m", s.frame_thickness, {0.0, 0.1});
+}
+
+template <class V>
+void describe(V& v, Hatch& h) {
+  v("id", h.id);
+  v("name", h.name);
+  v("x_m", h.x, range::place);
+  v("y_m", h.y, range::place);
+  v("length_m", h.length, range::size);
+  v("width_m", h.width, range::size);
+  v("coaming_m", h.coaming, range::size);
+  v("sealed", h.sealed);
+}
+
+template <class V>
+void describe(V& v, Cabin& c) {
+  v("id", c.id);
+  v("name", c.name);
+  v("x_m", c.x, range::place);
+  v("length_m", c.length, range::size);
+  v("width_m", c.width, range::size);
+  v("height_m", c.height, range::size);
+  v("lean", c.lean, range::share);
+  v("sealed", c.sealed);
+}
+
+template <class V>
+void describe(V& v, FloodChamber& c) {
+  v("id", c.id);
+  v("name", c.name);
+  v("x_m", c.x, range::place);
+  v("length_m", c.length, range::size);
+  v("inner_m", c.inner, range::place);
+  v("z_low_m", c.z_low, range::place);
+  v("z_high_m", c.z_high, range::place);
+  v("port", c.port);
+}
+
+template <class V>
+void describe(V& v, Bulkhead& b) {
+  v("id", b.id);
+  v("name", b.name);
+  v("x_m", b.x, range::place);
+  v("watertight", b.watertight);
+}
+
+template <class V>
+void describe(V& v, Opening& o) {
+  v("id", o.id);
+  v("name", o.name);
+  v("place_m", o.place, range::place);
+  v("sealed", o.sealed);
+}
+
+template <class V>
+void describe(V& v, HullDesign& h) {
+  v.choice("family", h.family, family_key, family_from_key);
+  v.object("shape", h.shape);
+  v.object("skin", h.skin);
+  v("fineness", h.fineness, {0.2, 10.0});
+  v("mesh_source", h.mesh_source);
+  v.list("hatches", h.hatches);
+  v.list("cabins", h.cabins);
+  v.list("flood_chambers", h.chambers);
+  v.list("bulkheads", h.bulkheads);
+  v.list("openings", h.openings);
+}
+
+template <class V>
+void describe(V& v, Part& p) {
+  v("id", p.id);
+  v("name", p.name);
+  v.choice("kind", p.kind, part_kind_key, part_kind_from_key);
+  v.choice("shape", p.shape, part_shape_key, part_shape_from_key);
+  v("size_m", p.size, range::size);
+  v("place_m", p.place, range::place);
+  v("mass_kg", p.mass, {0.0, 1000.0});
+  v("mass_sigma_kg", p.mass_sigma, range::positive);
+  v("measured_mass_kg", p.measured_mass, {0.0, 1000.0});
+  v("measured_sigma_kg", p.measured_sigma, range::positive);
+  v("place_sigma_m", p.place_sigma, range::size);
+  v("may_get_wet", p.may_get_wet);
+  v("outside", p.outside);
+  v("lithium", p.lithium);
+  v("rail", p.rail);
+}
+
+template <class V>
+void describe(V& v, Rail& r) {
+  v("id", r.id);
+  v("name", r.name);
+  v("from_m", r.from, range::place);
+  v("to_m", r.to, range::place);
+  v("y_m", r.y, range::place);
+  v("z_m", r.z, range::place);
+}
+
+template <class V>
+void describe(V& v, MassCorrection& c) {
+  v("mass_kg", c.mass, {-1000.0, 1000.0});
+  v("moment_kg_m", c.moment, {-1e5, 1e5});
+  v("mass_sigma_kg", c.mass_sigma, range::positive);
+  v("cg_sigma_m", c.cg_sigma, range::size);
+  v("origin", c.origin);
+}
+
+template <class V>
+void describe(V& v, Layout& l) {
+  v.list("rails", l.rails);
+  v.list("parts", l.parts);
+  v.object("correction", l.correction);
+}
+
+template <class V>
+void describe(V& v, Drive& d) {
+  v.choice("propulsor", d.propulsor, propulsor_key, propulsor_from_key);
+  v.choice("mounting", d.mounting, mounting_key, mounting_from_key);
+  DrivePart itself{d, DriveGroup::drive};
+  describe(v, itself);
+  for (auto group : {DriveGroup::battery, DriveGroup::esc, DriveGroup::motor, DriveGroup::gearing, DriveGroup::coupler,
+                     DriveGroup::shaft, DriveGroup::pod, DriveGroup::jet, DriveGroup::screw, DriveGroup::fittings}) {
+    DrivePart part{d, group};
+    v.object(drive_group_key(group), part);
+  }
+}
+
+template <class V>
+void describe(V& v, Steering& s) {
+  v.choice("by", s.by, steered_by_key, steered_by_from_key);
+  v("rudders", s.blades);
+  for (const SteeringNumber& n : steering_numbers()) v(n.key, n.of(s), {n.low, n.high});
+  v("in_wash", s.in_wash);
+  v("under_hull", s.under_hull);
+  v("pull_pull", s.pull_pull);
+}
+
+template <class V>
+void describe(V& v, CoolFitting& f) {
+  v("id", f.id);
+  v("name", f.name);
+  v.choice("kind", f.kind, fitting_key, fitting_from_key);
+  v("part", f.part);
+  v("place_m", f.place, range::place);
+  for (const FittingNumber& n : fitting_numbers()) v(n.key, f.*n.member, {std::min(0.0, n.low), n.high});
+  v("in_wash", f.in_wash);
+  v("reversed", f.reversed);
+  v("blocked", f.blocked);
+  v("calibration", f.calibration, {1e-3, 100.0});
+}
+
+template <class V>
+void describe(V& v, Hose& h) {
+  v("id", h.id);
+  v("from", h.from);
+  v("from_port", h.from_port);
+  v("to", h.to);
+  v("to_port", h.to_port);
+  v.choice("material", h.material, hose_key, hose_from_key);
+  v("bore_m", h.bore, {0.0, 0.03});
+  v("wall_m", h.wall, {0.0, 0.01});
+  v("via_m", h.via, range::place);
+  v("kinked", h.kinked);
+}
+
+template <class V>
+void describe(V& v, Lane& l) {
+  v("id", l.id);
+  v("name", l.name);
+  v("from_m", l.from, range::place);
+  v("to_m", l.to, range::place);
+  v("y_m", l.y, range::place);
+  v("z_m", l.z, range::place);
+}
+
+template <class V>
+void describe(V& v, HeightTest& t) {
+  v("id", t.id);
+  v("pickup", t.pickup);
+  v("throttle", t.throttle, range::share);
+  v("height_m", t.height, {0.0, 100.0});
+  v("recovery", t.recovery, {0.0, 100.0});
+  v("date", t.date);
+}
+
+template <class V>
+void describe(V& v, CoolingCircuit& c) {
+  v("water_c", c.water, {-5.0, 60.0});
+  v("air_c", c.air, {-30.0, 80.0});
+  v.choice("seen_from", c.seen_from, driving_side_key, driving_side_from_key);
+  v.list("fittings", c.fittings);
+  v.list("hoses", c.hoses);
+  v.list("lanes", c.lanes);
+  v.list("height_tests", c.tests);
+}
+
+template <class V>
+void describe(V& v, SealChoice& c) {
+  v("id", c.id);
+  v("opening", c.opening);
+  v.choice("method", c.method, method_key, method_from_key);
+  v.choice("condition", c.condition, condition_key, condition_from_key);
+  v("clearance_m", c.clearance, range::size);
+  v("length_m", c.length, range::size);
+  v("grease_interval_s", c.grease_interval, range::positive);
+  v("spring_to_water", c.spring_to_water);
+  v("pair", c.pair);
+  v("ring_section_m", c.ring_section, range::size);
+  v("groove_depth_m", c.groove_depth, range::size);
+  v("groove_width_m", c.groove_width, range::size);
+  v("screws_apart_m", c.screw_spacing, range::size);
+}
+
+template <class V>
+void describe(V& v, PartShield& s) {
+  v("id", s.id);
+  v("part", s.part);
+  v.choice("shield", s.shield, shield_key, shield_from_key);
+}
+
+template <class V>
+void describe(V& v, Bilge& b) {
+  v("trigger_m", b.trigger, range::size);
+  v("flow_m3_s", b.flow, {0.0, 0.01});
+  v("head_m", b.head, range::size);
+  v("current_a", b.current, {0.0, 1000.0});
+}
+
+template <class V>
+void describe(V& v, LeakResult& r) {
+  v("id", r.id);
+  v("opening", r.opening);
+  v.choice("round", r.round, round_key, round_from_key);
+  v("passed", r.passed);
+  v("note", r.note);
+}
+
+template <class V>
+void describe(V& v, LeakTest& t) {
+  v("id", t.id);
+  v("date", t.date);
+  v("duration_s", t.duration, range::positive);
+  v("mass_before_kg", t.mass_before, {0.0, 1000.0});
+  v("mass_after_kg", t.mass_after, {0.0, 1000.0});
+  v.list("results", t.results);
+}
+
+template <class V>
+void describe(V& v, Sealing& s) {
+  v("perimeters", s.perimeters);
+  v("coat_inside", s.coat_inside);
+  v("coat_outside", s.coat_outside);
+  v.object("bilge", s.bilge);
+  v.list("openings", s.choices);
+  v.list("shields", s.shields);
+  v.list("bath_tests", s.tests);
+}
+
+template <class V>
+void describe(V& v, FoundMass& f) {
+  v("mass_kg", f.mass, {0.0, 1000.0});
+  v("mass_sigma_kg", f.mass_sigma, range::positive);
+  v("cg_m", f.cg, range::place);
+  v("cg_sigma_m", f.cg_sigma, range::size);
+  v("planned_mass_kg", f.planned_mass, {0.0, 1000.0});
+  v("planned_cg_m", f.planned_cg, range::place);
+}
+
+template <class V>
+void describe(V& v, ChecklistTick& t) {
+  v("id", t.id);
+  v("key", t.key);
+  v("date", t.date);
+}
+
+template <class V>
+void describe(V& v, FreeboardReading& r) {
+  v("id", r.id);
+  v("point", r.point);
+  v("place_m", r.place, range::place);
+  v("freeboard_m", r.freeboard, {-10.0, 10.0});
+}
+
+template <class V>
+void describe(V& v, BathTest& t) {
+  v("id", t.id);
+  v("date", t.date);
+  v("note", t.note);
+  v("reading_sigma_m", t.reading_sigma, {1e-6, 0.1});
+  v.list("readings", t.readings);
+  v.object("found", t.found);
+}
+
+template <class V>
+void describe(V& v, SupportReading& s) {
+  v("id", s.id);
+  v("place_m", s.place, range::place);
+  v("mass_kg", s.mass, {0.0, 1000.0});
+}
+
+template <class V>
+void describe(V& v, BoatWeighing& b) {
+  v("id", b.id);
+  v("date", b.date);
+  v.list("supports", b.supports);
+  v.object("found", b.found);
+}
+
+template <class V>
+void describe(V& v, TrialLog& t) {
+  v.list("checklist", t.ticks);
+  v.list("bath_tests", t.bath_tests);
+  v.list("weighings", t.weighings);
+}
+
+template <class V>
+void describe(V& v, IgnoredFinding& f) {
+  v("rule", f.rule);
+  v("subject", f.id);
+  double severity = f.severity;
+  v("severity", severity, {0.0, 3.0});
+  f.severity = static_cast<int>(severity);
+  v("reason", f.reason);
+  v("date", f.date);
+}
+
+template <class V>
+void describe(V& v, Project& p) {
+  v("name", p.name);
+  v("notes", p.notes);
+  v("next_id", p.next_id);
+  v.object("brief", p.brief);
+  v.object("hull", p.hull);
+  v.object("drive", p.drive);
+  v.object("steering", p.steering);
+  v.object("layout", p.layout);
+  v.object("cooling", p.cooling);
+  v.object("sealing", p.sealing);
+  v.object("trial", p.trial);
+  v.list("ignored_findings", p.ignored);
+}
+
+}  // namespace plucky
