@@ -15,9 +15,25 @@ namespace {
 
 constexpr std::size_t most_rows = 10000;
 
+/// Told by the first row, outside its quotes; a quote opens at a cell's beginning only, as in read_table().
 char separator_of(std::string_view text) {
-  if (text.find('\t') != std::string_view::npos) return '\t';
-  return text.find(';') != std::string_view::npos ? ';' : ',';
+  bool quoted = false, begins = true, semicolon = false;
+  for (std::size_t i = 0; i < text.size(); ++i) {
+    const char c = text[i];
+    if (quoted) {
+      if (c == '"' && i + 1 < text.size() && text[i + 1] == '"')
+        ++i;
+      else if (c == '"')
+        quoted = false;
+      continue;
+    }
+    if (c == '\t') return c;
+    if (c == '\n') break;
+    quoted = c == '"' && begins;
+    begins = c == ';' || c == ',';
+    semicolon = semicolon || c == ';';
+  }
+  return semicolon ? ';' : ',';
 }
 
 std::string lower(std::string text) {
@@ -76,7 +92,8 @@ std::string write_table(const TableRows& rows, char separator) {
     for (std::size_t i = 0; i < row.size(); ++i) {
       if (i > 0) out += separator;
       const std::string& cell = row[i];
-      if (cell.find_first_of(std::string("\"\n\r") + separator) == std::string::npos) {
+      // What might be taken for another separator is quoted as well.
+      if (cell.find_first_of("\"\n\r\t,;") == std::string::npos) {
         out += cell;
         continue;
       }

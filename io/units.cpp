@@ -257,9 +257,12 @@ Shown in_words(const Quantity& q, UnitSystem system, int figures) {
 }  // namespace
 
 Shown show(const Quantity& q, UnitSystem system) {
-  const Unit& unit = shown_unit(q.dimension, system);
+  // Less than a minute in minutes would be "0.0".
+  const bool seconds = q.dimension == Dimension::duration && std::abs(q.si) < 59.5;
+  const Unit& unit = seconds ? unit_by_size(q, system) : shown_unit(q.dimension, system);
   const double value = q.si / unit.si + unit.zero;
   int decimals = unit.decimals;
+  if (q.dimension == Dimension::duration && std::abs(q.si) < 9.95 && q.si != 0.0) decimals = 1;
   if (q.dimension == Dimension::mass && system == UnitSystem::metric && std::abs(value) >= 1000.0) decimals = 0;
   // Clearances of a few hundredths are told as such.
   if (q.dimension == Dimension::length && system == UnitSystem::metric && std::abs(value) >= 0.005 &&

@@ -164,8 +164,9 @@ FindingsPanel::FindingsPanel(Session* session, QWidget* parent)
   column->setSpacing(2);
   auto* head = new QHBoxLayout;
   head->setContentsMargins(12, 0, 12, 0);
-  auto* title = new QLabel(tr("Findings"), this);
-  title->setFont(ui_font(10.5, QFont::Bold));
+  title_ = new QLabel(this);
+  title_->setObjectName("finding_title");
+  title_->setFont(ui_font(10.5, QFont::Bold));
   counts_ = new QLabel(this);
   counts_->setProperty("muted", true);
   counts_->setObjectName("finding_counts");
@@ -173,7 +174,7 @@ FindingsPanel::FindingsPanel(Session* session, QWidget* parent)
   by_stage_->setObjectName("by_stage");
   fine_too_ = new QCheckBox(tr("passed, ignored"), this);
   fine_too_->setObjectName("fine_too");
-  head->addWidget(title);
+  head->addWidget(title_);
   head->addSpacing(8);
   head->addWidget(counts_);
   head->addSpacing(12);
@@ -203,7 +204,33 @@ FindingsPanel::FindingsPanel(Session* session, QWidget* parent)
   });
   connect(fine_too_, &QCheckBox::toggled, this, &FindingsPanel::refresh);
   connect(by_stage_, &QCheckBox::toggled, this, &FindingsPanel::refresh);
+  connect(session_, &Session::boat_replaced, this, [this] { set_stage(stage_); });
+  set_stage(stage_);
+}
+
+void FindingsPanel::set_stage(Stage stage) {
+  stage_ = stage;
+  const auto& all = session_->now().findings;
+  const bool clean = std::none_of(all.begin(), all.end(), [&](const Finding& f) {
+    return own(f) && f.severity >= Severity::watch && f.ignored.empty();
+  });
+  // Only here: a board that jumped under the hand with every edit would be worse than a short list.
+  constexpr int tall = 196, short_one = 150;
+  setFixedHeight(clean ? short_one : tall);
   refresh();
+}
+
+QString FindingsPanel::heading_over(const std::vector<Finding>& shown, std::size_t i) const {
+  if (by_stage_->isChecked())
+    return i == 0 || shown[i - 1].stage != shown[i].stage ? tr(stage_name(shown[i].stage)) : QString();
+  if (own(shown[i]) || (i > 0 && !own(shown[i - 1]))) return {};
+  QStringList counts;
+  for (int n = 1; n <= 9; ++n) {
+    const Stage stage = static_cast<Stage>(n);
+    const auto count = std::count_if(shown.begin(), shown.end(), [&](const Finding& f) { return f.stage == stage; });
+    if (stage != stage_ && count > 0) counts << tr("%1 %2").arg(tr(stage_name(stage))).arg(count);
+  }
+  return tr("Other stages: %1").arg(counts.join(QString::fromUtf8(" \u00b7 ")));
 }
 
 std::vector<Finding> FindingsPanel::visible() const {
@@ -212,6 +239,8 @@ std::vector<Finding> FindingsPanel::visible() const {
     if ((f.severity != Severity::fine && f.ignored.empty()) || fine_too_->isChecked()) out.push_back(f);
   if (by_stage_->isChecked())
     std::stable_sort(out.begin(), out.end(), [](const Finding& l, const Finding& r) { return l.stage < r.stage; });
+  else
+    std::stable_partition(out.begin(), out.end(), [this](const Finding& f) { return own(f); });
   return out;
 }
 
@@ -252,15 +281,23 @@ void FindingsPanel::heed(const Finding& finding) {
 
 void FindingsPanel::refresh() {
   const Assessment& a = session_->now();
-  const auto ignored = std::count_if(a.findings.begin(), a.findings.end(), [](const Finding& f) {
-    return f.severity != Severity::fine && !f.ignored.empty();
+  const auto of_stage = [&](Severity severity) { return a.count(severity, stage_); };
+  const auto ignored = std::count_if(a.findings.begin(), a.findings.end(), [&](const Finding& f) {
+    return own(f) && f.severity != Severity::fine && !f.ignored.empty();
   });
-  counts_->setText(tr("%1 to fix \u00b7 %2 to watch \u00b7 %3 to note \u00b7 %4 fine%5")
-                       .arg(a.count(Severity::stop))
-                       .arg(a.count(Severity::watch))
-                       .arg(a.count(Severity::note))
-                       .arg(a.count(Severity::fine))
-                       .arg(ignored > 0 ? tr(" \u00b7 %1 ignored").arg(ignored) : QString()));
+  QStringList counts;
+  const auto add = [&](auto n, const QString& words) {
+    if (n > 0) counts << words.arg(n);
+  };
+  add(of_stage(Severity::stop), tr("%1 to fix"));
+  add(of_stage(Severity::watch), tr("%1 to watch"));
+  add(of_stage(Severity::note), tr("%1 to note"));
+  if (of_stage(Severity::stop) + of_stage(Severity::watch) + of_stage(Severity::note) == 0)
+    counts << tr("nothing wrong here");
+  add(of_stage(Severity::fine), tr("%1 fine"));
+  add(ignored, tr("%1 ignored"));
+  title_->setText(tr(stage_name(stage_)));
+  counts_->setText(counts.join(QString::fromUtf8(" \u00b7 ")));
   const std::vector<Finding> shown = visible();
   while (rows_.size() < shown.size()) add_row();
   for (std::size_t i = 0; i < rows_.size(); ++i) {
@@ -268,8 +305,7 @@ void FindingsPanel::refresh() {
       rows_[i]->hide();
       continue;
     }
-    const bool first = by_stage_->isChecked() && (i == 0 || shown[i - 1].stage != shown[i].stage);
-    rows_[i]->show_finding(*session_, shown[i], first ? tr(stage_name(shown[i].stage)) : QString());
+    rows_[i]->show_finding(*session_, shown[i], heading_over(shown, i));
     rows_[i]->fit_into(width() - scroll_bar);
   }
 }

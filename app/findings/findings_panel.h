@@ -23,7 +23,8 @@ class FindingsPanel : public QWidget {
 
  public:
   explicit FindingsPanel(Session* session, QWidget* parent = nullptr);
-  [[nodiscard]] QSize sizeHint() const override { return {600, 190}; }
+  /// Its findings come first, the others below a line. A stage with nothing wrong gives the board the height.
+  void set_stage(Stage stage);
 
  protected:
   void resizeEvent(QResizeEvent* event) override;
@@ -37,9 +38,14 @@ class FindingsPanel : public QWidget {
   void ignore(const Finding& finding, const QString& reason);
   void heed(const Finding& finding);
   [[nodiscard]] std::vector<Finding> visible() const;
+  /// Is it about the stage at hand?
+  [[nodiscard]] bool own(const Finding& finding) const { return finding.stage == stage_; }
+  /// Words over the row at `i` where a new group begins, else empty.
+  [[nodiscard]] QString heading_over(const std::vector<Finding>& shown, std::size_t i) const;
 
   Session* session_;
-  QLabel* counts_;
+  Stage stage_ = Stage::flotation;
+  QLabel *title_, *counts_;
   QCheckBox *fine_too_, *by_stage_;
   QVBoxLayout* list_;
   std::vector<FindingRow*> rows_;  // reused, so that a drag does not build widgets

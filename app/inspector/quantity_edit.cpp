@@ -1,6 +1,7 @@
 #include "inspector/quantity_edit.h"
 
 #include <QKeyEvent>
+#include <QRegularExpression>
 
 #include "base/error.h"
 
@@ -41,7 +42,12 @@ void QuantityEdit::finish() {
       emit cleared();
       return;
     }
-    const double si = parse_quantity(text().toStdString(), dimension_, session_->units());
+    // A number alone is in the unit that stood there: seconds where seconds were shown.
+    static const QRegularExpression bare(R"(^[\s0-9.,/+\x{2212}-]+$)");
+    QString typed = text();
+    if (!nothing_ && bare.match(typed).hasMatch())
+      typed += " " + QString::fromStdString(plucky::show({value_, dimension_}, session_->units()).unit);
+    const double si = parse_quantity(typed.toStdString(), dimension_, session_->units());
     show_value();  // the edit may be refused; an accepted one comes back through set_value()
     emit entered(si);
   } catch (const InvalidInput& e) {

@@ -25,34 +25,9 @@ Ledger::Ledger(Session* session, QWidget* parent) : QWidget(parent), session_(se
 }
 
 void Ledger::gather() {
-  const Assessment& seen = session_->seen();
-  // While an edit is only looked at, "before" is the boat as it is.
-  const Assessment* before = session_->peeking() ? &session_->now() : session_->before();
-  const std::vector<LedgerRow> now = plucky::ledger(seen);
-  const std::vector<LedgerRow> old = before ? plucky::ledger(*before) : std::vector<LedgerRow>{};
-  const std::vector<LedgerRow> pinned =
-      session_->pins().empty() ? std::vector<LedgerRow>{} : plucky::ledger(*session_->pins().back().state);
-  const std::vector<Change> changes = before ? consequences(*before, seen) : std::vector<Change>{};
   const std::size_t shown = lines_.size();
-  lines_.clear();
-  QString words;
-  for (std::size_t i = 0; i < now.size(); ++i) {
-    Line line{.now = now[i], .before = {}, .pinned = {}};
-    if (!old.empty()) line.before = old[i].value;
-    if (!pinned.empty()) line.pinned = pinned[i].value;
-    // Numbers this boat does not have take no room.
-    if (!line.now.value && !line.before && !line.pinned) continue;
-    for (const Change& c : changes)
-      if (c.key == line.now.key) {
-        line.moved = true;
-        line.better = c.better;
-      }
-    if (line.now.value)
-      words += QString::fromStdString(line.now.label) + " " + session_->shown(*line.now.value) +
-               (line.now.stale ? tr(" (before the drag)") : QString()) + ". ";
-    lines_.push_back(std::move(line));
-  }
-  setAccessibleDescription(words);
+  lines_ = ledger_lines(*session_);
+  setAccessibleDescription(spoken(lines_, *session_));
   if (lines_.size() != shown) updateGeometry();
   update();
 }
@@ -141,7 +116,7 @@ void Ledger::paintEvent(QPaintEvent*) {
   head(now_right, session_->peeking() ? tr("then") : tr("now"));
 
   for (std::size_t i = 0; i < lines_.size(); ++i) {
-    const Line& line = lines_[i];
+    const LedgerLine& line = lines_[i];
     const int top = head_height + static_cast<int>(i) * row_height;
     const int index = static_cast<int>(i);
     const bool at_hand = index == under_pointer_ || (hasFocus() && index == at_keys_);
@@ -160,14 +135,8 @@ void Ledger::paintEvent(QPaintEvent*) {
     p.setPen(at_hand ? l.ink : l.muted);
     if (any_pin) cell(pinned_right, 54, number(line.pinned));
     if (any_before) cell(before_right, 56, number(line.before));
-    const bool bad = line.now.severity >= Severity::watch;
-    p.setFont(ui_font(9, line.moved || bad ? QFont::Bold : QFont::Medium));
-    p.setPen(at_hand                     ? l.ink
-             : bad                       ? severity_text_colour(line.now.severity)
-             : line.moved && line.better ? l.reed_text
-                                         : l.ink);
-    // What waits for the end of a drag says so.
-    if (line.now.stale) p.setPen(l.muted);
+    p.setFont(ui_font(9, line.moved || line.now.severity >= Severity::watch ? QFont::Bold : QFont::Medium));
+    p.setPen(at_hand ? l.ink : number_colour(line));
     cell(now_right, 58, (line.now.stale ? QString::fromUtf8("\u2026 ") : QString()) + number(line.now.value));
     p.setFont(ui_font(8));
     p.setPen(at_hand ? l.ink : l.muted);

@@ -4,7 +4,7 @@
 
 #include <QWidget>
 
-#include "session/session.h"
+#include "ledger/ledger_lines.h"
 
 namespace plucky::app {
 
@@ -29,18 +29,12 @@ class Ledger : public QWidget {
   void keyPressEvent(QKeyEvent* event) override;
 
  private:
-  /// One line with all its columns.
-  struct Line {
-    LedgerRow now;
-    std::optional<Quantity> before, pinned;
-    bool moved = false, better = false;
-  };
   void gather();
   void choose(int index);
   [[nodiscard]] int index_at(const QPoint& at) const;
 
   Session* session_;
-  std::vector<Line> lines_;
+  std::vector<LedgerLine> lines_;
   int under_pointer_ = -1, at_keys_ = -1;
 };
 

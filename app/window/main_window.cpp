@@ -18,6 +18,8 @@
 #include "findings/findings_panel.h"
 #include "hull_import/import_page.h"
 #include "inspector/seal_page.h"
+#include "ledger/ledger_page.h"
+#include "ledger/ledger_strip.h"
 #include "ledger/why_page.h"
 #include "preferences/preferences_page.h"
 #include "settings/settings.h"
@@ -142,6 +144,8 @@ void MainWindow::choose_stage(Stage stage) {
   stage_ = stage;
   stem_->set_stage(stage);
   board_->set_stage(stage);
+  strip_->set_stage(stage);
+  findings_->set_stage(stage);
   using M = Shelf::Matter;
   shelf_->set_matter(stage == Stage::drive  ? M::under_power
                      : stage == Stage::cool ? M::cooling
@@ -169,6 +173,11 @@ void MainWindow::visit(Page* page) {
   visiting_ = page;
   refresh_view();
   show_inspector();
+}
+
+void MainWindow::show_ledger() {
+  if (visiting_ == ledger_page_) return leave_visit();
+  visit(ledger_page_);
 }
 
 void MainWindow::leave_visit() {

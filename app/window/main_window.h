@@ -35,6 +35,8 @@ class Stem;
 class View3D;
 class SealPage;
 class WeighPage;
+class LedgerPage;
+class LedgerStrip;
 class WhyPage;
 
 /// Pages of the shelf, in the order of their tabs.
@@ -114,6 +116,8 @@ class MainWindow : public QMainWindow {
   void refresh_view();
   void show_inspector();
   void visit(Page* page);
+  /// All watched numbers in the inspector, or away with them.
+  void show_ledger();
   void leave_visit();
   void follow_finding(const Finding& finding);
   void say(const QString& words, bool trouble);
@@ -146,6 +150,8 @@ class MainWindow : public QMainWindow {
   Page *part_page_ = nullptr, *fitting_page_ = nullptr;
   ImportPage* import_page_ = nullptr;
   WhyPage* why_page_ = nullptr;
+  LedgerPage* ledger_page_ = nullptr;
+  LedgerStrip* strip_ = nullptr;
   SealPage* seal_page_ = nullptr;
   WeighPage* weigh_page_ = nullptr;
   PreferencesPage* preferences_ = nullptr;

@@ -141,7 +141,7 @@ void MainWindow::build_look_menu() {
       {ShelfTab::throttle, tr("T&hrottle"), "U"},
       {ShelfTab::heat, tr("H&eat"), "E"},
       {ShelfTab::propellers, tr("Propeller &map"), "O"},
-      {ShelfTab::linkage, tr("Steering &linkage"), "L"},
+      {ShelfTab::linkage, tr("Steering &linkage"), "Y"},
       {ShelfTab::flow, tr("&Water through the hoses"), "W"},
       {ShelfTab::warmth, tr("Warmth of &motor, ESC, battery"), "K"},
       {ShelfTab::plumbing, tr("Ways to pl&umb"), "J"},
@@ -159,6 +159,7 @@ void MainWindow::build_look_menu() {
     shelf_actions_[tab] = a;
   }
   menu->addSeparator();
+  menu->addAction(tr("All n&umbers"), QKeySequence("L"), this, &MainWindow::show_ledger);
   menu->addAction(tr("Magnify"), QKeySequence::ZoomIn, this,
                   [this] { board_->zoom(1.25, board_->map().profile_area().center()); });
   menu->addAction(tr("Reduce"), QKeySequence::ZoomOut, this,

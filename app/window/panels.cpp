@@ -24,6 +24,8 @@
 #include "inspector/part_page.h"
 #include "inspector/seal_page.h"
 #include "ledger/ledger.h"
+#include "ledger/ledger_page.h"
+#include "ledger/ledger_strip.h"
 #include "ledger/pins_page.h"
 #include "ledger/why_page.h"
 #include "preferences/preferences_page.h"
@@ -60,10 +62,11 @@ void MainWindow::build_panels() {
   notice_->setWordWrap(true);
   notice_->setContentsMargins(14, 6, 14, 6);
   notice_->hide();
+  strip_ = new LedgerStrip(session_, bench);
   findings_ = new FindingsPanel(session_, bench);
-  findings_->setFixedHeight(196);
   middle->addWidget(view_, 1);
   middle->addWidget(notice_);
+  middle->addWidget(strip_);
   middle->addWidget(findings_);
   row->addLayout(middle, 1);
   row->addWidget(build_side(bench));
@@ -106,12 +109,6 @@ QWidget* MainWindow::build_side(QWidget* parent) {
   auto* column = new QVBoxLayout(side);
   column->setContentsMargins(0, 4, 0, 0);
   column->setSpacing(2);
-  auto* ledger = new Ledger(session_, side);
-  column->addWidget(ledger);
-  auto* line = new QFrame(side);
-  line->setObjectName("side_line");
-  line->setFixedHeight(1);
-  column->addWidget(line);
   inspector_scroll_ = new QScrollArea(side);
   inspector_scroll_->setObjectName("inspector_scroll");
   inspector_scroll_->setWidgetResizable(true);
@@ -128,10 +125,6 @@ QWidget* MainWindow::build_side(QWidget* parent) {
                                            i == current ? QSizePolicy::Preferred : QSizePolicy::Ignored);
   });
   column->addWidget(inspector_scroll_, 1);
-  connect(ledger, &Ledger::row_chosen, this, [this](const QString& key, const QString& label) {
-    why_page_->show_key(key, label);
-    visit(why_page_);
-  });
   return side;
 }
 
@@ -153,6 +146,7 @@ void MainWindow::build_pages() {
   fitting_page_ = new FittingPage(session_, inspector_);
   import_page_ = new ImportPage(session_, import_job_, inspector_);
   why_page_ = new WhyPage(session_, inspector_);
+  ledger_page_ = new LedgerPage(session_, inspector_);
   weigh_page_ = new WeighPage(session_, inspector_);
   preferences_ = new PreferencesPage(session_, inspector_);
   unbuilt_ = new QWidget(inspector_);
@@ -164,10 +158,18 @@ void MainWindow::build_pages() {
   words->addWidget(unbuilt_words_);
   words->addStretch();
   for (auto& [stage, page] : pages_) inspector_->addWidget(page);
-  for (QWidget* page : std::initializer_list<QWidget*>{part_page_, fitting_page_, import_page_, why_page_, weigh_page_,
-                                                       preferences_, unbuilt_})
+  for (QWidget* page : std::initializer_list<QWidget*>{part_page_, fitting_page_, import_page_, why_page_, ledger_page_,
+                                                       weigh_page_, preferences_, unbuilt_})
     inspector_->addWidget(page);
 
+  const auto tell_why = [this](const QString& key, const QString& label) {
+    why_page_->show_key(key, label);
+    visit(why_page_);
+  };
+  connect(strip_, &LedgerStrip::row_chosen, this, tell_why);
+  connect(strip_, &LedgerStrip::all_wanted, this, &MainWindow::show_ledger);
+  connect(ledger_page_->table(), &Ledger::row_chosen, this, tell_why);
+  connect(ledger_page_, &LedgerPage::done, this, &MainWindow::leave_visit);
   connect(import_page_, &ImportPage::done, this, &MainWindow::leave_visit);
   connect(why_page_, &WhyPage::done, this, &MainWindow::leave_visit);
   connect(weigh_page_, &WeighPage::done, this, &MainWindow::leave_visit);

@@ -14,8 +14,8 @@ enum class Sense { neutral, more_is_better, less_is_better };
 
 /// One number the builder watches. Empty when it does not exist for this boat (it sinks, say).
 struct LedgerRow {
-  std::string key;  ///< e.g. "trim"
-  std::string label;
+  std::string key;                 ///< e.g. "trim"
+  std::string label, short_label;  ///< for a line, for a cell
   std::optional<Quantity> value;
   Sense sense = Sense::neutral;
   Severity severity = Severity::fine;  ///< worst finding that is about this number
@@ -25,6 +25,9 @@ struct LedgerRow {
 
 /// All watched numbers in their fixed order.
 [[nodiscard]] std::vector<LedgerRow> ledger(const Assessment& a);
+
+/// Keys of the numbers a stage is judged by, the most telling first.
+[[nodiscard]] std::vector<std::string> ledger_of_stage(Stage stage);
 
 /// A row whose value differs by more than display precision, or that appeared or vanished.
 struct Change {

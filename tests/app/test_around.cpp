@@ -237,7 +237,7 @@ TEST_F(Bench, TabReachesEveryPartOfTheWindow) {
   }
   EXPECT_TRUE(reached.count(board()));
   EXPECT_TRUE(reached.count(find<QWidget>("stem")));
-  EXPECT_TRUE(reached.count(find<Ledger>("ledger")));
+  EXPECT_TRUE(reached.count(find<QWidget>("ledger_strip")));
   EXPECT_TRUE(reached.count(find<QWidget>("heel_slider")));
   EXPECT_TRUE(reached.count(row("float.trim")->findChild<QPushButton*>("do_it")));
   EXPECT_TRUE(reached.count(find<QLineEdit>("wanted_trim")));

@@ -12,7 +12,7 @@ using namespace plucky::test;
 TEST_F(Bench, DraggingTheBatteryMovesWaterCgLedgerAndFindings) {
   const Assessment before = session.now();
   const QImage picture = board()->grab().toImage();
-  const QImage ledger_picture = find<QWidget>("ledger")->grab().toImage();
+  const QImage ledger_picture = find<QWidget>("ledger_strip")->grab().toImage();
   const Part battery = part("Battery");
   ASSERT_NE(finding("float.trim"), nullptr);
   press(in_profile(battery));
@@ -24,7 +24,7 @@ TEST_F(Bench, DraggingTheBatteryMovesWaterCgLedgerAndFindings) {
   EXPECT_GT(halfway, before.flotation.plane.attitude.trim + radians(0.5));
   EXPECT_LT(session.now().mass.cg.x(), before.mass.cg.x() - 0.005);
   EXPECT_GT(pixels_apart(board()->grab().toImage(), picture), 50);
-  EXPECT_GT(pixels_apart(find<QWidget>("ledger")->grab().toImage(), ledger_picture), 50);
+  EXPECT_GT(pixels_apart(find<QWidget>("ledger_strip")->grab().toImage(), ledger_picture), 50);
   move_to(in_profile(battery) + QPoint(pixels, 0));
   release(in_profile(battery) + QPoint(pixels, 0));
   EXPECT_FALSE(session.dragging());

@@ -223,3 +223,17 @@ TEST(Table, PlacesCountFromTheOriginBothWays) {
       paste_parts(layout, origin, {{"name", "mass", "x"}, {"Pump", "100 g", "50 mm"}}, UnitSystem::metric);
   EXPECT_NEAR(typed.layout.parts[0].place.x(), 0.15, 1e-12);
 }
+
+// A fuzz run found it: a tab inside a cell of a file with commas was taken for the separator of all.
+TEST(Table, ASeparatorInsideACellIsNotTheFilesOwn) {
+  const TableRows rows{{"name", "note; and more"}, {"5\" screw", "a\tb"}, {"x,y", "\"quoted\""}};
+  for (const char separator : {',', ';', '\t'}) EXPECT_EQ(read_table(write_table(rows, separator)), rows) << separator;
+  EXPECT_EQ(read_table("5\" screw;12 g\nb;c\n"), (TableRows{{"5\" screw", "12 g"}, {"b", "c"}}));
+}
+
+TEST(Units, LessThanAMinuteIsShownInSeconds) {
+  EXPECT_EQ(show({0.4, Dimension::duration}, UnitSystem::metric).joined(), "0.4 s");
+  EXPECT_EQ(show({42.0, Dimension::duration}, UnitSystem::inch).joined(), "42 s");
+  EXPECT_EQ(show({90.0, Dimension::duration}, UnitSystem::metric).joined(), "1.5 min");
+  EXPECT_EQ(show({0.0, Dimension::duration}, UnitSystem::metric).joined(), "0.0 min");
+}
