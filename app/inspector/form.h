@@ -23,6 +23,10 @@ class Page : public QWidget {
  public:
   explicit Page(Session* session, QWidget* parent = nullptr);
   virtual void refresh() = 0;
+  /// A hidden page takes no height: the stack of pages asks all of them for theirs.
+  [[nodiscard]] int heightForWidth(int width) const override {
+    return isHidden() ? -1 : QWidget::heightForWidth(width);
+  }
 
  protected:
   QuantityEdit* quantity(const QString& label, Dimension dimension, const char* object_name);

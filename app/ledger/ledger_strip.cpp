@@ -11,7 +11,7 @@ namespace plucky::app {
 
 namespace {
 
-constexpr int margin = 10, all_width = 58, least_cell = 94;
+constexpr int edge = 10, all_width = 58, least_cell = 94;
 constexpr std::size_t most_cells = 8;
 
 /// The stage's own numbers in their order, with those that moved in place of its last ones that did not.
@@ -61,7 +61,7 @@ void LedgerStrip::set_stage(Stage stage) {
 void LedgerStrip::gather() {
   std::vector<LedgerLine> lines = ledger_lines(*session_);
   in_all_ = lines.size();
-  const int fit = (width() - all_width - margin) / least_cell;
+  const int fit = (width() - all_width - edge) / least_cell;
   cells_ = chosen(std::move(lines), stage_, static_cast<std::size_t>(std::clamp(fit, 3, static_cast<int>(most_cells))));
   setAccessibleDescription(spoken(cells_, *session_));
   update();
@@ -79,8 +79,8 @@ std::vector<std::string> LedgerStrip::shown() const {
 
 QRect LedgerStrip::rect_of(int index) const {
   const int n = std::max<int>(1, static_cast<int>(cells_.size()));
-  const int room = width() - all_width - margin;
-  return {margin + index * room / n, 0, room / n, strip_height};
+  const int room = width() - all_width - edge;
+  return {edge + index * room / n, 0, room / n, strip_height};
 }
 
 QRect LedgerStrip::all_rect() const {

@@ -1,4 +1,5 @@
 // What the window is built of.
+#include <QApplication>
 #include <QLabel>
 #include <QScrollArea>
 #include <QStackedWidget>
@@ -123,6 +124,8 @@ QWidget* MainWindow::build_side(QWidget* parent) {
     for (int i = 0; i < inspector_->count(); ++i)
       inspector_->widget(i)->setSizePolicy(QSizePolicy::Preferred,
                                            i == current ? QSizePolicy::Preferred : QSizePolicy::Ignored);
+    inspector_->layout()->invalidate();
+    QApplication::postEvent(inspector_, new QEvent(QEvent::LayoutRequest));  // hidden pages tell nobody
   });
   column->addWidget(inspector_scroll_, 1);
   return side;

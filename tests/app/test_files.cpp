@@ -195,5 +195,8 @@ TEST_F(Bench, APageIsAsTallAsItsOwnContent) {
   window->choose_stage(Stage::flotation);
   settle();
   EXPECT_LT(stack->minimumSizeHint().height(), tall);
+  const auto* scroll = window->findChild<QScrollArea*>("inspector_scroll");
+  const int page = stack->currentWidget()->minimumSizeHint().height(), room = scroll->viewport()->height();
+  EXPECT_EQ(scroll->verticalScrollBar()->maximum(), std::max(0, page - room));
   EXPECT_EQ(stack->minimumSizeHint().height(), stack->currentWidget()->minimumSizeHint().height());
 }
