@@ -15,9 +15,10 @@ namespace {
 
 constexpr std::size_t most_rows = 10000;
 
-/// Told by the first row, outside its quotes; a quote opens at a cell's beginning only, as in read_table().
+/// Told by the first row of more than one cell, outside its quotes; a quote opens at a cell's beginning only, as in
+/// read_table().
 char separator_of(std::string_view text) {
-  bool quoted = false, begins = true, semicolon = false;
+  bool quoted = false, begins = true, semicolon = false, comma = false;
   for (std::size_t i = 0; i < text.size(); ++i) {
     const char c = text[i];
     if (quoted) {
@@ -28,10 +29,11 @@ char separator_of(std::string_view text) {
       continue;
     }
     if (c == '\t') return c;
-    if (c == '\n') break;
+    if (c == '\n' && (semicolon || comma)) break;
     quoted = c == '"' && begins;
-    begins = c == ';' || c == ',';
+    begins = c == ';' || c == ',' || c == '\n';
     semicolon = semicolon || c == ';';
+    comma = comma || c == ',';
   }
   return semicolon ? ';' : ',';
 }

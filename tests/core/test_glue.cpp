@@ -17,6 +17,7 @@
 #include "running/power.h"
 #include "sealing/leak.h"
 #include "shapes.h"
+#include "trial/weighing.h"
 #include "water/fluid.h"
 
 using namespace plucky;
@@ -358,6 +359,33 @@ TEST(Glue, TheBatteryIsJudgedByItsOwnCurrentAndTheHeelInDegrees) {
     const Finding leaning = finding(assess(q), "float.heel");
     EXPECT_EQ(leaning.severity, severity) << degrees(leaning.number.si);
   }
+}
+
+TEST(Glue, AGuardStandsItsRadiusToEachSideOfTheShaft) {
+  Project p = powered_boat();
+  Drive d = p.drive;
+  d.propulsor = Propulsor::air_propeller;
+  d.screw.diameter = 0.15;
+  d.screw.pitch = 0.08;
+  d.screw.guard_radius = 0.09;
+  p = apply(p, {"", ChangeDrive{d}});
+  EXPECT_DOUBLE_EQ(part_of(p, PartKind::propeller).size.y(), 0.18);
+  EXPECT_DOUBLE_EQ(part_of(p, PartKind::propeller).size.z(), 0.18);
+}
+
+TEST(Glue, NumbersAreNeverGivenTwiceWhateverIsAdopted) {
+  const Project early = powered_boat();
+  const Project later = apply(early, {"", AddPart{Part{.name = "Lead"}}});
+  const Id taken = later.layout.parts.back().id;
+  const Project back = apply(later, {"", ReplaceBoat{std::make_shared<const Project>(early)}});
+  EXPECT_FALSE(exists(back, taken));
+  EXPECT_GT(apply(back, {"", AddPart{Part{.name = "Anchor"}}}).layout.parts.back().id, taken);
+}
+
+TEST(Glue, ErrorsOfSeveralScalesAddAsTheirSquares) {
+  const std::vector<SupportReading> three{
+      {1, Vec3(0.05, 0.04, 0.0), 0.3}, {2, Vec3(0.05, -0.04, 0.0), 0.3}, {3, Vec3(0.5, 0.0, 0.0), 0.6}};
+  EXPECT_NEAR(weigh_boat(three, 0.001, 0.0, 0.05).mass_sigma, 0.001732, 1e-6);
 }
 
 TEST(Glue, ADisplacementHullGivesWakeAndTakesThrust) {
