@@ -10,6 +10,7 @@
 #include "assessment/remedies.h"
 #include "cooling/heat.h"
 #include "drive/fit_chain.h"
+#include "drive/power_train.h"
 #include "few_cases.h"
 #include "findings.h"
 #include "geometry/mesh_repair.h"
@@ -380,6 +381,66 @@ TEST(Glue, NumbersAreNeverGivenTwiceWhateverIsAdopted) {
   const Project back = apply(later, {"", ReplaceBoat{std::make_shared<const Project>(early)}});
   EXPECT_FALSE(exists(back, taken));
   EXPECT_GT(apply(back, {"", AddPart{Part{.name = "Anchor"}}}).layout.parts.back().id, taken);
+}
+
+TEST(Glue, GearsPassTheirShareAndKeepTheRestAsHeat) {
+  Drive d = powered_boat().drive;
+  d.gearing = {.ratio = 2.0, .efficiency = 0.9};
+  const ShaftState s = shaft_state(power_train(d), 0.8, 40.0);
+  const double motor = (s.motor_current - d.motor.no_load_current) / d.motor.kv;
+  ASSERT_GT(motor, 0.0);
+  EXPECT_NEAR(s.torque, motor * 2.0 * 0.9, 1e-12);
+  EXPECT_NEAR(s.gear_heat, 0.1 * motor * 2.0 * pi * 40.0 * 2.0, 1e-9);
+}
+
+// Rudder behind the disc: the stream there by momentum. Turn: Clarke, Gedling & Hine's derivatives (1982, memory) in
+// two equations, side force and turning moment, solved here in newtons.
+TEST(Glue, ARudderStandsInTheRaceAndTurnsTheBoatByTheHeadOfItsSpeed) {
+  Project p = powered_boat();
+  p.steering.by = SteeredBy::rudder;
+  p.steering.in_wash = true;
+  p.drive.throttle = 0.35;
+  p.steering.linkage.servo_throw = 0.12;  // a wide turn, within what the derivatives hold for
+  const Assessment a = assess(p);
+  const RunningState& run = a.power.full;
+  ASSERT_TRUE(run.runs() && a.steering.stream && a.steering.turning_radius);
+  const double rho = fresh_water_density, disc = 0.25 * pi * std::pow(p.drive.screw.diameter, 2);
+  EXPECT_NEAR(*a.steering.stream, std::sqrt(run.speed * run.speed + 2.0 * run.thrust / (rho * disc)), 0.01);
+  const double l = std::min(run.hull.wetted_length, a.form.waterline_length), b = a.form.waterline_beam, v = run.speed;
+  const double wedge = std::max(0.005, 0.5 * std::max(run.hull.draught, l * std::tan(std::max(0.0, run.hull.trim))));
+  const double t = a.form.draught + run.hull.planing_share * (wedge - a.form.draught), k = pi * t * t / (l * l),
+               cb = a.form.block, q = 0.5 * rho * l * l * v * v;
+  const double lever = a.mass.cg.x() - a.power.working->place.x();  // no rudder is drawn: it stands at the disc
+  ASSERT_GT(lever, 0.0);
+  // (side force, moment) of drift and of turning, per unit of v' and r'.
+  Eigen::Matrix2d m;
+  m << -q * k * (1.0 + 0.4 * cb * b / t), -q * k * (-0.5 + 2.2 * b / l - 0.08 * b / t) - a.mass.total * v * v / l,
+      -q * l * k * (0.5 + 2.4 * t / l), -q * l * k * (0.25 + 0.039 * b / t - 0.56 * b / l);
+  const double force = *a.steering.side_force;
+  const Eigen::Vector2d turn = m.inverse() * Eigen::Vector2d(-force, force * lever);
+  const double by_hand = l / std::abs(turn.y());
+  ASSERT_GT(by_hand, a.hull->model.length());
+  ASSERT_GT(by_hand, v * v / (1.5 * gravity));
+  EXPECT_NEAR(*a.steering.turning_radius, by_hand, 0.02 * by_hand);
+}
+
+TEST(Glue, HowMuchComesInAndHowSoonDecidesHowLoudItIsTold) {
+  Project p = powered_boat();
+  p.hull.openings.push_back({.id = p.take_id(), .name = "Drain", .place = Vec3(0.2, 0.0, 0.004)});
+  const Assessment a = assess(p);
+  int torrents = 0, soon = 0;
+  for (const Finding& f : a.findings) {
+    if (f.id.rfind("seal.opening:", 0) == 0 && f.number.si > 100.0 * ml_min) {
+      ++torrents;
+      EXPECT_EQ(f.severity, Severity::stop) << f.text;
+    }
+    if ((f.id == "seal.time" || f.id == "seal.driven") && f.number.si > 5.0 && f.number.si < 300.0) {
+      ++soon;
+      EXPECT_EQ(f.severity, Severity::stop) << f.text;
+    }
+  }
+  EXPECT_GT(torrents, 0);
+  EXPECT_GT(soon, 0);
 }
 
 TEST(Glue, ErrorsOfSeveralScalesAddAsTheirSquares) {
