@@ -215,7 +215,7 @@ void FindingsPanel::set_stage(Stage stage) {
     return own(f) && f.severity >= Severity::watch && f.ignored.empty();
   });
   // Only here: a board that jumped under the hand with every edit would be worse than a short list.
-  constexpr int tall = 196, short_one = 150;
+  constexpr int tall = 196, short_one = 128;
   setFixedHeight(clean ? short_one : tall);
   refresh();
 }
