@@ -21,10 +21,10 @@ Ledger::Ledger(Session* session, QWidget* parent) : QWidget(parent), session_(se
   setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
   for (const auto signal : {&Session::changed, &Session::seen_changed})
     connect(session_, signal, this, &Ledger::gather);
-  gather();
 }
 
 void Ledger::gather() {
+  if (!isVisible()) return;  // put away most of the time, while every mouse move of a drag changes the boat
   const std::size_t shown = lines_.size();
   lines_ = ledger_lines(*session_);
   setAccessibleDescription(spoken(lines_, *session_));

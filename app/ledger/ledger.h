@@ -22,6 +22,7 @@ class Ledger : public QWidget {
   void row_chosen(const QString& key, const QString& label);
 
  protected:
+  void showEvent(QShowEvent*) override { gather(); }
   void paintEvent(QPaintEvent*) override;
   void mousePressEvent(QMouseEvent* event) override;
   void mouseMoveEvent(QMouseEvent* event) override;

@@ -74,11 +74,10 @@ std::vector<LedgerRow> ledger(const Assessment& a) {
       "float.freeboard");
   row("gm", "Metacentric height", "GM", afloat, a.flotation.gm_transverse, Dimension::length, Sense::more_is_better,
       "float.gm");
-  row("max_arm", "Greatest arm", "Greatest arm", afloat, a.stability.max_arm, Dimension::length, Sense::more_is_better,
-      "");
-  row("vanishing", "Vanishing angle", "Vanishes at", afloat, a.stability.vanishing_angle.value_or(pi), Dimension::angle,
+  row("max_arm", "Greatest arm", "Max. GZ", afloat, a.stability.max_arm, Dimension::length, Sense::more_is_better, "");
+  row("vanishing", "Vanishing angle", "Vanishing", afloat, a.stability.vanishing_angle.value_or(pi), Dimension::angle,
       Sense::more_is_better, "float.vanishing");
-  row("downflood", "Downflooding", "Floods at", a.freeboard.downflood_heel.has_value(),
+  row("downflood", "Downflooding", "Downflooding", a.freeboard.downflood_heel.has_value(),
       a.freeboard.downflood_heel.value_or(0.0), Dimension::angle, Sense::more_is_better, "float.downflooding");
   row("wetted", "Wetted surface", "Wetted", afloat, a.flotation.immersion.wetted_area, Dimension::area,
       Sense::less_is_better, "");

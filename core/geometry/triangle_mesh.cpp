@@ -5,6 +5,7 @@
 #include <cmath>
 #include <limits>
 #include <numeric>
+#include <optional>
 
 namespace plucky {
 
@@ -177,21 +178,20 @@ std::vector<Triangle> triangulate_polygon(const std::vector<Vec2>& polygon) {
   };
   std::vector<std::uint32_t> ring(polygon.size());
   std::iota(ring.begin(), ring.end(), 0u);
-  constexpr double no_ear = -1.0;
-  const auto quality_at = [&](std::size_t i) {
+  const auto quality_at = [&](std::size_t i) -> std::optional<double> {  // none: no ear
     const auto a = ring[(i + ring.size() - 1) % ring.size()], b = ring[i], c = ring[(i + 1) % ring.size()];
     const double area = cross(a, b, c);
-    if (area <= 0.0) return no_ear;
+    if (area <= 0.0) return std::nullopt;
     const bool blocked = std::any_of(ring.begin(), ring.end(), [&](std::uint32_t p) {
       if (p == a || p == b || p == c) return false;
       const double ab = cross(a, b, p), bc = cross(b, c, p), ca = cross(c, a, p);
       return ab >= 0.0 && bc >= 0.0 && ca >= 0.0;
     });
-    if (blocked) return no_ear;
+    if (blocked) return std::nullopt;
     return area / std::max({(polygon[b] - polygon[a]).squaredNorm(), (polygon[c] - polygon[b]).squaredNorm(),
                             (polygon[a] - polygon[c]).squaredNorm()});
   };
-  std::vector<double> quality(ring.size());
+  std::vector<std::optional<double>> quality(ring.size());
   const auto judge_all = [&] {
     for (std::size_t i = 0; i < ring.size(); ++i) quality[i] = quality_at(i);
   };
@@ -201,7 +201,7 @@ std::vector<Triangle> triangulate_polygon(const std::vector<Vec2>& polygon) {
   while (ring.size() > 3) {
     // The fattest valid ear: slivers along straight sides come last, when nothing else is left.
     const auto best = static_cast<std::size_t>(std::max_element(quality.begin(), quality.end()) - quality.begin());
-    if (quality[best] == no_ear) {
+    if (!quality[best]) {
       if (judged_anew) break;  // only flat remainders: nothing left to cover
       judge_all();             // what blocked an ear may be gone
       judged_anew = true;

@@ -13,26 +13,14 @@ constexpr Id greatest_id = 1'000'000'000u;
 /// Deeper nesting than any boat has; what prints or compares JSON goes down as far on the stack.
 constexpr int deepest = 64;
 
-/// Is the text well-formed UTF-8 (RFC 3629)? JSON holds nothing else.
+/// Is the text well-formed UTF-8? JSON holds nothing else, and its library decides.
 bool is_utf8(const std::string& text) {
-  for (std::size_t i = 0; i < text.size();) {
-    const auto byte = [&](std::size_t k) { return static_cast<unsigned char>(k < text.size() ? text[k] : 0); };
-    const unsigned char first = byte(i);
-    const std::size_t more = first < 0x80   ? 0
-                             : first < 0xC2 ? 9
-                             : first < 0xE0 ? 1
-                             : first < 0xF0 ? 2
-                             : first < 0xF5 ? 3
-                                            : 9;
-    if (more == 9) return false;
-    for (std::size_t k = 1; k <= more; ++k)
-      if ((byte(i + k) & 0xC0) != 0x80) return false;
-    if ((first == 0xE0 && byte(i + 1) < 0xA0) || (first == 0xED && byte(i + 1) > 0x9F) ||
-        (first == 0xF0 && byte(i + 1) < 0x90) || (first == 0xF4 && byte(i + 1) > 0x8F))
-      return false;
-    i += more + 1;
+  try {
+    (void)Json(text).dump();
+    return true;
+  } catch (const Json::type_error&) {
+    return false;
   }
-  return true;
 }
 
 }  // namespace

@@ -212,11 +212,11 @@ TEST_F(DriveBench, TheExitIsDraggedAndTheShaftTurns) {
   // Under the hand the line follows; speed and current wait and say so.
   EXPECT_LT(session.now().power.line.shaft_angle, before.shaft_angle);
   EXPECT_TRUE(session.now().power.stale);
-  EXPECT_TRUE(find<Ledger>("ledger")->accessibleDescription().contains("before the drag"));
+  EXPECT_TRUE(find<QWidget>("ledger_strip")->accessibleDescription().contains("before the drag"));
   release(at + QPoint(right, 0));
   EXPECT_NEAR(session.project().drive.shaft.exit_x, before.exit.x() + 0.02, 0.002);
   EXPECT_FALSE(session.now().power.stale);
-  EXPECT_FALSE(find<Ledger>("ledger")->accessibleDescription().contains("before the drag"));
+  EXPECT_FALSE(find<QWidget>("ledger_strip")->accessibleDescription().contains("before the drag"));
 }
 
 TEST_F(DriveBench, ChartsShowTheRunAndExportIt) {
