@@ -9,11 +9,6 @@ namespace plucky::bench {
 
 Project powered() {
   Project p = boat();
-  p.drive.propulsor = Propulsor::propeller;
-  p.drive.motor.kv = 94.2;
-  p.drive.battery.cells = 4;
-  p.drive.battery.capacity = 18000.0;
-  p.drive.esc.current_limit = 20.0;
   p.layout.parts[1].kind = PartKind::motor;
   p.layout.parts.push_back({.id = p.take_id(),
                             .name = "Propeller",
@@ -22,6 +17,13 @@ Project powered() {
                             .place = {-0.07, 0.0, -0.034},
                             .mass = 0.02,
                             .outside = true});
+  Drive d;
+  d.propulsor = Propulsor::propeller;
+  d.motor.kv = 94.2;
+  d.battery.cells = 4;
+  d.battery.capacity = 18000.0;
+  d.esc.current_limit = 20.0;
+  set_drive(p, d);
   return p;
 }
 
@@ -42,7 +44,7 @@ void drag_curve_40(benchmark::State& state) {
   const Assessment a = assess(powered());
   for (auto _ : state) {
     const RunningHull hull = running_hull(boat_of(a));
-    benchmark::DoNotOptimize(ResistanceCurve(hull, greatest_speed(a.project.drive)));
+    benchmark::DoNotOptimize(ResistanceCurve(hull, greatest_speed(a.fitted_drive)));
   }
 }
 

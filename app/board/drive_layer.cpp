@@ -45,7 +45,7 @@ void paint_running_water(Canvas& c) {
 void paint_line(Canvas& c, const DriveLine& line) {
   const Look& l = look();
   QPainter& p = c.painter;
-  const Drive& d = c.project().drive;
+  const Drive& d = c.a().fitted_drive;
   const QPointF disc = in_profile(c, line.disc), fore = in_profile(c, line.fore), end = in_profile(c, line.motor_end);
   const double tilt = d.shaft.motor_tilt;
   const Vec3 axis(std::cos(tilt), 0.0, std::sin(tilt));
@@ -83,7 +83,7 @@ void paint_line(Canvas& c, const DriveLine& line) {
 }
 
 void paint_disc(Canvas& c, const Working& w) {
-  const Drive& d = c.project().drive;
+  const Drive& d = c.a().fitted_drive;
   if (d.propulsor == Propulsor::jet) return;
   QPainter& p = c.painter;
   const double r = 0.5 * d.screw.diameter;
@@ -96,7 +96,7 @@ void paint_disc(Canvas& c, const Working& w) {
 /// How deep the disc's top lies, with the running water where the boat runs.
 void paint_depth(Canvas& c, const Working& w) {
   const Assessment& a = c.a();
-  const Drive& d = a.project.drive;
+  const Drive& d = a.fitted_drive;
   if (d.propulsor == Propulsor::air_propeller || d.propulsor == Propulsor::jet) return;
   const double x = w.place.x(), top = w.place.z() + 0.5 * d.screw.diameter;
   const bool running = a.power.full.runs();
@@ -162,7 +162,7 @@ void paint_drive(Canvas& c) {
   paint_disc(c, *power.working);
   paint_thrust(c, *power.working);
   paint_depth(c, *power.working);
-  const Shaft& s = c.project().drive.shaft;
+  const Shaft& s = c.a().fitted_drive.shaft;
   for (const DriveGrip& g : drive_grips(c.a()))
     paint_grip(c, in_profile(c, g.place),
                g.kind == Grip::Kind::exit

@@ -138,7 +138,7 @@ std::optional<Grip> fitting_at(const Assessment& a, const BoardMap& map, const Q
 
 std::vector<DriveGrip> drive_grips(const Assessment& a) {
   const DriveLine& line = a.power.line;
-  const Drive& d = a.project.drive;
+  const Drive& d = a.fitted_drive;
   if (!line.known) return {};
   if (d.mounting == Mounting::shaft) return {{Grip::Kind::exit, line.exit}};
   const double angle = d.shaft.strut_angle;
@@ -217,7 +217,7 @@ Edit handle_edit(const Grip& grip, const Project& start, const Vec3& by, const S
 namespace {
 
 Edit drive_edit(const Grip& grip, const Project& start, const Vec3& by, const Session& session) {
-  Drive drive = start.drive;
+  Drive drive = start.drive();
   Shaft& s = drive.shaft;
   if (grip.kind == Grip::Kind::exit) {
     s.exit_x = std::clamp(s.exit_x + by.x(), -0.5, 5.0);

@@ -1,6 +1,7 @@
 #include <cmath>
 
 #include "board/layers.h"
+#include "board/silhouettes.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -22,7 +23,7 @@ bool in_trouble(const Canvas& c, const Part& part) {
   return fit && (!fit->skin.inside || !fit->overlaps.empty() || !fit->bulkheads.empty());
 }
 
-void paint_part(Canvas& c, const Part& part, const QRectF& r) {
+void paint_part(Canvas& c, const Part& part, const QRectF& r, Side side) {
   QPainter& p = c.painter;
   const Look& l = look();
   const bool selected = c.session.is_selected(part.id);
@@ -32,7 +33,12 @@ void paint_part(Canvas& c, const Part& part, const QRectF& r) {
                 : selected ? l.brass
                            : l.ink,
                 selected || trouble ? 2.2 : 1.2, trouble ? Qt::DashLine : Qt::SolidLine));
-  p.drawRoundedRect(r, 3, 3);
+  draw_silhouette(p, part, r, side);
+}
+
+bool on_its_line(const Canvas& c, const Part& part) {
+  const Drive& d = c.a().fitted_drive;
+  return c.a().power.line.known && c.shows(Overlay::drive) && part.id != 0 && part.id == d.stands.shaft;
 }
 
 /// The name inside where it fits, else beside the part; the selected part's name always shows.
@@ -80,8 +86,10 @@ void paint_parts(Canvas& c) {
     if (selected) f(*selected);
   };
   each([&](const Part& part) {
-    paint_part(c, part, part_in_profile(c.map, part));
-    paint_part(c, part, part_in_plan(c.map, part));
+    // A shaft that is in line is drawn where it lies (drive_layer.cpp), not as the level box that its mass fills.
+    if (on_its_line(c, part)) return;
+    paint_part(c, part, part_in_profile(c.map, part), Side::profile);
+    paint_part(c, part, part_in_plan(c.map, part), Side::plan);
   });
 }
 

@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "board/layers.h"
+#include "board/silhouettes.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -78,15 +79,12 @@ void paint_cut(Canvas& c, const CardMap& map, const QRectF& card, const WaterPla
       const bool selected = c.session.is_selected(part.id);
       p.setBrush(selected ? l.brass_fill : l.part);
       p.setPen(QPen(selected ? l.brass : l.ink, 1.0));
-      QPolygonF body;
-      if (part.shape == PartShape::cylinder_x)
-        for (int i = 0; i < 36; ++i)
-          body << map.at(part.place.y() + 0.5 * part.size.y() * std::cos(i * pi / 18),
-                         part.place.z() + 0.5 * part.size.z() * std::sin(i * pi / 18));
-      else
-        body << map.at(box.low.y(), box.low.z()) << map.at(box.high.y(), box.low.z())
-             << map.at(box.high.y(), box.high.z()) << map.at(box.low.y(), box.high.z());
-      p.drawPolygon(body);
+      const QSizeF size(map.scale * part.size.y(), map.scale * part.size.z());
+      p.save();
+      p.translate(map.at(part.place.y(), part.place.z()));
+      p.rotate(-degrees(map.heel));
+      draw_silhouette(p, part, QRectF(QPointF(-0.5 * size.width(), -0.5 * size.height()), size), Side::section);
+      p.restore();
     }
   p.setBrush(Qt::NoBrush);
   p.setPen(QPen(l.ink, 1.6));

@@ -172,7 +172,7 @@ void HeatChart::refresh() {
   wet_->setPen(QPen(l.buoy, 1.4, Qt::DashLine));
   can_->setPen(QPen(l.muted, 1.6));
   limit_->setPen(QPen(l.brass, 1.4, Qt::DotLine));
-  const double limit = session_->seen().project.drive.motor.temperature_limit;
+  const double limit = session_->seen().fitted_drive.motor.temperature_limit;
   if (is.time.empty())
     limit_->setData({}, {});
   else

@@ -128,7 +128,7 @@ class PropellerMap::Field : public QWidget {
   /// Where the boat's own propeller lies.
   void paint_own(QPainter& p) const {
     const SearchMap& m = page_->map_;
-    const Screw& s = page_->session_->now().project.drive.screw;
+    const Screw& s = page_->session_->now().fitted_drive.screw;
     const QRectF g = grid();
     const auto share = [](const std::vector<double>& v, double x) {
       return v.size() < 2 ? 0.5 : (x - v.front()) / (v.back() - v.front());
@@ -238,13 +238,15 @@ Aim PropellerMap::aim() const {
 void PropellerMap::refresh() {
   // A propeller of the map that was taken aboard leaves the map as it is: only its ring moves.
   const auto same_waters = [](const Project& a, const Project& b) {
-    Drive d = a.drive;
-    d.screw.diameter = b.drive.screw.diameter;
-    d.screw.pitch = b.drive.screw.pitch;
+    Drive d = a.drive();
+    d.screw.diameter = b.drive().screw.diameter;
+    d.screw.pitch = b.drive().screw.pitch;
     Layout layout = a.layout;
-    for (Part& p : layout.parts)
-      if (const Part* same = b.layout.find(p.id); same && p.kind == PartKind::propeller) p.size = same->size;
-    return d == b.drive && a.hull == b.hull && layout == b.layout && a.brief == b.brief;
+    for (auto* list : {&layout.parts, &layout.unplaced})
+      for (Part& p : *list)
+        if (const Part* same = b.layout.component(p.id); same && p.kind == PartKind::propeller)
+          p.size = same->size, p.data = same->data;
+    return d == b.drive() && a.hull == b.hull && layout == b.layout && a.brief == b.brief;
   };
   if (session_->dragging()) return;
   if (searched_ && same_waters(searched_->project, session_->now().project)) {
@@ -266,7 +268,7 @@ void PropellerMap::start() {
   }
   searching_ = true;
   const int run = ++run_;
-  const Screw& s = a.project.drive.screw;
+  const Screw& s = a.fitted_drive.screw;
   tell(tr("Trying %1 propellers \u2026").arg(steps * steps));
   worker_ = std::jthread([this, run, state = searched_, s](const std::stop_token& stopped) {
     SearchMap map = search_propellers(boat_of(*state), steps_between(0.7 * s.diameter, 1.4 * s.diameter, steps),
@@ -328,7 +330,7 @@ QRectF PropellerMap::cell_rect(std::size_t diameter, std::size_t pitch) const {
 
 void PropellerMap::adopt(std::size_t diameter, std::size_t pitch) {
   const SearchCell& c = map_.at(diameter, pitch);
-  Drive drive = session_->project().drive;
+  Drive drive = session_->project().drive();
   drive.screw.diameter = c.diameter;
   drive.screw.pitch = c.pitch;
   session_->perform({tr("Propeller %1 by %2")

@@ -334,7 +334,7 @@ void CoolPage::fill_facts() {
   battery_->setText(warm(PartKind::battery));
   QStringList dry;
   for (const HeatReport::DryRun& r : a.heat.dry)
-    if (std::abs(r.throttle - a.project.drive.cruise_throttle) < 0.026 || &r == &a.heat.dry.back())
+    if (std::abs(r.throttle - a.fitted_drive.cruise_throttle) < 0.026 || &r == &a.heat.dry.back())
       dry << tr("%1 at %2")
                  .arg(r.time ? shown(*r.time, Dimension::duration) : tr("a whole run"),
                       shown(r.throttle, Dimension::ratio));

@@ -2,9 +2,13 @@
 
 #include <cmath>
 
+#include <QMenu>
+
+#include "assessment/fit_out.h"
+#include "assessment/rules.h"
 #include "base/error.h"
 #include "drive/fit_chain.h"
-#include "project/catalogue.h"
+#include "layout/component.h"
 
 namespace plucky::app {
 
@@ -42,8 +46,14 @@ DrivePage::DrivePage(Session* session, OwnParts* own, QWidget* parent) : Page(se
   mounting_ = choice(tr("Carried by"), names, "mounting");
   heading(tr("At the throttle limit"));
   add_facts();
-  heading(tr("Its parts"));
-  group_ = choice(tr("Part"), {}, "drive_group");
+  heading(tr("From battery to water"));
+  cards_ = new DriveCards(this);
+  cards_->setObjectName("drive_cards");
+  cards_->setAccessibleName(tr("Components of the drive, from battery to water"));
+  wide(cards_);
+  fill_ = button(tr("Fit what is missing"), "drive_fill");
+  second_ = button({}, "drive_second", true);
+  chosen_ = heading({});
   add_catalogue();
   for (const DriveCount& c : drive_counts()) add_count(c);
   using G = DriveGroup;
@@ -76,15 +86,22 @@ DrivePage::DrivePage(Session* session, OwnParts* own, QWidget* parent) : Page(se
               "fingers, cables and loose sleeves away; guard an air propeller and keep out of its plane. Battery out "
               "before work on the drive."),
            true);
-  connect(propulsor_, &QComboBox::activated, this, [this](int i) {
-    change(tr("Drive"), [=](Drive& d) {
-      d.propulsor = propulsors[i];
-      d.slip = usual_slip(d.propulsor);
-    });
-  });
+  connect(propulsor_, &QComboBox::activated, this,
+          [this](int i) { fit_out(propulsors[i], session_->project().drive().mounting); });
   connect(mounting_, &QComboBox::activated, this,
-          [this](int i) { change(tr("Mounting"), [=](Drive& d) { d.mounting = mountings[i]; }); });
-  connect(group_, &QComboBox::currentIndexChanged, this, &DrivePage::show_group);
+          [this](int i) { fit_out(session_->project().drive().propulsor, mountings[i]); });
+  connect(cards_, &DriveCards::chosen, this, &DrivePage::show_group);
+  connect(cards_, &DriveCards::swap_wanted, this, &DrivePage::open_swaps);
+  connect(fill_, &QPushButton::clicked, this, [this] {
+    const Drive d = session_->project().drive();
+    fit_out(d.propulsor, d.mounting);
+  });
+  connect(second_, &QPushButton::clicked, this, [this] {
+    if (session_->project().drives.size() < 2)
+      change_drives(tr("Add a second drive"), [this] { return with_second_drive(session_->now()); });
+    else
+      change_drives(tr("Take the second drive out"), [this] { return without_last_drive(session_->project()); });
+  });
 }
 
 void DrivePage::add_facts() {
@@ -160,51 +177,205 @@ void DrivePage::add_facts() {
   });
 }
 
+void DrivePage::fit_out(Propulsor propulsor, Mounting mounting) {
+  if (propulsor == Propulsor::none)
+    return change(tr("Kind"), [](Drive& d) { d.propulsor = Propulsor::none; });
+  change_drives(tr("Fit a drive: %1").arg(tr(propulsor_name(propulsor))),
+                [=, this] { return fitted_out(session_->now(), propulsor, mounting, builtin_catalogue()); });
+}
+
+void DrivePage::change_drives(const QString& what, const std::function<Project()>& how) {
+  try {
+    session_->perform({what.toStdString(), ReplaceBoat{std::make_shared<const Project>(how())}});
+  } catch (const InvalidInput& e) {
+    session_->refuse(QString::fromStdString(e.what()));
+  }
+  refresh();
+}
+
 void DrivePage::add_catalogue() {
-  presets_ = choice(tr("From the list"), {}, "drive_presets");
-  connect(presets_, &QComboBox::activated, this, &DrivePage::take_preset);
-  connect(own_, &OwnParts::changed, this, &DrivePage::fill_presets);
+  presets_ = choice(tr("Swap for"), {}, "drive_presets");
+  connect(presets_, &QComboBox::activated, this, [this](int index) {
+    if (index >= 1) session_->perform(swap(offered_[static_cast<std::size_t>(index) - 1]));
+    refresh();
+  });
+  connect(own_, &OwnParts::changed, this, &DrivePage::offer_swaps);
   own_name_ = text(tr("Keep it as"), "drive_own_name");
-  keep_ = new QPushButton(tr("Keep among your own parts"), this);
-  keep_->setObjectName("drive_keep");
-  wide(keep_);
+  keep_ = button(tr("Keep among your own parts"), "drive_keep", true);
   connect(keep_, &QPushButton::clicked, this, &DrivePage::keep_part);
 }
 
-void DrivePage::fill_presets() {
-  const int chosen = group_->currentData().toInt();
+void DrivePage::offer_swaps() {
+  const int chosen = cards_->group();
   offered_.clear();
-  for (const auto* list : {&own_->drive_parts(), &builtin_catalogue().drive_parts})
-    for (const DrivePreset& p : *list)
-      if (static_cast<int>(p.group) == chosen) offered_.push_back(p);
+  const Drive d = session_->project().drive();
+  const bool air = d.propulsor == Propulsor::air_propeller;
+  for (const auto* list : {&own_->list(), &builtin_catalogue().parts})
+    for (const CatalogueEntry& e : *list) {
+      const auto group = group_of(e.part.kind);
+      if (!group || static_cast<int>(*group) != chosen || !has_data(e.part)) continue;
+      // An air propeller does not turn in the water, nor the other way round.
+      const auto* screw = std::get_if<Screw>(&e.part.data);
+      if (screw && (screw->guard_radius > 0.0) != air && list != &own_->list()) continue;
+      offered_.push_back(e);
+    }
   const QSignalBlocker quiet(presets_);
   presets_->clear();
   presets_->addItem(tr("by kind and size"));
-  for (const DrivePreset& p : offered_) presets_->addItem(QString::fromStdString(p.name));
-  const bool part = chosen != steering_group && chosen != static_cast<int>(DriveGroup::drive);
-  set_row_visible(presets_, part && !offered_.empty());
-  set_row_visible(own_name_, part);
-  keep_->setVisible(part);
+  for (const CatalogueEntry& e : offered_) presets_->addItem(swap_words(e));
+  const bool component = chosen >= 0 && chosen != steering_group && chosen != static_cast<int>(DriveGroup::drive) &&
+                         chosen != static_cast<int>(DriveGroup::fittings);
+  set_row_visible(presets_, component && !offered_.empty());
+  set_row_visible(own_name_, component && !d.lacks(static_cast<DriveGroup>(chosen)));
+  keep_->setVisible(component && !d.lacks(static_cast<DriveGroup>(chosen)));
 }
 
-void DrivePage::take_preset(int index) {
-  if (index < 1) return;
-  const DrivePreset& preset = offered_[static_cast<std::size_t>(index) - 1];
-  session_->perform({tr("Take %1").arg(QString::fromStdString(preset.name)).toStdString(),
-                     ChangeDrive{with_preset(session_->project().drive, preset)}});
-  refresh();
+QString DrivePage::swap_words(const CatalogueEntry& e) const {
+  const QString name = QString::fromStdString(e.part.name);
+  return e.part.mass > 0.0 ? name + QString::fromUtf8(" \u00b7 ") + session_->shown(Quantity{e.part.mass, Dimension::mass})
+                           : name;
+}
+
+std::vector<const Part*> DrivePage::components(DriveGroup group) const {
+  const Project& p = session_->project();
+  std::vector<const Part*> found;
+  for (const DriveUnit& unit : p.drives)
+    for (const Id id : unit.components)
+      if (const Part* part = p.layout.component(id);
+          part && group_of(part->kind) == group && std::find(found.begin(), found.end(), part) == found.end())
+        found.push_back(part);
+  return found;
+}
+
+Edit DrivePage::swap(const CatalogueEntry& entry) const {
+  const std::string name = entry.part.name;
+  const auto old = components(*group_of(entry.part.kind));
+  if (old.empty()) {
+    Part part = entry.part;
+    part.place = find_place(session_->now(), part);
+    return {tr("Put %1 aboard").arg(QString::fromStdString(name)).toStdString(), AddPart{part}};
+  }
+  std::vector<Part> parts;
+  for (const Part* part : old) parts.push_back(swapped(*part, entry));
+  return {tr("Swap %1 for %2").arg(QString::fromStdString(old.front()->name), QString::fromStdString(name)).toStdString(),
+          ChangeParts{parts}};
+}
+
+void DrivePage::open_swaps(const QPoint& at) {
+  auto* menu = new QMenu(this);
+  menu->setObjectName("swap_menu");
+  menu->setAttribute(Qt::WA_DeleteOnClose);
+  for (const CatalogueEntry& entry : offered_) {
+    QAction* action = menu->addAction(swap_words(entry));
+    // What it would do shows in the numbers while the pointer rests on it.
+    connect(action, &QAction::hovered, this, [this, entry] { session_->peek(swap(entry)); });
+    connect(action, &QAction::triggered, this, [this, entry] {
+      session_->stop_peeking();
+      session_->perform(swap(entry));
+      refresh();
+    });
+  }
+  connect(menu, &QMenu::aboutToHide, this, [this] { session_->stop_peeking(); });
+  menu->popup(at);
 }
 
 void DrivePage::keep_part() {
   const std::string name = own_name_->text().trimmed().toStdString();
   if (name.empty()) return session_->refuse(tr("Give the part a name by kind and size first."));
+  const auto have = components(static_cast<DriveGroup>(cards_->group()));
+  if (have.empty()) return;
+  Part part = *have.front();
+  part.name = name;
   try {
-    own_->keep_drive_part(
-        preset_of(session_->project().drive, static_cast<DriveGroup>(group_->currentData().toInt()), name));
+    own_->keep(part);
     own_name_->clear();
   } catch (const InvalidInput& e) {
     session_->refuse(QString::fromStdString(e.what()));
   }
+}
+
+QString DrivePage::detail_of(DriveGroup group, const Drive& d) const {
+  const auto shown = [this](double si, Dimension dimension) { return session_->shown(Quantity{si, dimension}); };
+  const QString dot = QString::fromUtf8(" \u00b7 "), times = QString::fromUtf8(" \u00d7 ");
+  const PowerReport& power = session_->seen().power;
+  switch (group) {
+    case DriveGroup::battery:
+      return tr("%1 cells").arg(d.battery.cells) + dot +
+             shown(d.battery.voltage(), Dimension::voltage) + dot + shown(d.battery.capacity, Dimension::charge) + dot +
+             tr("%1 C").arg(d.battery.discharge_rate, 0, 'f', 0);
+    case DriveGroup::esc:
+      return tr("%1, up to %2 cells").arg(shown(d.esc.current_limit, Dimension::current)).arg(d.esc.most_cells) +
+             dot + tr("BEC %1").arg(shown(d.esc.bec_current, Dimension::current));
+    case DriveGroup::motor:
+      return shown(d.motor.kv, Dimension::speed_constant) + dot +
+             tr("%1 no load").arg(shown(d.motor.no_load_current, Dimension::current));
+    case DriveGroup::gearing:
+      return tr("%1 to 1").arg(d.gearing.ratio, 0, 'g', 3) + dot + shown(d.gearing.efficiency, Dimension::ratio);
+    case DriveGroup::coupler: {
+      QString words = tr(coupler_name(d.coupler.kind)) + dot + shown(d.coupler.bore_motor, Dimension::length) +
+                      QString::fromUtf8(" \u2192 ") + shown(d.coupler.bore_shaft, Dimension::length);
+      if (power.line.known && !power.line.bend_radius)
+        words += dot + tr("%1 off line").arg(shown(power.line.coupler_offset, Dimension::length));
+      return words;
+    }
+    case DriveGroup::shaft: {
+      QString words = shown(d.shaft.diameter, Dimension::length) + " " + tr(shaft_kind_name(d.shaft.kind));
+      if (power.line.known)
+        words += dot + shown(power.line.tube_length, Dimension::length) + dot +
+                 shown(power.line.shaft_angle, Dimension::angle);
+      return words;
+    }
+    case DriveGroup::pod:
+      return tr("swings %1 to a side").arg(shown(d.pod.swing, Dimension::angle));
+    case DriveGroup::jet:
+      return tr("nozzle %1").arg(shown(d.jet.nozzle, Dimension::length));
+    case DriveGroup::screw: {
+      QString words = shown(d.screw.diameter, Dimension::length) + times + shown(d.screw.pitch, Dimension::length) + dot +
+                      tr("%1 blades").arg(d.screw.blades);
+      if (power.full.runs()) words += dot + tr("slip %1").arg(shown(power.full.slip, Dimension::ratio));
+      return words;
+    }
+    case DriveGroup::drive:
+      return tr("limit %1, cruising %2")
+          .arg(shown(d.throttle, Dimension::ratio), shown(d.cruise_throttle, Dimension::ratio));
+    case DriveGroup::fittings:
+      return d.fittings.tab_chord > 0.0 || d.fittings.fins > 0
+                 ? tr("tabs %1, fins: %2")
+                       .arg(d.fittings.tab_chord > 0.0 ? shown(d.fittings.tab_angle, Dimension::angle) : tr("none"))
+                       .arg(d.fittings.fins)
+                 : tr("none");
+  }
+  return {};
+}
+
+DriveCard DrivePage::card_of(DriveGroup group, const Drive& d) const {
+  DriveCard card{.group = static_cast<int>(group), .title = tr(drive_group_name(group)), .detail = {}, .part = {}};
+  if (group == DriveGroup::drive) card.title = tr("Throttle and use");
+  const bool component = group != DriveGroup::drive && group != DriveGroup::fittings;
+  if (!component || !d.lacks(group)) card.detail = detail_of(group, d);
+  if (!component) return card;
+  card.swaps = true;
+  const auto have = components(group);
+  if (have.empty() || d.lacks(group)) {
+    card.gap = true;
+    card.title = have.empty() ? tr("No %1").arg(tr(drive_group_name(group)).toLower()) : tr("%1: not known").arg(card.title);
+    card.detail = tr("choose one by the arrow");
+    if (group == DriveGroup::gearing) card.gap = false, card.title = tr("No gearing"), card.detail = tr("direct, 1 to 1");
+    return card;
+  }
+  card.part = *have.front();
+  card.title = QString::fromStdString(card.part.name);
+  if (session_->project().drives.size() > 1 && have.size() > 1)
+    card.title = QString::number(have.size()) + QString::fromUtf8(" \u00d7 ") + card.title;
+  const auto& layout = session_->project().layout;
+  if (layout.find(card.part.id))
+    card.aside = session_->shown(Quantity{card.part.effective_mass(), Dimension::mass});
+  else if (card.part.inside == 0)
+    card.detail = tr("has no place in the boat yet");
+  for (const Finding& f : session_->seen().findings)
+    if (f.subject != 0 && f.subject == card.part.id && f.stage == Stage::drive && f.ignored.empty())
+      card.severity = std::max(card.severity.value_or(Severity::fine), f.severity);
+  return card;
 }
 
 void DrivePage::add_number(const DriveNumber& n) {
@@ -251,16 +422,17 @@ void DrivePage::add_choice(DriveGroup group, const char* key, const QString& lab
 }
 
 void DrivePage::add_field(DriveGroup group, const char* key, QWidget* widget, std::function<void(const Drive&)> fill) {
-  fields_.push_back({static_cast<int>(group), widget, [=](const Project& p) { return matters(p.drive, group, key); },
-                     [fill = std::move(fill)](const Project& p) { fill(p.drive); }});
+  fields_.push_back({static_cast<int>(group), widget,
+                     [=](const Drive& d, const Steering&) { return matters(d, group, key) && !d.lacks(group); },
+                     [fill = std::move(fill)](const Drive& d, const Steering&) { fill(d); }});
 }
 
 void DrivePage::add_steering() {
   QStringList names;
   for (const SteeredBy by : steered_by) names << tr(steered_by_name(by));
   QComboBox* by = choice(tr("Steered by"), names, "steered_by");
-  fields_.push_back({steering_group, by, [](const Project&) { return true; },
-                     [by](const Project& p) { by->setCurrentIndex(static_cast<int>(p.steering.by)); }});
+  fields_.push_back({steering_group, by, [](const Drive&, const Steering&) { return true; },
+                     [by](const Drive&, const Steering& s) { by->setCurrentIndex(static_cast<int>(s.by)); }});
   connect(by, &QComboBox::activated, this,
           [this](int i) { change_steering(tr("Kind"), [=](Steering& s) { s.by = steered_by[i]; }); });
   add_steering_facts();
@@ -268,8 +440,8 @@ void DrivePage::add_steering() {
     QuantityEdit* edit =
         quantity(tr(n.label), n.dimension, QStringLiteral("steering_%1").arg(n.key).toUtf8().constData());
     edit->setToolTip(tr(n.help));
-    fields_.push_back({steering_group, edit, [&n](const Project& p) { return matters(p.steering, n); },
-                       [edit, &n](const Project& p) { edit->set_value(n.in(p.steering)); }});
+    fields_.push_back({steering_group, edit, [&n](const Drive&, const Steering& s) { return matters(s, n); },
+                       [edit, &n](const Drive&, const Steering& s) { edit->set_value(n.in(s)); }});
     connect(edit, &QuantityEdit::entered, this,
             [this, &n](double si) { change_steering(tr(n.label), [&](Steering& s) { n.of(s) = si; }); });
   }
@@ -283,8 +455,8 @@ void DrivePage::add_steering() {
 void DrivePage::add_steering_switch(const QString& label, const char* name, bool Steering::*member,
                                     const std::function<bool(const Steering&)>& shown) {
   QCheckBox* box = check(label, name);
-  fields_.push_back({steering_group, box, [shown](const Project& p) { return shown(p.steering); },
-                     [box, member](const Project& p) { box->setChecked(p.steering.*member); }});
+  fields_.push_back({steering_group, box, [shown](const Drive&, const Steering& s) { return shown(s); },
+                     [box, member](const Drive&, const Steering& s) { box->setChecked(s.*member); }});
   connect(box, &QCheckBox::clicked, this,
           [=, this](bool on) { change_steering(label, [=](Steering& s) { s.*member = on; }); });
 }
@@ -293,8 +465,8 @@ void DrivePage::add_steering_facts() {
   const auto add = [this](const QString& label, const char* name, std::function<QString(const SteeringReport&)> words) {
     QLabel* text = fact(label);
     text->setObjectName(name);
-    fields_.push_back({steering_group, text, [](const Project& p) { return p.steering.by != SteeredBy::none; },
-                       [this, text, words](const Project&) { text->setText(words(session_->seen().steering)); }});
+    fields_.push_back({steering_group, text, [](const Drive&, const Steering& s) { return s.by != SteeredBy::none; },
+                       [this, text, words](const Drive&, const Steering&) { text->setText(words(session_->seen().steering)); }});
   };
   const auto shown = [this](const std::optional<double>& si, Dimension d) { return session_->shown(si, d); };
   add(tr("Full angle"), "steering_angle", [=](const SteeringReport& r) {
@@ -327,7 +499,7 @@ void DrivePage::change_steering(const QString& what, const std::function<void(St
 }
 
 void DrivePage::change(const QString& what, const std::function<void(Drive&)>& how) {
-  Drive drive = session_->project().drive;
+  Drive drive = session_->project().drive();
   how(drive);
   session_->perform({tr("%1 of the drive").arg(what).toStdString(), ChangeDrive{drive}});
   refresh();
@@ -335,45 +507,51 @@ void DrivePage::change(const QString& what, const std::function<void(Drive&)>& h
 
 void DrivePage::choose_part(const std::string& key) {
   refresh();
-  for (int i = 0; i < group_->count(); ++i) {
-    const int group = group_->itemData(i).toInt();
-    if (key == (group == steering_group ? "steering" : drive_group_key(static_cast<DriveGroup>(group))))
-      group_->setCurrentIndex(i);
-  }
+  if (key == "steering") return cards_->choose(steering_group);
+  for (const DriveCard& card : cards_->cards())
+    if (card.group != steering_group && key == drive_group_key(static_cast<DriveGroup>(card.group)))
+      return cards_->choose(card.group);
 }
 
-void DrivePage::fill_groups() {
-  std::vector<std::pair<int, QString>> wanted;
-  for (const DriveGroup g : drive_groups(session_->project().drive))
-    wanted.emplace_back(static_cast<int>(g), tr(drive_group_name(g)));
-  wanted.emplace_back(steering_group, tr("Steering"));
-  bool same = group_->count() == static_cast<int>(wanted.size());
-  for (int i = 0; same && i < group_->count(); ++i)
-    same = group_->itemData(i).toInt() == wanted[static_cast<std::size_t>(i)].first;
-  if (same) return;
-  const QVariant chosen = group_->currentData();
-  const QSignalBlocker quiet(group_);
-  group_->clear();
-  for (const auto& [group, name] : wanted) group_->addItem(name, group);
-  group_->setCurrentIndex(std::max(0, group_->findData(chosen)));
+void DrivePage::fill_cards() {
+  std::vector<DriveCard> cards;
+  const Drive d = session_->project().drive();
+  for (const DriveGroup g : drive_groups(d)) cards.push_back(card_of(g, d));
+  // The use of the whole comes after what it is made of.
+  if (!cards.empty()) std::rotate(cards.begin(), cards.begin() + 1, cards.end());
+  DriveCard steering{.group = steering_group, .title = tr("Steering"), .detail = {}, .part = {}};
+  const SteeringReport& s = session_->seen().steering;
+  steering.detail = tr(steered_by_name(session_->project().steering.by));
+  if (s.turning_radius) steering.detail += QString::fromUtf8(" \u00b7 ") + tr("turns in %1 m").arg(*s.turning_radius, 0, 'f', 1);
+  for (const Part& part : session_->project().layout.parts)
+    if (part.kind == PartKind::servo) steering.part = part;
+  cards.push_back(steering);
+  cards_->show_cards(std::move(cards));
 }
 
 void DrivePage::show_group() {
-  fill_presets();
-  mount_->setVisible(session_->seen().power.line.known &&
-                     group_->currentData().toInt() == static_cast<int>(DriveGroup::shaft));
-  const int chosen = group_->currentData().toInt();
-  for (const Field& f : fields_) set_row_visible(f.widget, f.group == chosen && f.shown(session_->project()));
+  const int chosen = cards_->group();
+  for (const DriveCard& card : cards_->cards())
+    if (card.group == chosen) chosen_->setText(card.title);
+  offer_swaps();
+  mount_->setVisible(session_->seen().power.line.known && chosen == static_cast<int>(DriveGroup::shaft));
+  const Drive d = session_->project().drive();
+  for (const Field& f : fields_)
+    set_row_visible(f.widget, f.group == chosen && f.shown(d, session_->project().steering));
 }
 
 void DrivePage::refresh() {
-  const Drive& d = session_->project().drive;
+  const Drive d = session_->project().drive();
   propulsor_->setCurrentIndex(static_cast<int>(d.propulsor));
   mounting_->setCurrentIndex(static_cast<int>(d.mounting));
   set_row_visible(mounting_, d.propulsor == Propulsor::propeller);
-  for (const Field& f : fields_) f.fill(session_->project());
+  for (const Field& f : fields_) f.fill(d, session_->project().steering);
   for (const Fact& f : facts_) f.label->setText(f.words());
-  fill_groups();
+  fill_cards();
+  fill_->setVisible(d.gaps != 0);
+  const std::size_t drives = session_->project().drives.size();
+  second_->setVisible(drives > 0);
+  second_->setText(drives > 1 ? tr("Take the second drive out") : tr("Add a second drive beside it"));
   show_group();
   QString chain;
   for (const Joint& j : fit_chain(d)) {

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "drive/drive_table.h"
+#include "inspector/drive_cards.h"
 #include "inspector/form.h"
 #include "own_parts/own_parts.h"
 
@@ -40,8 +41,8 @@ class DrivePage : public Page {
   struct Field {
     int group;
     QWidget* widget;
-    std::function<bool(const Project&)> shown;
-    std::function<void(const Project&)> fill;
+    std::function<bool(const Drive&, const Steering&)> shown;
+    std::function<void(const Drive&, const Steering&)> fill;
   };
   struct Fact {
     QLabel* label;
@@ -63,17 +64,29 @@ class DrivePage : public Page {
                   E& (*of)(Drive&));
   void add_facts();
   void add_catalogue();
-  void fill_presets();
-  void take_preset(int index);
+  void offer_swaps();
+  [[nodiscard]] QString swap_words(const CatalogueEntry& entry) const;
+  /// The edit that takes a catalogue's component in the stead of the chosen card's, in every drive; puts it aboard where
+  /// there is none.
+  [[nodiscard]] Edit swap(const CatalogueEntry& entry) const;
+  void open_swaps(const QPoint& at);
   void keep_part();
-  void fill_groups();
+  void fill_cards();
+  [[nodiscard]] DriveCard card_of(DriveGroup group, const Drive& drive) const;
+  [[nodiscard]] QString detail_of(DriveGroup group, const Drive& drive) const;
+  /// The components of the chosen card, one of each drive.
+  [[nodiscard]] std::vector<const Part*> components(DriveGroup group) const;
+  void fit_out(Propulsor propulsor, Mounting mounting);
+  void change_drives(const QString& what, const std::function<Project()>& how);
   void show_group();
 
   OwnParts* own_;
-  QComboBox *propulsor_, *mounting_, *group_, *presets_;
+  QComboBox *propulsor_, *mounting_, *presets_;
+  DriveCards* cards_;
+  QLabel* chosen_;
   QLineEdit* own_name_;
-  QPushButton* keep_;
-  std::vector<DrivePreset> offered_;  ///< in the order of presets_, from its second row on
+  QPushButton *keep_, *fill_, *second_;
+  std::vector<CatalogueEntry> offered_;  ///< in the order of presets_, from its second row on
   std::vector<Field> fields_;
   std::vector<Fact> facts_;
   MountDrawing* mount_;

@@ -16,7 +16,7 @@ MountDrawing::MountDrawing(Session* session, QWidget* parent) : QWidget(parent),
 void MountDrawing::paintEvent(QPaintEvent*) {
   const Assessment& a = session_->seen();
   if (!a.power.line.known) return;
-  const Motor& motor = a.project.drive.motor;
+  const Motor& motor = a.fitted_drive.motor;
   const MotorMount m = motor_mount(a.hull->model, a.project.hull.skin, motor, a.power.line);
   QPainter p(this);
   p.setRenderHint(QPainter::Antialiasing);

@@ -17,9 +17,7 @@ OwnParts::OwnParts(const QString& path, QObject* parent)
                            : path) {
   if (!QFile::exists(path_)) return;
   try {
-    Catalogue own = catalogue_from_json(read_file(path_.toStdString(), std::size_t{1} << 24));
-    entries_ = std::move(own.parts);
-    drive_parts_ = std::move(own.drive_parts);
+    entries_ = catalogue_from_json(read_file(path_.toStdString(), std::size_t{1} << 24)).parts;
   } catch (const InvalidInput& e) {
     QFile::rename(path_, path_ + ".damaged");
     trouble_ = tr("Your own parts could not be read (%1); the file was set aside as %2.damaged.").arg(e.what(), path_);
@@ -35,34 +33,27 @@ void OwnParts::keep(const Part& part) {
   CatalogueEntry entry{.part = part, .note = {}};
   entry.part.id = 0;
   entry.part.rail = 0;
+  entry.part.inside = 0;
   entry.part.place = Vec3::Zero();
   std::vector<CatalogueEntry> next = entries_;
   std::erase_if(next, [&](const auto& e) { return e.part.name == part.name; });
   next.push_back(std::move(entry));
-  store(std::move(next), drive_parts_);
-}
-
-void OwnParts::keep_drive_part(const DrivePreset& preset) {
-  std::vector<DrivePreset> next = drive_parts_;
-  std::erase_if(next, [&](const auto& p) { return p.group == preset.group && p.name == preset.name; });
-  next.push_back(preset);
-  store(entries_, std::move(next));
+  store(std::move(next));
 }
 
 void OwnParts::forget(const std::string& name) {
   std::vector<CatalogueEntry> next = entries_;
   std::erase_if(next, [&](const auto& e) { return e.part.name == name; });
-  store(std::move(next), drive_parts_);
+  store(std::move(next));
 }
 
-void OwnParts::store(std::vector<CatalogueEntry> entries, std::vector<DrivePreset> drive_parts) {
+void OwnParts::store(std::vector<CatalogueEntry> entries) {
   // What could not be read again is refused here, with the collection as it was.
-  const std::string text = parts_to_json(entries, drive_parts);
+  const std::string text = parts_to_json(entries);
   (void)catalogue_from_json(text);
   QDir().mkpath(QFileInfo(path_).path());
   write_file_atomically(path_.toStdString(), text);
   entries_ = std::move(entries);
-  drive_parts_ = std::move(drive_parts);
   emit changed();
 }
 

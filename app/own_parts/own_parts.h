@@ -19,11 +19,6 @@ class OwnParts : public QObject {
   [[nodiscard]] const CatalogueEntry* find(const std::string& name) const;
   [[nodiscard]] QString trouble() const { return trouble_; }
 
-  /// The numbers of drive parts, as the catalogue has them.
-  [[nodiscard]] const std::vector<DrivePreset>& drive_parts() const { return drive_parts_; }
-  /// Adds or replaces by part and name. Throws as keep().
-  void keep_drive_part(const DrivePreset& preset);
-
   /// Adds a part, or replaces the one of the same name. Throws InvalidInput when it could not be
   /// read again or the file cannot be written; the collection is then as it was.
   void keep(const Part& part);
@@ -33,10 +28,9 @@ class OwnParts : public QObject {
   void changed();
 
  private:
-  void store(std::vector<CatalogueEntry> entries, std::vector<DrivePreset> drive_parts);
+  void store(std::vector<CatalogueEntry> entries);
   QString path_, trouble_;
   std::vector<CatalogueEntry> entries_;
-  std::vector<DrivePreset> drive_parts_;
 };
 
 }  // namespace plucky::app

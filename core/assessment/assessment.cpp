@@ -133,7 +133,7 @@ Boat boat_with(const Assessment& a, const Drive& drive) {
 }  // namespace
 
 Boat boat_of(const Assessment& a) {
-  Boat boat = boat_with(a, a.project.drive);
+  Boat boat = boat_with(a, a.fitted_drive);
   boat.mass_sigma = (a.spread.mass.high - a.spread.mass.low) / 3.29;  // from the middle 90 %
   if (!a.project.cooling.empty())
     boat.jacket = [&a](const Drive& drive, const RunningState& s) {
@@ -258,12 +258,13 @@ Assessment Assessor::assess(const Project& project, Care care) {
   }
   Assessment a;
   a.project = project;
+  a.fitted_drive = project.drive();
   a.care = care;
   a.hull = kept_hull_;
   const HullModel& hull = a.hull->model;
   if (!project.cooling.empty())
     a.hoses =
-        route_hoses(a.hull->space, project.layout, drive_line(hull, project.layout, project.drive), project.cooling);
+        route_hoses(a.hull->space, project.layout, drive_line(hull, project.layout, a.fitted_drive), project.cooling);
   a.mass = mass_budget(hull, project.hull, project.layout, plumbing_masses(project, a.hoses));
   a.flotation = solve_equilibrium(a.hull->body, a.loading(), a.density());
   a.cg_band = cg_band(a);
@@ -280,7 +281,7 @@ Assessment Assessor::assess(const Project& project, Care care) {
     if (a.flotation.upright()) a.form = form_coefficients(hull, a.flotation.plane, a.flotation.immersion);
     a.spread = spread.get();
   }
-  a.drive = run_drive(project.drive, a.density());
+  a.drive = run_drive(a.fitted_drive, a.density());
   run_boat(a, care == Care::full || !kept_power_ ? nullptr : &*kept_power_);
   if (!a.power.stale) kept_power_ = a.power;
   if (a.power.stale) a.heat = kept_heat_;

@@ -74,7 +74,8 @@ struct Assessment {
   Spread spread;
   CgBand cg_band;
   SwampedAnswer swamped;
-  DriveReport drive;  ///< by pitch and slip
+  Drive fitted_drive;  ///< the boat's drives taken together, read from their components
+  DriveReport drive;   ///< by pitch and slip
   PowerReport power;  ///< by thrust and drag
   SteeringReport steering;
   std::vector<HosePath> hoses;         ///< of the cooling circuit, in its order

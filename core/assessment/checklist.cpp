@@ -35,7 +35,7 @@ void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
     line("battery.strapped", "Battery strapped down and its leads clear of shaft and coupler.");
   if (has(a, PartKind::motor))
     line("motor.screws", "Motor mount and coupler screws tight, thread lock where metal meets metal.");
-  switch (a.project.drive.propulsor) {
+  switch (a.fitted_drive.propulsor) {
     case Propulsor::propeller:
       line("propeller.clear", "Hands, hair and cord clear of the propeller whenever the battery is in.", true);
       out.push_back(shaft_line(a));

@@ -60,7 +60,7 @@ void without_water(const Cooled& t) {
   const HeatReport::DryRun& last = a.heat.dry.back();
   const HeatReport::DryRun* cruise = nullptr;
   for (const auto& run : a.heat.dry)
-    if (std::abs(run.throttle - a.project.drive.cruise_throttle) < 0.026) cruise = &run;
+    if (std::abs(run.throttle - a.fitted_drive.cruise_throttle) < 0.026) cruise = &run;
   const char* source = "heat models of motor, ESC and battery in still air; common practice, no source";
   if (!last.time) {
     Finding f = t.make("cool.dry", Severity::fine, duration(last.run_time), duration(last.run_time), source);
@@ -80,7 +80,7 @@ void without_water(const Cooled& t) {
                            : " At {3} of throttle it needs none for a whole run of {2}.";
   }
   // A boat that air drives stands in no water that a pickup could take.
-  if (!cooled && t.c.empty() && t.mends() && a.project.drive.propulsor != Propulsor::air_propeller) {
+  if (!cooled && t.c.empty() && t.mends() && a.fitted_drive.propulsor != Propulsor::air_propeller) {
     const CoolingCircuit series = plumbed(Plumbing::series, boat_of(a), t.c, a.project.next_id);
     if (!series.empty()) t.offer(f, "Plumb one loop in series", series);
   }
@@ -234,7 +234,7 @@ bool has_room(const Assessment& a, const Vec3& p) {
   const auto [low, high] = std::minmax_element(skin.begin(), skin.end());
   if (p.z() < *low + clear || p.z() > *high - clear) return false;
   return std::none_of(a.project.layout.parts.begin(), a.project.layout.parts.end(), [&](const Part& part) {
-    return !part.outside && part.kind != PartKind::drive_line && part.kind != PartKind::foam &&
+    return !part.outside && !in_the_line(part.kind) && part.kind != PartKind::foam &&
            part.box().grown(clear).contains(p);
   });
 }

@@ -17,9 +17,9 @@ void holds(const Assessment& a, const char* rule, Quantity number, Quantity limi
   f.text = f.severity == Severity::fine ? fine : too_much;
   const PowerReport& p = a.power;
   if (f.severity != Severity::fine && a.care == Care::full && p.safe_throttle.value_or(0.0) >= 0.15) {
-    Drive limited = a.project.drive;
+    Drive limited = a.fitted_drive;
     limited.throttle = std::floor(100.0 * *p.safe_throttle) / 100.0;
-    if (limited.throttle < a.project.drive.throttle) {
+    if (limited.throttle < a.fitted_drive.throttle) {
       f.remedy = Edit{"Limit the throttle to {0}", ChangeDrive{limited}};
       f.remedy_values = {{limited.throttle, Dimension::ratio}};
     }
@@ -28,7 +28,7 @@ void holds(const Assessment& a, const char* rule, Quantity number, Quantity limi
 }
 
 void limits(const Assessment& a, std::vector<Finding>& out) {
-  const Drive& d = a.project.drive;
+  const Drive& d = a.fitted_drive;
   const PowerReport& p = a.power;
   const bool balanced = p.full.runs();
   const double motor_current = balanced ? p.full.shaft.motor_current : a.drive.current / d.count;
@@ -75,7 +75,7 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
 }
 
 void cells(const Assessment& a, std::vector<Finding>& out) {
-  const Drive& d = a.project.drive;
+  const Drive& d = a.fitted_drive;
   Finding f = drive_finding("drive.cells", Severity::fine, {static_cast<double>(d.battery.cells), Dimension::none},
                             {static_cast<double>(d.esc.most_cells), Dimension::none}, "ESC's rating");
   if (d.battery.cells > d.esc.most_cells) f.severity = Severity::stop;
@@ -85,7 +85,7 @@ void cells(const Assessment& a, std::vector<Finding>& out) {
 
 /// What the ESC must do besides: the standing start, the field's turns, receiver and servos.
 void esc_duties(const Assessment& a, std::vector<Finding>& out) {
-  const Drive& d = a.project.drive;
+  const Drive& d = a.fitted_drive;
   const PowerReport& p = a.power;
   if (p.full.runs() && d.esc.burst_limit > 0.0) {
     Finding f =
@@ -212,7 +212,7 @@ void uncertainty(const Assessment& a, std::vector<Finding>& out) {
     f.severity = Severity::note;
     f.text += " Some of these boats find no steady run.";
   }
-  const double limit = a.project.drive.motor.temperature_limit;
+  const double limit = a.fitted_drive.motor.temperature_limit;
   if (limit > 0.0 && a.power.winding && *a.power.winding <= limit && r->winding.high > limit) {
     f.severity = Severity::note;
     f.text += " The winding may pass " + place_of({limit, Dimension::temperature}) +
@@ -236,7 +236,7 @@ void standing_start(const Assessment& a, std::vector<Finding>& out) {
                             angle_quantity(lift), angle_quantity(lift > goes_over ? goes_over : stands_up),
                             "thrust and weight about the CG while the throttle opens; low confidence");
   f.values.push_back({p.start.thrust, Dimension::force});
-  f.values.push_back({a.project.drive.opening, Dimension::duration});
+  f.values.push_back({a.fitted_drive.opening, Dimension::duration});
   f.text = f.severity == Severity::fine ? "A standing start lifts the bow by up to {0} when the throttle opens in {3}."
            : f.severity == Severity::watch
                ? "A standing start with {2} of thrust lifts the bow by {0}; should stay under {1}. Open the throttle "
@@ -280,6 +280,13 @@ void behaviour(const Assessment& a, std::vector<Finding>& out) {
 }  // namespace
 
 void drive_rules(const Assessment& a, std::vector<Finding>& out) {
+  if (const std::string gap = drive_gap(a.fitted_drive); !gap.empty()) {
+    Finding f = drive_finding("drive.gap", Severity::stop, {}, {}, "the drive's list of components");
+    f.values.clear();
+    f.text = gap + ": what it does in this boat is not worked out.";
+    f.text[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(f.text[0])));
+    out.push_back(f);
+  }
   if (!a.drive.fitted) return;
   limits(a, out);
   cells(a, out);

@@ -116,7 +116,7 @@ void collisions(const Assessment& a, const Part& part, const PartFit& fit, FreeP
 }
 
 void passage(const Part& part, const PartFit& fit, std::vector<Finding>& out) {
-  if (part.outside || part.kind == PartKind::hose || part.kind == PartKind::drive_line) return;
+  if (part.outside || part.kind == PartKind::hose || in_the_line(part.kind)) return;
   Finding f{
       .id = "layout.hatch", .subject = part.id, .stage = Stage::layout, .source = "its size against the hatch opening"};
   // A battery comes out for every charge; other parts stay, but not for ever.
@@ -210,6 +210,26 @@ void reaches(const Assessment& a, std::vector<Finding>& out) {
   }
 }
 
+/// A component that a drive lists and that neither stands in the boat nor lies in another one.
+void nowhere(const Assessment& a, std::vector<Finding>& out) {
+  for (const Part& part : a.project.layout.unplaced) {
+    if (part.inside != 0) continue;
+    Finding f{.id = "layout.nowhere",
+              .subject = part.id,
+              .stage = Stage::layout,
+              .severity = Severity::watch,
+              .text = part.name + " belongs to the drive and has no place in the boat: neither its weight nor its room "
+                                  "is counted.",
+              .source = "the drive's list of components"};
+    if (a.care == Care::full && part.mass > 0.0) {
+      Part placed = part;
+      placed.place = find_place(a, part);
+      f.remedy = Edit{"Put " + part.name + " aboard", AddPart{placed}};
+    }
+    out.push_back(f);
+  }
+}
+
 }  // namespace
 
 Vec3 find_place(const Assessment& a, const Part& part) {
@@ -228,6 +248,7 @@ Vec3 find_place(const Assessment& a, const Part& part) {
 }
 
 void layout_rules(const Assessment& a, std::vector<Finding>& out) {
+  nowhere(a, out);
   FreePlaces places(a);
   for (const PartFit& fit : a.fits) {
     const Part& part = *a.project.layout.find(fit.part);

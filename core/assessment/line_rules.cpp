@@ -404,7 +404,7 @@ void units(const Line& l) {
 }  // namespace
 
 void line_rules(const Assessment& a, std::vector<Finding>& out) {
-  const Line l{a, a.project.drive, a.power, drive_parts(a.project.layout, a.project.drive), out};
+  const Line l{a, a.fitted_drive, a.power, drive_parts(a.project.layout, a.fitted_drive), out};
   fit(l);
   if (l.p.line.known) {
     coupler(l);

@@ -75,7 +75,7 @@ void gm_lines(const Assessment& a, Lines& out) {
 }
 
 void slip_lines(const Assessment& a, Lines& out) {
-  const Drive& d = a.project.drive;
+  const Drive& d = a.fitted_drive;
   out.push_back(
       {"Kv {0} on {1}", {{d.motor.kv, Dimension::speed_constant}, {d.battery.voltage(), Dimension::voltage}}, 0});
   out.push_back({"Under load {0} of that: {1}",
@@ -110,7 +110,7 @@ void speed_lines(const Assessment& a, Lines& out) {
 }
 
 void current_lines(const Assessment& a, Lines& out) {
-  const Drive& d = a.project.drive;
+  const Drive& d = a.fitted_drive;
   const bool runs = a.power.full.runs();
   const RunningState& s = a.power.full;
   out.push_back({"Propeller {0} by {1} at {2}",

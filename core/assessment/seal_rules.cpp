@@ -115,7 +115,7 @@ void fitting(const Sealed& t, const SealOpening& o) {
     }
   }
   if (o.kind == OpeningKind::shaft_tube) {
-    const BearingKind bearing = t.a.project.drive.shaft.bearing;
+    const BearingKind bearing = t.a.fitted_drive.shaft.bearing;
     const bool greased = o.method == SealMethod::greased_tube;
     if (bearing == BearingKind::ball_steel && !greased) {
       Finding f = t.make("seal.grease", Severity::note, {}, {}, "common practice, no source", o.subject);

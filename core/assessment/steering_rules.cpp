@@ -114,7 +114,7 @@ void behaviour(const Steered& t) {
                                           : "The servo takes {0} from the middle to full angle; quick boats want {1}.";
     t.out.push_back(f);
   }
-  const Drive& d = t.a.project.drive;
+  const Drive& d = t.a.fitted_drive;
   if (const double toe = d.fittings.fin_toe; d.fittings.fins > 0 && toe != 0.0) {
     Finding f = drive_finding("steer.fins", std::abs(toe) > radians(1.0) ? Severity::watch : Severity::note,
                               angle_quantity(std::abs(toe)), {}, "linear turning model, low confidence");

@@ -77,7 +77,7 @@ class Router {
          double thickness)
       : s_(space), circuit_(circuit), half_(0.5 * thickness), line_(line) {
     for (const Part& p : layout.parts)
-      if (!p.outside && p.kind != PartKind::hose && p.kind != PartKind::foam && p.kind != PartKind::drive_line)
+      if (!p.outside && p.kind != PartKind::hose && p.kind != PartKind::foam && !in_the_line(p.kind))
         boxes_.push_back(p.box());
     const std::size_t count = static_cast<std::size_t>(s_.nx_) * s_.ny_ * s_.nz_;
     state_.assign(count, unknown);

@@ -1,13 +1,15 @@
 // What the builder decides about the drive, part by part. Plain data; drive/drive_table.h lists its numbers for the
 // file, the interface and the command line.
 //
-// Where parts stand (motor, propeller, pod) is the layout's; here is what they are. A value of 0 marked "estimated"
-// means that its maker tells none: power_train.h and thermal.h then take a usual one and say so.
+// A boat keeps these data in its components (layout/part.h); a Drive is what the physics reads: one drive put together
+// from the components it lists (project/drives.h). A value of 0 marked "estimated" means that its maker tells none:
+// power_train.h and thermal.h then take a usual one and say so.
 #pragma once
 
 #include <cstdint>
 #include <string>
 
+#include "base/id.h"
 #include "geometry/vec.h"
 
 namespace plucky {
@@ -79,6 +81,7 @@ struct Screw {
   std::uint32_t blades = 2;
   double blade_area = 0.35;   ///< of all blades, share of the disc
   double bore = 0.004;        ///< m
+  double length = 0.014;      ///< m, along the shaft
   bool surface = false;       ///< made to run half out of the water
   double guard_radius = 0.0;  ///< m, of the guard round an air propeller; 0: none
   bool operator==(const Screw&) const = default;
@@ -172,16 +175,34 @@ struct Fittings {
   bool operator==(const Fittings&) const = default;
 };
 
-struct Drive {
-  Propulsor propulsor = Propulsor::none;
-  Mounting mounting = Mounting::shaft;
-  std::uint32_t count = 1;       ///< drives of this kind
+/// What a drive's numbers belong to, in the order from battery to water: its use, its components, what hangs under the
+/// stern beside it.
+enum class DriveGroup { drive, battery, esc, motor, gearing, coupler, shaft, pod, jet, screw, fittings };
+
+/// What the builder decides about a drive beside its components.
+struct DriveUse {
   double slip = 0.15;            ///< 10-20 % at speed, common practice, no source
   double loaded = 0.8;           ///< revolutions under load, share of Kv x U: common practice, no source
   double throttle = 1.0;         ///< highest throttle the radio is set to give, 0 to 1
   double cruise_throttle = 0.5;  ///< of the calmer part of a run
   double opening = 0.4;          ///< s, in which a quick hand or the ESC opens the throttle: common practice, no source
   double full_share = 0.3;       ///< share of a run that is driven at the throttle limit
+  bool operator==(const DriveUse&) const = default;
+};
+
+/// Numbers of the components that have a place of their own in the boat; 0 where there is none.
+struct DriveStands {
+  Id battery = 0, esc = 0, motor = 0, coupler = 0, shaft = 0;
+  Id propulsor = 0;  ///< propeller, pod or jet unit
+  Id second_motor = 0, second_propulsor = 0;
+  bool operator==(const DriveStands&) const = default;
+};
+
+/// One drive, or several equal ones, as the physics reads it.
+struct Drive : DriveUse {
+  Propulsor propulsor = Propulsor::none;
+  Mounting mounting = Mounting::shaft;
+  std::uint32_t count = 1;  ///< equal drives
   Battery battery;
   Esc esc;
   Motor motor;
@@ -192,11 +213,18 @@ struct Drive {
   Pod pod;
   JetUnit jet;
   Fittings fittings;
+  DriveStands stands;
+  std::uint32_t gaps = 0;  ///< one bit for each DriveGroup it lacks; the numbers of that group then mean nothing
+  bool unlike = false;     ///< the boat's drives differ from one another: no method here takes them together
   bool operator==(const Drive&) const = default;
 
+  [[nodiscard]] bool lacks(DriveGroup group) const { return (gaps >> static_cast<unsigned>(group) & 1u) != 0; }
   /// A straight or jointed line from a motor in the hull to a water propeller.
   [[nodiscard]] bool has_shaft_line() const { return propulsor == Propulsor::propeller && mounting != Mounting::pod; }
 };
+
+/// Why a drive cannot be run, in words ("the drive has no ESC"); empty when nothing is missing.
+[[nodiscard]] std::string drive_gap(const Drive& drive);
 
 /// Slip usually seen with a kind of propulsor; low confidence for jets and air propellers.
 [[nodiscard]] double usual_slip(Propulsor propulsor);

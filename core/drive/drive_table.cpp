@@ -27,6 +27,13 @@ constexpr std::array<KeyRow<G>, 11> groups{{{G::drive, "drive", "Drive"},
                                             {G::screw, "screw", "Propeller"},
                                             {G::fittings, "fittings", "Tabs and fins"}}};
 
+/// A name as it stands within a sentence: "ESC" stays, "Shaft line" begins small.
+std::string words_within(std::string name) {
+  if (name.size() > 1 && std::islower(static_cast<unsigned char>(name[1])))
+    name[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[0])));
+  return name;
+}
+
 #define OF(member) [](Drive& d) -> double& { return d.member; }
 constexpr DriveNumber numbers[] = {
     {G::drive, "slip", "Slip", D::ratio, 0.0, 0.95, OF(slip), false, "10 to 20 % at speed: common practice"},
@@ -92,6 +99,7 @@ constexpr DriveNumber numbers[] = {
     {G::screw, "pitch_m", "Pitch", D::length, 0.002, 2.0, OF(screw.pitch)},
     {G::screw, "blade_area", "Blade area of disc", D::ratio, 0.02, 1.2, OF(screw.blade_area)},
     {G::screw, "bore_m", "Bore", D::length, 0.0005, 0.03, OF(screw.bore)},
+    {G::screw, "length_m", "Length", D::length, 0.001, 0.5, OF(screw.length), false, "of hub or guard along the shaft"},
     {G::screw, "guard_radius_m", "Guard radius", D::length, 0.01, 1.0, OF(screw.guard_radius), true, "0: no guard"},
     {G::fittings, "tab_chord_m", "Tab chord", D::length, 0.0, 0.1, OF(fittings.tab_chord), false,
      "fore and aft; 0: no tabs"},
@@ -108,7 +116,6 @@ constexpr DriveNumber numbers[] = {
 
 #define OF(member) [](Drive& d) -> std::uint32_t& { return d.member; }
 constexpr DriveCount counts[] = {
-    {G::drive, "count", "Drives", 1, 4, OF(count)},
     {G::battery, "cells", "Cells in series", 1, 24, OF(battery.cells)},
     {G::esc, "most_cells", "Up to cells", 1, 24, OF(esc.most_cells)},
     {G::motor, "poles", "Magnet poles", 2, 40, OF(motor.poles)},
@@ -156,6 +163,14 @@ std::vector<DriveGroup> drive_groups(const Drive& d) {
   if (d.mounting == Mounting::pod)
     return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::pod, G::screw, G::fittings};
   return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::coupler, G::shaft, G::screw, G::fittings};
+}
+
+std::string drive_gap(const Drive& d) {
+  std::string out;
+  for (const KeyRow<G>& row : groups)
+    if (d.lacks(row.value)) out += (out.empty() ? "the drive has no " : ", no ") + words_within(row.name);
+  if (!out.empty()) return out;
+  return d.unlike ? "the boat's drives differ, and no method here takes unlike drives together" : "";
 }
 
 std::span<const DriveNumber> drive_numbers() {

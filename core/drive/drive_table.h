@@ -9,8 +9,6 @@
 
 namespace plucky {
 
-/// The parts a drive's numbers belong to, in the order from battery to water.
-enum class DriveGroup { drive, battery, esc, motor, gearing, coupler, shaft, pod, jet, screw, fittings };
 [[nodiscard]] const char* drive_group_key(DriveGroup group);
 [[nodiscard]] const char* drive_group_name(DriveGroup group);
 [[nodiscard]] DriveGroup drive_group_from_key(const std::string& key);

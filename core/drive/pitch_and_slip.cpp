@@ -10,7 +10,7 @@ namespace plucky {
 
 DriveReport run_drive(const Drive& d, double water_density) {
   DriveReport r;
-  if (d.propulsor == Propulsor::none) return r;
+  if (d.propulsor == Propulsor::none || d.gaps != 0 || d.unlike) return r;
   check_drive(d);
   r.fitted = true;
   const Screw& screw = d.screw;

@@ -7,13 +7,11 @@
 #include <string>
 #include <vector>
 
+#include "base/id.h"
 #include "base/quantity.h"
 #include "geometry/triangle_mesh.h"
 
 namespace plucky {
-
-/// Permanent number of anything that can be referred to: parts, hatches, bulkheads, chambers. 0 means none.
-using Id = std::uint32_t;
 
 enum class HullFamily {
   deep_v,       ///< deep-V planing monohull

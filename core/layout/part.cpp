@@ -8,7 +8,7 @@ namespace plucky {
 
 namespace {
 
-constexpr std::array<KeyRow<PartKind>, 15> kinds{{
+constexpr std::array<KeyRow<PartKind>, 20> kinds{{
     {PartKind::battery, "battery", "Battery"},
     {PartKind::esc, "esc", "ESC"},
     {PartKind::motor, "motor", "Motor"},
@@ -20,6 +20,11 @@ constexpr std::array<KeyRow<PartKind>, 15> kinds{{
     {PartKind::payload, "payload", "Payload"},
     {PartKind::ballast, "ballast", "Ballast"},
     {PartKind::foam, "foam", "Foam"},
+    {PartKind::gearing, "gearing", "Gearing"},
+    {PartKind::coupler, "coupler", "Coupler"},
+    {PartKind::shaft, "shaft", "Shaft and tube"},
+    {PartKind::pod, "pod", "Outboard pod"},
+    {PartKind::jet, "jet", "Jet unit"},
     {PartKind::drive_line, "drive_line", "Drive line"},
     {PartKind::propeller, "propeller", "Propeller"},
     {PartKind::rudder, "rudder", "Rudder"},
@@ -42,6 +47,19 @@ const char* part_kind_name(PartKind kind) {
 PartKind part_kind_from_key(const std::string& key) {
   return value_of(kinds, "part kind", key);
 }
+bool in_the_line(PartKind kind) {
+  switch (kind) {
+    case PartKind::gearing:
+    case PartKind::coupler:
+    case PartKind::shaft:
+    case PartKind::pod:
+    case PartKind::jet:
+    case PartKind::drive_line:
+      return true;
+    default:
+      return false;
+  }
+}
 const char* part_shape_key(PartShape shape) {
   return row_of(shapes, shape).key;
 }
@@ -52,6 +70,12 @@ PartShape part_shape_from_key(const std::string& key) {
 const Part* Layout::find(Id id) const {
   const auto it = std::find_if(parts.begin(), parts.end(), [&](const Part& p) { return p.id == id; });
   return it == parts.end() ? nullptr : &*it;
+}
+
+const Part* Layout::component(Id id) const {
+  if (const Part* part = find(id)) return part;
+  const auto it = std::find_if(unplaced.begin(), unplaced.end(), [&](const Part& p) { return p.id == id; });
+  return it == unplaced.end() ? nullptr : &*it;
 }
 
 const Rail* Layout::find_rail(Id id) const {

@@ -1,10 +1,12 @@
-// Things that stand in the boat. Plain data.
+// Components: what stands in the boat, each with its kind's own data. Plain data.
 #pragma once
 
 #include <optional>
 #include <string>
+#include <variant>
 #include <vector>
 
+#include "drive/drive.h"
 #include "hull/design.h"
 
 namespace plucky {
@@ -21,7 +23,12 @@ enum class PartKind {
   payload,
   ballast,
   foam,
-  drive_line,
+  gearing,
+  coupler,
+  shaft,  ///< with its tube, bearings and what holds the propeller
+  pod,
+  jet,
+  drive_line,  ///< what else belongs to the line: strut, bracket
   propeller,
   rudder,
   other
@@ -41,6 +48,13 @@ enum class PartShape {
 [[nodiscard]] const char* part_shape_key(PartShape shape);
 [[nodiscard]] PartShape part_shape_from_key(const std::string& key);
 
+/// Is it one of the things between motor and propeller?
+[[nodiscard]] bool in_the_line(PartKind kind);
+
+/// Technical data of a component, by its kind; nothing where they are not known or the kind has none.
+using ComponentData =
+    std::variant<std::monostate, Battery, Esc, Motor, Gearing, Coupler, Shaft, Pod, JetUnit, Screw>;
+
 /// One part. Place is its middle, size its outer measures along x, y and z; its weight acts in its middle.
 struct Part {
   Id id = 0;
@@ -58,6 +72,8 @@ struct Part {
   bool outside = false;  ///< stands on deck or under the hull: not checked against the skin
   bool lithium = false;  ///< a lithium battery: cautions are shown with it
   Id rail = 0;           ///< rail it slides on, or 0
+  Id inside = 0;         ///< component that holds it, whose mass, size and place are its own too; 0 for none
+  ComponentData data;
 
   [[nodiscard]] double effective_mass() const { return measured_mass.value_or(mass); }
   [[nodiscard]] double effective_sigma() const { return measured_mass ? measured_sigma : mass_sigma; }
@@ -86,11 +102,17 @@ struct MassCorrection {
 
 struct Layout {
   std::vector<Part> parts;
+  /// Components without a place of their own: inside another one, or (`inside` 0) not put into the boat yet. Neither
+  /// their mass nor their size counts.
+  std::vector<Part> unplaced;
   std::vector<Rail> rails;
   std::optional<MassCorrection> correction;
   bool operator==(const Layout&) const = default;
 
+  /// A part that stands in the boat.
   [[nodiscard]] const Part* find(Id id) const;
+  /// A part whether it stands in the boat or not.
+  [[nodiscard]] const Part* component(Id id) const;
   [[nodiscard]] const Rail* find_rail(Id id) const;
 };
 

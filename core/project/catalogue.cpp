@@ -30,7 +30,7 @@ void describe(V& v, CatalogueEntry& e) {
   v("note", e.note);
   v.choice("kind", e.part.kind, part_kind_key, part_kind_from_key);
   v.choice("shape", e.part.shape, part_shape_key, part_shape_from_key);
-  v("size_m", e.part.size, {1e-4, 10.0});
+  describe_data(v, e.part, {1e-4, 10.0});
   v("mass_kg", e.part.mass, {0.0, 100.0});
   v("mass_sigma_kg", e.part.mass_sigma, {0.0, 100.0});
   v("measured_mass_kg", e.part.measured_mass, {0.0, 100.0});
@@ -39,43 +39,30 @@ void describe(V& v, CatalogueEntry& e) {
   v("lithium", e.part.lithium);
 }
 
-Drive with_preset(const Drive& drive, const DrivePreset& preset) {
-  Drive out = drive;
-  DrivePart part{out, preset.group};
-  UnknownFields unknown;
-  JsonReader v(preset.numbers, preset.name, unknown);
-  describe(v, part);
-  v.keep_rest();
-  if (!unknown.empty()) throw InvalidInput(unknown.begin()->first, "is not a number of this part");
-  check_drive(out);
-  return out;
-}
-
-DrivePreset preset_of(const Drive& drive, DriveGroup group, const std::string& name) {
-  Drive copy = drive;
-  DrivePart part{copy, group};
-  const UnknownFields none;
-  JsonWriter v("", none);
-  describe(v, part);
-  return {name, group, v.finish()};
-}
-
 namespace {
 
-DrivePreset read_preset(const Json& item, const std::string& where) {
+/// Own collections of earlier versions kept the numbers of drive parts apart from the parts.
+void take_earlier_numbers(Catalogue& catalogue, const Json& item, const std::string& where) {
   UnknownFields unknown;
   JsonReader v(item, where, unknown);
-  DrivePreset p;
-  v("name", p.name);
-  v.choice("part", p.group, drive_group_key, drive_group_from_key);
-  if (item.contains("numbers")) p.numbers = item["numbers"];
-  if (!p.numbers.is_object()) throw InvalidInput(where + "/numbers", "wants an object");
-  try {
-    (void)with_preset({}, p);
-  } catch (const InvalidInput& e) {
-    throw e.within(where + "/numbers");
-  }
-  return p;
+  CatalogueEntry e;
+  DriveGroup group = DriveGroup::motor;
+  v("name", e.part.name);
+  v.choice("part", group, drive_group_key, drive_group_from_key);
+  e.part.kind = kind_of(group);
+  Drive drive;
+  DrivePart numbers{drive, group};
+  v.object("numbers", numbers);
+  if (!unknown.empty()) throw InvalidInput(unknown.begin()->first, "is not a number of this part");
+  e.part.data = data_of(drive, group);
+  for (CatalogueEntry& known : catalogue.parts)
+    if (known.part.name == e.part.name && known.part.kind == e.part.kind) {
+      known.part.data = e.part.data;
+      return take_size_from_data(known.part);
+    }
+  if (group != DriveGroup::battery && group != DriveGroup::esc) e.part.shape = PartShape::cylinder_x;
+  take_size_from_data(e.part);
+  catalogue.parts.push_back(std::move(e));
 }
 
 }  // namespace
@@ -95,7 +82,10 @@ Catalogue catalogue_from_json(const std::string& text) {
   index = 0;
   if (json.contains("drive_parts"))
     for (const Json& item : list_at(json, "drive_parts"))
-      catalogue.drive_parts.push_back(read_preset(item, fmt::format("catalogue/drive_parts/{}", index++)));
+      take_earlier_numbers(catalogue, item, fmt::format("catalogue/drive_parts/{}", index++));
+  // A number that a component does not have is a slip, not something of a later version.
+  for (const auto& [place, value] : unknown)
+    if (place.find("/data/") != std::string::npos) throw InvalidInput(place, "is not a number of this component");
   if (!json.contains("materials")) return catalogue;  // the builder's own parts come without
   index = 0;
   for (const Json& item : list_at(json, "materials")) {
@@ -110,7 +100,7 @@ Catalogue catalogue_from_json(const std::string& text) {
   return catalogue;
 }
 
-std::string parts_to_json(std::vector<CatalogueEntry> parts, const std::vector<DrivePreset>& drive_parts) {
+std::string parts_to_json(std::vector<CatalogueEntry> parts) {
   Json list = Json::array();
   const UnknownFields none;
   for (CatalogueEntry& e : parts) {
@@ -123,9 +113,6 @@ std::string parts_to_json(std::vector<CatalogueEntry> parts, const std::vector<D
   Json out = Json::object();
   out["about"] = "Own parts, kept across boats.";
   out["parts"] = std::move(list);
-  out["drive_parts"] = Json::array();
-  for (const DrivePreset& p : drive_parts)
-    out["drive_parts"].push_back({{"name", p.name}, {"part", drive_group_key(p.group)}, {"numbers", p.numbers}});
   return out.dump(1) + "\n";
 }
 
@@ -137,6 +124,29 @@ const Catalogue& builtin_catalogue() {
 const CatalogueEntry* Catalogue::find(const std::string& name) const {
   const auto it = std::find_if(parts.begin(), parts.end(), [&](const auto& e) { return e.part.name == name; });
   return it == parts.end() ? nullptr : &*it;
+}
+
+Part swapped(const Part& part, const CatalogueEntry& entry) {
+  Part now = entry.part;
+  now.id = part.id;
+  now.rail = part.rail;
+  now.inside = part.inside;
+  now.place_sigma = part.place_sigma;
+  now.outside = part.outside;
+  now.place = part.place;
+  // A propeller keeps its shaft; what stands on the bottom keeps standing on it.
+  if (part.kind != PartKind::propeller && part.kind != PartKind::motor && part.kind != PartKind::coupler)
+    now.place.z() += 0.5 * (now.size.z() - part.size.z());
+  if (now.mass == 0.0) now.mass = part.mass, now.mass_sigma = part.mass_sigma;
+  // Where a shaft, pod or jet lies is the boat's, what it is the catalogue's.
+  if (auto* shaft = std::get_if<Shaft>(&now.data))
+    if (const auto* was = std::get_if<Shaft>(&part.data)) {
+      shaft->exit_x = was->exit_x;
+      shaft->motor_tilt = was->motor_tilt;
+      shaft->strut_angle = was->strut_angle;
+      shaft->common_plate = was->common_plate;
+    }
+  return now;
 }
 
 const Material* Catalogue::find_material(const std::string& name) const {

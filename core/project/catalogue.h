@@ -1,18 +1,16 @@
 // Generic parts and materials by kind and size. In: the built-in data/catalogue.json. Out: parts ready to place.
 #pragma once
 
-#include <nlohmann/json.hpp>
 #include <string>
 #include <vector>
 
-#include "drive/drive_table.h"
 #include "hull/design.h"
 #include "layout/part.h"
 
 namespace plucky {
 
 struct CatalogueEntry {
-  Part part;  ///< without id and place
+  Part part;  ///< without id and place; a mass of 0 is not known
   std::string note;
 };
 
@@ -24,19 +22,8 @@ struct Material {
   double deck_thickness = 0.0;   ///< m
 };
 
-/// The numbers of one part of a drive by kind and size. Numbers it does not tell stay what they were.
-struct DrivePreset {
-  std::string name;
-  DriveGroup group = DriveGroup::motor;
-  nlohmann::ordered_json numbers;  ///< by the keys of drive/drive_table.h
-};
-[[nodiscard]] Drive with_preset(const Drive& drive, const DrivePreset& preset);
-/// All numbers of one part of a drive, to keep under a name.
-[[nodiscard]] DrivePreset preset_of(const Drive& drive, DriveGroup group, const std::string& name);
-
 struct Catalogue {
   std::vector<CatalogueEntry> parts;
-  std::vector<DrivePreset> drive_parts;
   std::vector<Material> materials;
 
   [[nodiscard]] const CatalogueEntry* find(const std::string& name) const;
@@ -47,7 +34,11 @@ struct Catalogue {
 [[nodiscard]] Catalogue catalogue_from_json(const std::string& text);
 
 /// Own parts as a file that catalogue_from_json() reads.
-[[nodiscard]] std::string parts_to_json(std::vector<CatalogueEntry> parts, const std::vector<DrivePreset>& drive_parts);
+[[nodiscard]] std::string parts_to_json(std::vector<CatalogueEntry> parts);
+
+/// The part with a catalogue's component in its stead: data, size, mass and name change, number, place, rail and what
+/// the builder said of it stay; its underside stays where it was. A weight the catalogue does not tell (0) stays too.
+[[nodiscard]] Part swapped(const Part& part, const CatalogueEntry& entry);
 
 /// The catalogue that ships inside the program.
 [[nodiscard]] const Catalogue& builtin_catalogue();

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "drive/drive_table.h"
+#include "layout/component.h"
 #include "project/json_fields.h"
 
 namespace plucky {
@@ -31,6 +32,23 @@ void describe(V& v, DrivePart& p) {
     v.choice("material", p.drive.shaft.material, shaft_material_key, shaft_material_from_key);
     v.choice("bearing", p.drive.shaft.bearing, bearing_key, bearing_from_key);
   }
+}
+
+/// A component's technical data, and its size where that is not among them.
+template <class V>
+void describe_data(V& v, Part& p, Allowed size) {
+  if (const auto group = group_of(p.kind)) {
+    bool known = has_data(p);
+    Drive drive;
+    put_data(p.data, drive);
+    DrivePart data{drive, *group};
+    v.maybe("data", known, data);
+    if (known) p.data = data_of(drive, *group);
+  }
+  if (size_is_data(p))
+    take_size_from_data(p);
+  else
+    v("size_m", p.size, size);
 }
 
 }  // namespace plucky

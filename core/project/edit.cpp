@@ -5,15 +5,16 @@
 #include <algorithm>
 
 #include "base/error.h"
-#include "running/drive_line.h"
+#include "layout/component.h"
 
 namespace plucky {
 
 namespace {
 
 Part& part_of(Project& project, Id id) {
-  for (Part& p : project.layout.parts)
-    if (p.id == id) return p;
+  for (auto* list : {&project.layout.parts, &project.layout.unplaced})
+    for (Part& p : *list)
+      if (p.id == id) return p;
   throw InvalidInput("part", fmt::format("number {} does not exist", id));
 }
 
@@ -24,7 +25,13 @@ void run(Project& p, const MovePart& e) {
 
 void run(Project& p, const ChangePart& e) {
   Part& part = part_of(p, e.part.id);
+  const Part before = part;
   part = e.part;
+  if (part.kind != before.kind) part.data = {};
+  if (part.data != before.data)
+    take_size_from_data(part);
+  else if (part.size != before.size)
+    take_data_from_size(part);
   part.place = constrained_place(p.layout, part, part.place);
 }
 
@@ -32,12 +39,16 @@ void run(Project& p, const AddPart& e) {
   Part part = e.part;
   part.id = p.take_id();
   part.place = constrained_place(p.layout, part, part.place);
+  const Id id = part.id;
   p.layout.parts.push_back(std::move(part));
+  join_drives(p, id);
 }
 
 void run(Project& p, const RemovePart& e) {
   (void)part_of(p, e.part);
-  std::erase_if(p.layout.parts, [&](const Part& part) { return part.id == e.part; });
+  // What it holds goes with it.
+  for (auto* list : {&p.layout.parts, &p.layout.unplaced})
+    std::erase_if(*list, [&](const Part& part) { return part.id == e.part || part.inside == e.part; });
 }
 
 void run(Project& p, const SetHullParameter& e) {
@@ -96,19 +107,8 @@ void run(Project& p, const ChangeParts& e) {
 }
 
 void run(Project& p, const ChangeDrive& e) {
-  const Drive old = p.drive;
-  p.drive = e.drive;
   run(p, ChangeParts{e.parts});
-  const DriveParts stands = drive_parts(p.layout, p.drive);
-  const Motor& m = p.drive.motor;
-  if (stands.motor && (m.can_diameter != old.motor.can_diameter || m.can_length != old.motor.can_length))
-    part_of(p, stands.motor->id).size = {m.can_length, m.can_diameter, m.can_diameter};
-  const Screw& s = p.drive.screw;
-  if (stands.propulsor && stands.propulsor->kind == PartKind::propeller &&
-      (s.diameter != old.screw.diameter || s.guard_radius != old.screw.guard_radius)) {
-    Vec3& size = part_of(p, stands.propulsor->id).size;
-    size.y() = size.z() = std::max(s.diameter, 2.0 * s.guard_radius);
-  }
+  set_drive(p, e.drive);
 }
 
 void run(Project& p, const ChangeSteering& e) {
@@ -177,6 +177,7 @@ Project apply(const Project& project, const Edit& edit) {
   Project next = project;
   std::visit([&](const auto& change) { run(next, change); }, edit.change);
   let_go_of_parts(project, next);
+  settle_drives(next);
   check_project(next);
   return next;
 }
@@ -193,6 +194,7 @@ std::vector<std::string> references_to(const Project& project, Id id) {
   std::vector<std::string> names;
   for (const Part& p : project.layout.parts)
     if (p.rail == id && id != 0) names.push_back(fmt::format("part \"{}\" stands on it", p.name));
+  for (const std::string& name : drives_with(project, id)) names.push_back(fmt::format("\"{}\" lists it", name));
   return names;
 }
 

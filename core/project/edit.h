@@ -53,8 +53,7 @@ struct ChangeParts {
   std::vector<Part> parts;
   bool operator==(const ChangeParts&) const = default;
 };
-/// `parts`: parts of the drive that move with the change. Where the drive's measures of motor can or propeller change,
-/// their parts in the layout take the new size.
+/// Writes the drive's numbers into its components (set_drive()). `parts`: parts of the drive that move with the change.
 struct ChangeDrive {
   Drive drive;
   std::vector<Part> parts = {};

@@ -3,39 +3,10 @@
 #include <fmt/format.h>
 
 #include "base/error.h"
+#include "project/earlier_versions.h"
 #include "project/project_fields.h"
 
 namespace plucky {
-
-namespace {
-
-/// Version 1 kept the drive's numbers side by side; version 2 keeps them by part.
-void bring_up_from_1(Json& boat) {
-  if (!boat.contains("drive") || !boat["drive"].is_object()) return;
-  static constexpr std::pair<const char*, const char*> moved[] = {{"kv_rad_s_v", "motor"},
-                                                                  {"no_load_current_a", "motor"},
-                                                                  {"current_limit_a", "esc"},
-                                                                  {"cells", "battery"},
-                                                                  {"cell_voltage_v", "battery"},
-                                                                  {"capacity_c", "battery"},
-                                                                  {"discharge_rate_per_h", "battery"},
-                                                                  {"usable", "battery"},
-                                                                  {"diameter_m", "screw"},
-                                                                  {"pitch_m", "screw"},
-                                                                  {"blades", "screw"},
-                                                                  {"blade_area", "screw"}};
-  Json& drive = boat["drive"];
-  for (const auto& [key, part] : moved)
-    if (drive.contains(key)) {
-      if (drive.contains(part) && !drive[part].is_object())
-        throw InvalidInput(std::string("/drive/") + part,
-                           fmt::format("is {}; allowed: an object", drive[part].type_name()));
-      drive[part][key] = drive[key];
-      drive.erase(key);
-    }
-}
-
-}  // namespace
 
 void check_fields(const Project& project) {
   Project copy = project;  // describe() takes fields by reference for both directions
@@ -77,13 +48,15 @@ Project project_from_json(const std::string& text) {
   if (!json.is_object() || !json.contains("format") || json["format"] != "plucky-hull")
     throw InvalidInput("boat.json", "is not a boat of this program: the field \"format\" is missing");
   check_version(json);
-  if (json["version"].get<std::int64_t>() < 2) bring_up_from_1(json);
+  const int version = json["version"].get<int>();
   json.erase("format");
   json.erase("version");
   Project project;
+  const auto earlier = take_earlier_drive(json, version, project.unknown);
   JsonReader reader(json, "", project.unknown);
   describe(reader, project);
   reader.keep_rest();
+  if (earlier) adopt_earlier_drive(project, *earlier);
   check_project(project);
   return project;
 }

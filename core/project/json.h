@@ -8,7 +8,7 @@
 namespace plucky {
 
 /// Version of the project file this program writes. Files of a later version are refused; earlier ones are brought up.
-inline constexpr int project_format_version = 2;
+inline constexpr int project_format_version = 3;
 
 /// Throws InvalidInput with the path where a number, a text or a list cannot stand in a file. One set of ranges for
 /// edits, saving and reading.

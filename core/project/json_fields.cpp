@@ -143,6 +143,18 @@ void JsonReader::operator()(const char* key, Id& value) {
   value = child->get<Id>();
 }
 
+void JsonReader::operator()(const char* key, std::vector<Id>& values) {
+  const Json* child = take(key);
+  if (!child) return;
+  check_list(key, *child);
+  values.clear();
+  for (const Json& item : *child) {
+    if (!item.is_number_unsigned() || item.get<std::uint64_t>() > greatest_id)
+      refuse(key, "wants whole numbers from 0 to 1000000000");
+    values.push_back(item.get<Id>());
+  }
+}
+
 Vec3 JsonReader::point(const char* key, const Json& list, Allowed allowed) const {
   if (!list.is_array() || list.size() != 3) refuse(key, "wants a list of three numbers");
   Vec3 value;

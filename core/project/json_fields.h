@@ -54,6 +54,7 @@ class JsonReader {
   void operator()(const char* key, Vec3& value, Allowed allowed = {});
   void operator()(const char* key, std::optional<double>& value, Allowed allowed = {});
   void operator()(const char* key, std::vector<Vec3>& values, Allowed allowed = {});
+  void operator()(const char* key, std::vector<Id>& values);
 
   /// An enumeration through its key functions.
   template <class E>
@@ -75,6 +76,12 @@ class JsonReader {
   template <class T>
   void object(const char* key, std::optional<T>& value) {
     if (json_.contains(key)) object(key, value.emplace());
+  }
+  /// An object that need not be there; `present` tells.
+  template <class T>
+  void maybe(const char* key, bool& present, T& value) {
+    present = json_.contains(key);
+    if (present) object(key, value);
   }
   template <class T>
   void list(const char* key, std::vector<T>& values) {
@@ -132,9 +139,14 @@ class JsonWriter {
     json_[key] = Json::array();
     for (const Vec3& v : values) json_[key].push_back({v.x(), v.y(), v.z()});
   }
+  void operator()(const char* key, const std::vector<Id>& values) { json_[key] = values; }
   template <class E>
   void choice(const char* key, const E& value, const char* (*name)(E), E (*)(const std::string&)) {
     json_[key] = name(value);
+  }
+  template <class T>
+  void maybe(const char* key, const bool& present, T& value) {
+    if (present) object(key, value);
   }
   template <class T>
   void object(const char* key, T& value) {
@@ -181,6 +193,14 @@ class FieldCheck {
     if (value) (*this)(key, *value, allowed);
   }
   void operator()(const char* key, const std::vector<Vec3>& values, Allowed allowed = {}) const;
+  void operator()(const char* key, const std::vector<Id>& values) const {
+    at(key, [&] { check_list_size(values.size()); });
+    for (const Id id : values) (*this)(key, id);
+  }
+  template <class T>
+  void maybe(const char* key, const bool& present, T& value) const {
+    if (present) object(key, value);
+  }
   template <class E>
   void choice(const char*, const E& value, const char* (*name)(E), E (*)(const std::string&)) const {
     (void)name(value);  // throws for a value that is not in its table

@@ -6,7 +6,6 @@
 #include <set>
 
 #include "base/error.h"
-#include "drive/drive_table.h"
 #include "project/json.h"
 
 namespace plucky {
@@ -47,8 +46,10 @@ void check_project(const Project& project) {
     for (const auto& r : t.results) claim("result of \"" + r.opening + "\"", r.id);
   }
   check_sealing(project.sealing);
-  check_drive(project.drive);
+  for (const auto& d : project.drives) claim("drive \"" + d.name + "\"", d.id);
+  check_drives(project);
   check_steering(project.steering);
+  for (const auto& p : project.layout.unplaced) claim("component \"" + p.name + "\"", p.id);
   for (const auto& p : project.layout.parts) {
     const std::string place = "part \"" + p.name + "\"";
     claim(place, p.id);
@@ -81,7 +82,7 @@ void check_project(const Project& project) {
 
 BoatType type_of(const Project& p) {
   if (p.hull.family == HullFamily::round_bilge) return BoatType::displacement;
-  switch (p.drive.propulsor) {
+  switch (p.drives.empty() ? Propulsor::none : p.drives.front().propulsor) {
     case Propulsor::jet:
       return BoatType::jet;
     case Propulsor::air_propeller:

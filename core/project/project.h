@@ -9,9 +9,9 @@
 #include "base/blob.h"
 #include "brief/brief.h"
 #include "cooling/circuit.h"
-#include "drive/drive.h"
 #include "hull/design.h"
 #include "layout/part.h"
+#include "project/drives.h"
 #include "sealing/design.h"
 #include "steering/design.h"
 #include "trial/trial_log.h"
@@ -40,9 +40,10 @@ struct Project {
   std::string notes;
   Brief brief;
   HullDesign hull;
-  Drive drive;
+  std::vector<DriveUnit> drives;
+  Fittings fittings;  ///< tabs and fins under the stern
   Steering steering;
-  Layout layout;
+  Layout layout;      ///< the components
   CoolingCircuit cooling;
   Sealing sealing;
   TrialLog trial;
@@ -53,6 +54,8 @@ struct Project {
 
   /// Takes a fresh permanent number.
   [[nodiscard]] Id take_id() { return next_id++; }
+  /// All drives taken together, read from their components (drive_of()).
+  [[nodiscard]] Drive drive() const { return drive_of(*this); }
   bool operator==(const Project&) const = default;
 };
 

@@ -122,7 +122,7 @@ void describe(V& v, Part& p) {
   v("name", p.name);
   v.choice("kind", p.kind, part_kind_key, part_kind_from_key);
   v.choice("shape", p.shape, part_shape_key, part_shape_from_key);
-  v("size_m", p.size, range::size);
+  describe_data(v, p, range::size);
   v("place_m", p.place, range::place);
   v("mass_kg", p.mass, {0.0, 1000.0});
   v("mass_sigma_kg", p.mass_sigma, range::positive);
@@ -133,6 +133,7 @@ void describe(V& v, Part& p) {
   v("outside", p.outside);
   v("lithium", p.lithium);
   v("rail", p.rail);
+  v("inside", p.inside);
 }
 
 template <class V>
@@ -158,20 +159,32 @@ template <class V>
 void describe(V& v, Layout& l) {
   v.list("rails", l.rails);
   v.list("parts", l.parts);
+  v.list("unplaced", l.unplaced);
   v.object("correction", l.correction);
 }
 
 template <class V>
-void describe(V& v, Drive& d) {
-  v.choice("propulsor", d.propulsor, propulsor_key, propulsor_from_key);
-  v.choice("mounting", d.mounting, mounting_key, mounting_from_key);
-  DrivePart itself{d, DriveGroup::drive};
-  describe(v, itself);
-  for (auto group : {DriveGroup::battery, DriveGroup::esc, DriveGroup::motor, DriveGroup::gearing, DriveGroup::coupler,
-                     DriveGroup::shaft, DriveGroup::pod, DriveGroup::jet, DriveGroup::screw, DriveGroup::fittings}) {
-    DrivePart part{d, group};
-    v.object(drive_group_key(group), part);
-  }
+void describe(V& v, DriveUnit& u) {
+  v("id", u.id);
+  v("name", u.name);
+  v.choice("propulsor", u.propulsor, propulsor_key, propulsor_from_key);
+  v.choice("mounting", u.mounting, mounting_key, mounting_from_key);
+  v("parallel", u.parallel);
+  Drive drive;
+  static_cast<DriveUse&>(drive) = u.use;
+  DrivePart use{drive, DriveGroup::drive};
+  describe(v, use);
+  u.use = drive;
+  v("components", u.components);
+}
+
+template <class V>
+void describe(V& v, Fittings& f) {
+  Drive drive;
+  drive.fittings = f;
+  DrivePart part{drive, DriveGroup::fittings};
+  describe(v, part);
+  f = drive.fittings;
 }
 
 template <class V>
@@ -380,7 +393,8 @@ void describe(V& v, Project& p) {
   v("next_id", p.next_id);
   v.object("brief", p.brief);
   v.object("hull", p.hull);
-  v.object("drive", p.drive);
+  v.list("drives", p.drives);
+  v.object("fittings", p.fittings);
   v.object("steering", p.steering);
   v.object("layout", p.layout);
   v.object("cooling", p.cooling);

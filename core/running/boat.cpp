@@ -37,6 +37,11 @@ void add_part(const Boat& b, const Part& p, const WaterLevel& level, DragAreas& 
       case PartKind::rudder:
         areas.add_water(foil_drag_area(p.size.x(), p.size.y(), wet), wet_z);
         break;
+      case PartKind::gearing:
+      case PartKind::coupler:
+      case PartKind::shaft:
+      case PartKind::pod:
+      case PartKind::jet:
       case PartKind::drive_line:
         if (b.drive.propulsor == Propulsor::jet) break;  // lies in the bottom
         if (b.drive.has_shaft_line()) {

@@ -29,22 +29,8 @@ double tightest(const Vec3& a, const Vec3& from, const Vec3& b, const Vec3& to) 
 }  // namespace
 
 DriveParts drive_parts(const Layout& layout, const Drive& drive) {
-  DriveParts found;
-  const bool unit =
-      drive.propulsor == Propulsor::jet || (drive.propulsor == Propulsor::propeller && drive.mounting == Mounting::pod);
-  for (const Part& p : layout.parts) {
-    const auto take = [&](const Part*& first, const Part*& second) {
-      if (!first)
-        first = &p;
-      else if (!second && drive.count > 1)
-        second = &p;
-    };
-    if (p.kind == PartKind::motor) take(found.motor, found.second_motor);
-    if (unit ? p.kind == PartKind::drive_line && p.outside : p.kind == PartKind::propeller)
-      take(found.propulsor, found.second_propulsor);
-  }
-  if (drive.propulsor == Propulsor::none) found.propulsor = found.second_propulsor = nullptr;
-  return found;
+  const DriveStands& s = drive.stands;
+  return {layout.find(s.motor), layout.find(s.propulsor), layout.find(s.second_motor), layout.find(s.second_propulsor)};
 }
 
 Vec3 disc_centre(const Part& part, const Drive& drive) {
@@ -61,6 +47,10 @@ DriveLine drive_line(const HullModel& hull, const Layout& layout, const Drive& d
   const DriveParts parts = drive_parts(layout, d);
   if (!parts.motor || !parts.propulsor) {
     line.missing = !parts.motor ? "no motor stands in the layout" : "no propeller stands in the layout";
+    return line;
+  }
+  if (d.lacks(DriveGroup::motor) || d.lacks(DriveGroup::shaft) || d.lacks(DriveGroup::coupler)) {
+    line.missing = drive_gap(d);
     return line;
   }
   const Shaft& s = d.shaft;
@@ -102,7 +92,7 @@ DriveLine drive_line(const HullModel& hull, const Layout& layout, const Drive& d
 std::optional<Working> working_place(const HullModel& hull, const Layout& layout, const Drive& d, const Vec3& cg,
                                      const WaterLevel& at_rest) {
   const DriveParts parts = drive_parts(layout, d);
-  if (!parts.propulsor) return std::nullopt;
+  if (!parts.propulsor || d.lacks(DriveGroup::screw)) return std::nullopt;
   Working w;
   w.place = disc_centre(*parts.propulsor, d);
   const double radius = 0.5 * d.screw.diameter, keel = hull.box.low.z();

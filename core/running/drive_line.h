@@ -1,8 +1,8 @@
 // Does the drive line up, and how deep does its propulsor work? In: hull, layout, drive, the water at rest and running.
 // Out: angles, offsets, clearances and immersion.
 //
-// Where things are comes from the layout: the first part of kind motor, the first propeller (or, for pod and jet, the
-// first drive-line part outside). The motor's axis runs through its middle with the drive's motor tilt.
+// Where things are comes from the components the drive lists. The motor's axis runs through its middle with the drive's
+// motor tilt.
 #pragma once
 
 #include <functional>
@@ -16,7 +16,7 @@
 
 namespace plucky {
 
-/// Parts of the layout that the drive consists of; null where there is none.
+/// Parts of the layout that the drive lists; null where it has none that stands in the boat.
 struct DriveParts {
   const Part* motor = nullptr;
   const Part* propulsor = nullptr;     ///< propeller, pod, jet unit or air propeller

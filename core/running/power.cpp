@@ -244,9 +244,17 @@ PowerReport power_report(const Boat& b) {
     return r;
   }
   r.line = drive_line(b.hull, b.layout, b.drive);
+  if (b.drive.lacks(DriveGroup::screw)) {
+    r.message = drive_gap(b.drive);
+    return r;
+  }
   r.working = working_place(b);
   if (!r.working) {
     r.message = fmt::format("no {} stands in the layout", propulsor_name(b.drive.propulsor));
+    return r;
+  }
+  if (b.drive.gaps != 0 || b.drive.unlike) {
+    r.message = drive_gap(b.drive);
     return r;
   }
   if (!b.rest.upright() || b.form.waterline_length <= 0.0) {

@@ -218,7 +218,7 @@ TEST_F(Bench, TheDriveTellsSpeedAndCurrentAndRefusesHalfACell) {
   choose(DriveGroup::battery);
   type(find<QLineEdit>("drive_battery_cells"), "4.5");
   EXPECT_TRUE(notice().contains("whole number"));
-  EXPECT_EQ(session.project().drive.battery.cells, 4u);
+  EXPECT_EQ(session.project().drive().battery.cells, 4u);
   choose(DriveGroup::esc);
   type(find<QLineEdit>("drive_esc_current_limit_a"), "5 A");
   ASSERT_NE(finding("drive.esc"), nullptr);

@@ -66,7 +66,7 @@ TEST_F(DriveBench, AStrutThreeDegreesTailDownIsFoundAndSetLevel) {
   EXPECT_NE(f->text.find("tail-down"), std::string::npos);
   do_it("drive.strut");
   EXPECT_EQ(finding("drive.strut"), nullptr);
-  EXPECT_EQ(session.project().drive.shaft.strut_angle, 0.0);
+  EXPECT_EQ(session.project().drive().shaft.strut_angle, 0.0);
 }
 
 TEST_F(DriveBench, AMotorSixTenthsTooLowIsFoundAndRaised) {
@@ -143,8 +143,8 @@ TEST_F(DriveBench, ACellOfThePropellerMapIsTakenAboardByTheMouse) {
   EXPECT_TRUE(shelf_words().contains(session.shown(length_quantity(cell.pitch)))) << shelf_words().toStdString();
   QTest::mouseClick(field, Qt::LeftButton, {}, at);
   settle();
-  EXPECT_NEAR(session.project().drive.screw.pitch, cell.pitch, 1e-12);
-  EXPECT_NEAR(session.project().drive.screw.diameter, cell.diameter, 1e-12);
+  EXPECT_NEAR(session.project().drive().screw.pitch, cell.pitch, 1e-12);
+  EXPECT_NEAR(session.project().drive().screw.diameter, cell.diameter, 1e-12);
   EXPECT_NE(ledger_value("speed"), speed);
   EXPECT_GT(ledger_value("current"), current);
   EXPECT_NEAR(ledger_value("speed"), cell.full.speed, 0.05 * cell.full.speed);
@@ -153,7 +153,7 @@ TEST_F(DriveBench, ACellOfThePropellerMapIsTakenAboardByTheMouse) {
   field->setFocus();
   QTest::keyClick(field, Qt::Key_Left);
   QTest::keyClick(field, Qt::Key_Return);
-  EXPECT_LT(session.project().drive.screw.pitch, cell.pitch);
+  EXPECT_LT(session.project().drive().screw.pitch, cell.pitch);
   session.undo();
   session.undo();
   EXPECT_NEAR(ledger_value("speed"), speed, 1e-9);
@@ -185,8 +185,8 @@ TEST_F(DriveBench, AMotorComesFromTheListAndAnOwnOneIsKept) {
   const int outrunner = list->findText("42 x 42 mm outrunner, 800 rpm/V");
   ASSERT_GT(outrunner, 0);
   choose_in("drive_presets", outrunner);
-  EXPECT_TRUE(session.project().drive.motor.outrunner);
-  EXPECT_NEAR(session.project().drive.motor.kv, 800 * pi / 30, 1e-2);
+  EXPECT_TRUE(session.project().drive().motor.outrunner);
+  EXPECT_NEAR(session.project().drive().motor.kv, 800 * pi / 30, 1e-2);
   EXPECT_NEAR(part("Motor").size.y(), 0.042, 1e-9);
   // An own one, by name.
   click("drive_keep");
@@ -197,9 +197,9 @@ TEST_F(DriveBench, AMotorComesFromTheListAndAnOwnOneIsKept) {
   const int own = list->findText("42 x 42 rewound");
   ASSERT_GT(own, 0);
   session.undo();
-  EXPECT_EQ(session.project().drive.motor.resistance, 0.0);
+  EXPECT_EQ(session.project().drive().motor.resistance, 0.0);
   choose_in("drive_presets", own);
-  EXPECT_NEAR(session.project().drive.motor.resistance, 0.023, 1e-12);
+  EXPECT_NEAR(session.project().drive().motor.resistance, 0.023, 1e-12);
 }
 
 TEST_F(DriveBench, TheExitIsDraggedAndTheShaftTurns) {
@@ -214,7 +214,7 @@ TEST_F(DriveBench, TheExitIsDraggedAndTheShaftTurns) {
   EXPECT_TRUE(session.now().power.stale);
   EXPECT_TRUE(find<QWidget>("ledger_strip")->accessibleDescription().contains("before the drag"));
   release(at + QPoint(right, 0));
-  EXPECT_NEAR(session.project().drive.shaft.exit_x, before.exit.x() + 0.02, 0.002);
+  EXPECT_NEAR(session.project().drive().shaft.exit_x, before.exit.x() + 0.02, 0.002);
   EXPECT_FALSE(session.now().power.stale);
   EXPECT_FALSE(find<QWidget>("ledger_strip")->accessibleDescription().contains("before the drag"));
 }
@@ -256,7 +256,7 @@ TEST_F(DriveBench, EveryNumberOfEveryPartTakesItsUnitAndRefusesNonsense) {
   for (const DriveGroup g : groups) {
     choose_part(static_cast<int>(g));
     for (const DriveNumber& n : drive_numbers()) {
-      if (n.group != g || !matters(session.project().drive, g, n.key)) continue;
+      if (n.group != g || !matters(session.project().drive(), g, n.key)) continue;
       auto* edit = find<QLineEdit>(QStringLiteral("drive_%1_%2").arg(drive_group_key(g), n.key).toUtf8().constData());
       ASSERT_TRUE(edit->isVisible()) << n.key;
       const Project before = session.project();
@@ -265,13 +265,13 @@ TEST_F(DriveBench, EveryNumberOfEveryPartTakesItsUnitAndRefusesNonsense) {
       EXPECT_FALSE(notice().isEmpty()) << n.key;
       // A number of its range, typed as it is shown.
       const double wanted = n.low > 0.0 ? std::sqrt(n.low * n.high) : 0.5 * (n.low + n.high);
-      const double old = n.in(before.drive);
+      const double old = n.in(before.drive());
       const Quantity shown{wanted, n.dimension};
       QString words = QString::fromStdString(show(shown, UnitSystem::metric).number);
       words.replace(QString::fromUtf8("\u2212"), "-");
       type(edit, words.toUtf8().constData());
       // Taken, or refused by the boat's own rules with a word; never something else.
-      const double now = n.in(session.project().drive);
+      const double now = n.in(session.project().drive());
       EXPECT_TRUE(std::abs(now - wanted) <= 0.02 * std::abs(wanted) + 1e-3 * (n.high - n.low) || now == old) << n.key;
       ++typed;
       session.adopt(before, {});
@@ -289,7 +289,7 @@ TEST_F(DriveBench, AStrutIsTurnedByItsGripAndTheLayerCanBeHidden) {
   EXPECT_EQ(grips[0].kind, Grip::Kind::strut);
   const QPoint at = board()->map().profile(grips[0].place.x(), grips[0].place.z()).toPoint();
   drag(at, QPoint(0, -8));
-  EXPECT_GT(session.project().drive.shaft.strut_angle, radians(3.0));
+  EXPECT_GT(session.project().drive().shaft.strut_angle, radians(3.0));
   EXPECT_TRUE(QString(session.undo_label()).startsWith("Strut"));
   session.undo();
   const QImage with = board()->grab().toImage();

@@ -102,9 +102,9 @@ TEST_F(Bench, ANumberAloneIsInTheUnitThatStoodThere) {
   opening->selectAll();
   QTest::keyClicks(opening, "0.8");
   QTest::keyClick(opening, Qt::Key_Return);
-  EXPECT_NEAR(session.project().drive.opening, 0.8, 1e-12);
+  EXPECT_NEAR(session.project().drive().opening, 0.8, 1e-12);
   opening->selectAll();
   QTest::keyClicks(opening, "0.1 min");
   QTest::keyClick(opening, Qt::Key_Return);
-  EXPECT_NEAR(session.project().drive.opening, 6.0, 1e-12);
+  EXPECT_NEAR(session.project().drive().opening, 6.0, 1e-12);
 }

@@ -50,7 +50,7 @@ Edit edit_of_any_room(const Session& session) {
   const auto share = [](int low, int high) { return *rc::gen::inRange(low, high) / 100.0; };
   switch (*rc::gen::inRange(0, 8)) {
     case 0: {
-      Drive d = p.drive;
+      Drive d = p.drive();
       d.throttle = share(30, 101);
       d.screw.pitch = 0.001 * *rc::gen::inRange(30, 60);
       return {"drive", ChangeDrive{d}};

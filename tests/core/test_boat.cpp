@@ -121,11 +121,11 @@ TEST(RunningHull, TakesAppendagesAndAirFromThePartsOutside) {
 
 TEST(RunningHull, ARidePlateTurnedDownLowersTheTrim) {
   Project p = powered_boat();
-  p.drive.propulsor = Propulsor::jet;
+  drive(p)->propulsor = Propulsor::jet;
   const Assessment a = assess(p);
   RunningHull flat = running_hull(boat_of(a));
   EXPECT_EQ(flat.bottom.tab_chord, 0.0);
-  p.drive.jet.ride_plate_angle = radians(4.0);
+  drive(p)->jet.ride_plate_angle = radians(4.0);
   const Assessment b = assess(p);
   const RunningHull down = running_hull(boat_of(b));
   EXPECT_GT(down.bottom.tab_chord, 0.0);
@@ -167,18 +167,18 @@ RC_GTEST_PROP(Power, NoDriveGivesANumberThatIsNone, ()) {
     return p;
   }();
   Project p = base;
-  p.drive.propulsor = static_cast<Propulsor>(*rc::gen::inRange(0, 4));
-  p.drive.mounting = static_cast<Mounting>(*rc::gen::inRange(0, 3));
-  p.drive.coupler.kind = static_cast<CouplerKind>(*rc::gen::inRange(0, 7));
-  p.drive.shaft.kind = static_cast<ShaftKind>(*rc::gen::inRange(0, 3));
+  drive(p)->propulsor = static_cast<Propulsor>(*rc::gen::inRange(0, 4));
+  drive(p)->mounting = static_cast<Mounting>(*rc::gen::inRange(0, 3));
+  drive(p)->coupler.kind = static_cast<CouplerKind>(*rc::gen::inRange(0, 7));
+  drive(p)->shaft.kind = static_cast<ShaftKind>(*rc::gen::inRange(0, 3));
   // A few numbers go anywhere within their range, by orders of magnitude where it is wide.
   const auto numbers = drive_numbers();
   for (int i = *rc::gen::inRange(0, 6); i > 0; --i) {
     const DriveNumber& n = numbers[*rc::gen::inRange<std::size_t>(0, numbers.size())];
     const double share = *rc::gen::inRange(0, 1001) / 1000.0;
-    n.of(p.drive) = n.low > 0.0 ? n.low * std::pow(n.high / n.low, share) : n.low + share * (n.high - n.low);
+    n.of(*drive(p)) = n.low > 0.0 ? n.low * std::pow(n.high / n.low, share) : n.low + share * (n.high - n.low);
   }
-  RC_PRE(p.drive.shaft.bore <= 0.95 * p.drive.shaft.diameter);
+  RC_PRE(drive(p)->shaft.bore <= 0.95 * drive(p)->shaft.diameter);
   p.steering.by = static_cast<SteeredBy>(*rc::gen::inRange(0, 6));
   for (int i = *rc::gen::inRange(0, 4); i > 0; --i) {
     const SteeringNumber& n = steering_numbers()[*rc::gen::inRange<std::size_t>(0, steering_numbers().size())];

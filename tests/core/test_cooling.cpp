@@ -10,6 +10,8 @@
 #include "cooling/options.h"
 #include "drive/water_film.h"
 #include "findings.h"
+#include "project/catalogue.h"
+#include "project/edit.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -109,7 +111,10 @@ TEST(Circuit, APartThatIsTakenOutLeavesItsNipplesWhereTheyStood) {
   Project left = apply(p, {"", ChangeLayout{layout}});
   EXPECT_EQ(fitting(left, FittingKind::esc_cooler).part, 0U);
   EXPECT_EQ(fitting(left, FittingKind::esc_cooler).place, stood);
-  EXPECT_TRUE(assess(left).water.solved);
+  EXPECT_EQ(assess(left).water.message, "the drive has no ESC");
+  Part other = builtin_catalogue().find("ESC 100 A, up to 6S, water-cooled")->part;
+  other.place = stood;
+  EXPECT_TRUE(assess(apply(left, {"", AddPart{other}})).water.solved);
 }
 
 TEST(Circuit, HosesKeepClearOfPartsAndShaftWhereThereIsAWay) {
@@ -121,7 +126,7 @@ TEST(Circuit, HosesKeepClearOfPartsAndShaftWhereThereIsAWay) {
     // Points of the way itself; the ends are on the nipples of parts.
     for (std::size_t i = 2; i + 2 < path.points.size(); ++i)
       for (const Part& part : a.project.layout.parts) {
-        if (part.outside || part.kind == PartKind::drive_line) continue;
+        if (part.outside || in_the_line(part.kind)) continue;
         const Box3 body = part.box().grown(-0.001);
         EXPECT_FALSE((path.points[i].array() > body.low.array()).all() &&
                      (path.points[i].array() < body.high.array()).all())
@@ -260,17 +265,19 @@ TEST(Circuit, OutletsAreSeenKeptApartAndAboveTheWater) {
 
 TEST(Taps, FortyFiveDegreesAgainstFlushOnAJet) {
   Project p = powered_boat();
-  p.drive.propulsor = Propulsor::jet;
-  p.drive.throttle = 0.4;
+  Drive d = p.drive();
+  d.propulsor = Propulsor::jet;
+  d.throttle = 0.4;
   Part jet{.id = p.take_id(),
            .name = "Jet",
-           .kind = PartKind::drive_line,
+           .kind = PartKind::jet,
            .size = {0.16, 0.045, 0.045},
            .place = {0.07, 0.0, 0.03}};
   jet.outside = true;
   jet.may_get_wet = true;
   p.layout.parts.push_back(jet);
   std::erase_if(p.layout.parts, [](const Part& x) { return x.kind == PartKind::propeller; });
+  set_drive(p, d);
   const Assessment a = assess(p);
   ASSERT_TRUE(a.power.full.runs()) << a.power.message;
   const Boat boat = boat_of(a);
@@ -355,19 +362,19 @@ RC_GTEST_PROP(WaterFilm, MoreWaterNeverTakesLess, ()) {
 
 TEST(Heat, ARunWithCruisingIsCoolerThanOneAtTheLimit) {
   Project p = plumbed_boat(Plumbing::series);
-  p.drive.cruise_throttle = 0.3;
-  p.drive.full_share = 0.2;
+  drive(p)->cruise_throttle = 0.3;
+  drive(p)->full_share = 0.2;
   const Assessment a = assess(p);
   ASSERT_EQ(a.heat.parts.size(), 3U);
   for (const PartHeat& part : a.heat.parts) EXPECT_LT(part.duty_end, part.end + 1.0) << part.name;
-  p.drive.full_share = 1.0;
-  p.drive.cruise_throttle = 1.0;
+  drive(p)->full_share = 1.0;
+  drive(p)->cruise_throttle = 1.0;
   for (const PartHeat& part : assess(p).heat.parts) EXPECT_NEAR(part.duty_end, part.end, 1.0) << part.name;
 }
 
 TEST(CoolRules, WithoutWaterTheyTellTheTimeAndPlumbingMendsIt) {
   Project p = powered_boat();
-  p.drive.motor.temperature_limit = 60.0;  // a winding that must stay cool
+  drive(p)->motor.temperature_limit = 60.0;  // a winding that must stay cool
   const Assessment a = assess(p);
   const Finding f = finding(a, "cool.dry");
   ASSERT_EQ(f.severity, Severity::watch) << f.text;
@@ -377,8 +384,8 @@ TEST(CoolRules, WithoutWaterTheyTellTheTimeAndPlumbingMendsIt) {
   EXPECT_EQ(finding(wet, "cool.dry").severity, Severity::fine);
   EXPECT_TRUE(wet.power.water_cooled);
   // A gentle boat needs none and says so.
-  p.drive.motor.temperature_limit = 200.0;
-  p.drive.throttle = 0.1;
+  drive(p)->motor.temperature_limit = 200.0;
+  drive(p)->throttle = 0.1;
   EXPECT_NE(finding(assess(p), "cool.dry").text.find("No water needed"), std::string::npos);
 }
 

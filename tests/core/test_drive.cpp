@@ -92,15 +92,15 @@ TEST(Drive, RefusesWhatCannotBe) {
   d.slip = 1.0;
   EXPECT_THROW((void)run_drive(d, 998.2), InvalidInput);
   EXPECT_FALSE(run_drive({}, 998.2).fitted);
-  Project p = sample_boat();
-  p.drive.battery.cells = 0;
+  Project p = powered_boat();
+  drive(p)->battery.cells = 0;
   EXPECT_THROW(check_project(p), InvalidInput);
 }
 
 TEST(Drive, FindingsTellWhatBreaksALimit) {
   Project p = sample_boat();
-  p.drive = racer(900, 3.7, 42, 1.2);
-  p.drive.battery.cells = 4;
+  *drive(p) = racer(900, 3.7, 42, 1.2);
+  drive(p)->battery.cells = 4;
   p.brief.wanted_speed = 30.0;
   Assessment a = assess(p);
   EXPECT_EQ(find_finding(a, "drive.esc")->severity, Severity::fine);
@@ -109,8 +109,8 @@ TEST(Drive, FindingsTellWhatBreaksALimit) {
   for (const LedgerRow& r : ledger(a))
     in_ledger = in_ledger || (r.key == "slip_speed" && r.value && r.severity == Severity::watch);
   EXPECT_TRUE(in_ledger);
-  p.drive.esc.current_limit = 0.5 * a.drive.current;
-  p.drive.battery.discharge_rate = 1.0;
+  drive(p)->esc.current_limit = 0.5 * a.drive.current;
+  drive(p)->battery.discharge_rate = 1.0;
   p.brief.run_time = 10.0 * a.drive.run_time;
   a = assess(p);
   EXPECT_EQ(find_finding(a, "drive.esc")->severity, Severity::stop);

@@ -20,7 +20,7 @@ namespace {
 const ShaftStock steel = stock_of(ShaftMaterial::stainless_steel);
 
 DriveLine line_of(const Project& p) {
-  return drive_line(build_hull(p.hull), p.layout, p.drive);
+  return drive_line(build_hull(p.hull), p.layout, p.drive());
 }
 
 }  // namespace
@@ -109,8 +109,8 @@ TEST(DriveLine, PartsOnOneLineAreInLine) {
   ASSERT_TRUE(line.known);
   EXPECT_LT(line.coupler_offset, 1e-9);
   EXPECT_LT(line.coupler_angle, 1e-7);
-  EXPECT_NEAR(line.shaft_angle, p.drive.shaft.motor_tilt, 1e-9);
-  EXPECT_NEAR(line.tube_length, 0.27 - 0.030 - p.drive.motor.shaft_reach, 1e-9);
+  EXPECT_NEAR(line.shaft_angle, drive(p)->shaft.motor_tilt, 1e-9);
+  EXPECT_NEAR(line.tube_length, 0.27 - 0.030 - drive(p)->motor.shaft_reach, 1e-9);
   EXPECT_LT((line.motor_wanted - part_of(const_cast<Project&>(p), PartKind::motor).place).norm(), 1e-9);
 }
 
@@ -132,21 +132,21 @@ TEST(DriveLine, SaysWhichPartIsMissing) {
   std::erase_if(p.layout.parts, [](const Part& part) { return part.kind == PartKind::motor; });
   EXPECT_FALSE(line_of(p).known);
   EXPECT_NE(line_of(p).missing.find("no motor"), std::string::npos);
-  p.drive.propulsor = Propulsor::jet;
+  drive(p)->propulsor = Propulsor::jet;
   EXPECT_FALSE(line_of(p).known);
   EXPECT_TRUE(line_of(p).missing.empty());
 }
 
 TEST(DriveLine, ACableBendsMoreTheMoreTheStrutDiffersFromTheMotor) {
   Project p = powered_boat();
-  p.drive.mounting = Mounting::strut;
-  p.drive.shaft.kind = ShaftKind::flex_cable;
-  p.drive.shaft.strut_angle = 0.0;
+  drive(p)->mounting = Mounting::strut;
+  drive(p)->shaft.kind = ShaftKind::flex_cable;
+  drive(p)->shaft.strut_angle = 0.0;
   const DriveLine bent = line_of(p);
   ASSERT_TRUE(bent.bend_radius);
-  p.drive.shaft.strut_angle = radians(-8.0);
+  drive(p)->shaft.strut_angle = radians(-8.0);
   EXPECT_LT(*line_of(p).bend_radius, *bent.bend_radius);
-  p.drive.shaft.strut_angle = p.drive.shaft.motor_tilt;
+  drive(p)->shaft.strut_angle = drive(p)->shaft.motor_tilt;
   EXPECT_GT(*line_of(p).bend_radius, 100.0);  // straight
   EXPECT_GT(flex_shortening(0.3, 0.5, 1.0), 0.0);
   EXPECT_EQ(flex_shortening(0.3, 5.0, 1.0), flex_shortening(0.3, 1.0, 1.0));
@@ -190,17 +190,17 @@ TEST(Working, AHighThrustLinePassesAboveTheCg) {
   const HullModel hull = build_hull(p.hull);
   const auto rest = [](double) { return 0.04; };
   const Vec3 cg(0.2, 0.0, 0.05);
-  const auto water = working_place(hull, p.layout, p.drive, cg, rest);
+  const auto water = working_place(hull, p.layout, p.drive(), cg, rest);
   ASSERT_TRUE(water);
   EXPECT_GT(water->thrust_offset, 0.0);
   EXPECT_NEAR(water->rest_depth, 0.04 + 0.034 - 0.020, 1e-9);
   EXPECT_NEAR(water->below_keel, 0.054, 1e-3);
-  p.drive.propulsor = Propulsor::air_propeller;
+  drive(p)->propulsor = Propulsor::air_propeller;
   part_of(p, PartKind::propeller).place = {0.03, 0.0, 0.25};
-  const auto air = working_place(hull, p.layout, p.drive, cg, rest);
+  const auto air = working_place(hull, p.layout, p.drive(), cg, rest);
   EXPECT_NEAR(air->thrust_offset, -0.20, 1e-9);
   part_of(p, PartKind::propeller).place.z() += 0.04;
-  EXPECT_NEAR(working_place(hull, p.layout, p.drive, cg, rest)->thrust_offset, -0.24, 1e-9);
+  EXPECT_NEAR(working_place(hull, p.layout, p.drive(), cg, rest)->thrust_offset, -0.24, 1e-9);
 }
 
 TEST(Heat, SteadyStateCarriesAwayWhatIsLost) {
@@ -275,7 +275,7 @@ TEST(MotorMount, PutsTheAxisWhereTheLineWantsIt) {
   const Project p = powered_boat();
   const HullModel hull = build_hull(p.hull);
   const DriveLine line = line_of(p);
-  const MotorMount m = motor_mount(hull, p.hull.skin, p.drive.motor, line);
+  const MotorMount m = motor_mount(hull, p.hull.skin, drive(p)->motor, line);
   EXPECT_NEAR(m.tilt, line.shaft_angle, 1e-12);
   // The can's after face lies on the line: its height follows from exit, angle and skin.
   const double on_line = line.exit.z() + (m.plate_x - line.exit.x()) * std::tan(line.shaft_angle);

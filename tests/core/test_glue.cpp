@@ -36,13 +36,13 @@ Project any_boat() {
   p.hull.fineness = 0.4;
   p.layout.parts[0].mass *= between(0.7, 1.6);
   p.layout.parts[0].place.x() += between(-0.03, 0.03);
-  p.drive.battery.cells = *rc::gen::inRange(2u, 7u);
-  p.drive.motor.kv *= between(0.6, 1.6);
-  p.drive.screw.diameter = between(0.030, 0.050);
-  p.drive.screw.pitch = between(0.6, 1.6) * p.drive.screw.diameter;
-  p.drive.screw.blades = *rc::gen::inRange(2u, 5u);
-  p.drive.screw.blade_area = between(0.3, 0.7);
-  p.drive.screw.surface = *rc::gen::arbitrary<bool>();
+  drive(p)->battery.cells = *rc::gen::inRange(2u, 7u);
+  drive(p)->motor.kv *= between(0.6, 1.6);
+  drive(p)->screw.diameter = between(0.030, 0.050);
+  drive(p)->screw.pitch = between(0.6, 1.6) * drive(p)->screw.diameter;
+  drive(p)->screw.blades = *rc::gen::inRange(2u, 5u);
+  drive(p)->screw.blade_area = between(0.3, 0.7);
+  drive(p)->screw.surface = *rc::gen::arbitrary<bool>();
   return p;
 }
 
@@ -192,8 +192,8 @@ TEST(Glue, TheEscLosesWhatTheBatteryDelivers) {
 
 TEST(Glue, ARangeIsItsSharesOfTwoSpeeds) {
   Project p = powered_boat();
-  p.drive.full_share = 0.2;
-  p.drive.cruise_throttle = 0.4;
+  drive(p)->full_share = 0.2;
+  drive(p)->cruise_throttle = 0.4;
   const Assessment a = assess(p);
   ASSERT_TRUE(a.power.duty);
   const RunningState cruise = PoweredBoat(boat_of(a), a.power.curve).at(0.4);
@@ -206,8 +206,8 @@ TEST(Glue, ABowLiftsAsAWingOfLowAspect) {
   // Jones (1946): lift slope pi A / 2; the bow up by twice the running trim, 6 degrees at least, 0.6 of the length
   // ahead.
   Project p = powered_boat();
-  p.drive.battery.cells = 8;
-  p.drive.screw.pitch = 0.060;
+  drive(p)->battery.cells = 8;
+  drive(p)->screw.pitch = 0.060;
   const Assessment a = assess(p);
   ASSERT_TRUE(a.power.full.runs());
   ASSERT_TRUE(a.power.blow_over) << a.power.full.speed;
@@ -238,19 +238,19 @@ TEST(Glue, ARudderDragsAsAThinFoilWhereItHangs) {
 
 TEST(Glue, IronLossesAreTheIdleCurrentAtTheTurningVoltage) {
   Project p = powered_boat();
-  p.drive.motor.resistance = 1e-5;  // no copper loss to speak of
+  drive(p)->motor.resistance = 1e-5;  // no copper loss to speak of
   const Assessment a = assess(p);
   ASSERT_TRUE(a.power.full.runs());
   ASSERT_FALSE(a.power.water_cooled);
-  const MotorHeat body = motor_heat(p.drive.motor, {});
-  const double loss = p.drive.motor.no_load_current * a.power.full.shaft.motor_voltage;
+  const MotorHeat body = motor_heat(drive(p)->motor, {});
+  const double loss = drive(p)->motor.no_load_current * a.power.full.shaft.motor_voltage;
   EXPECT_NEAR(a.power.dry.steady_can.value(), 25.0 + loss / body.can_to_air, 0.02 * loss / body.can_to_air);
 }
 
 TEST(Glue, TwoDrivesPushTogetherAndSlipIsWhatTheScrewFallsBehind) {
   Project p = powered_boat();
   const Assessment one = assess(p);
-  p.drive.count = 2;
+  drive(p)->count = 2;
   const Assessment two = assess(p);
   for (const Assessment* a : {&one, &two}) {
     const RunningState& s = a->power.full;
@@ -269,13 +269,13 @@ TEST(Glue, TheRaceAtThePickupsIsWhatTheThrustMakesOfTheWater) {
   ASSERT_TRUE(s.runs());
   const Boat boat = boat_of(a);
   const Stream stream = stream_of(boat, s);
-  const double disc = 0.25 * pi * std::pow(a.project.drive.screw.diameter, 2);
+  const double disc = 0.25 * pi * std::pow(a.fitted_drive.screw.diameter, 2);
   EXPECT_NEAR(0.5 * a.density() * disc * (stream.race * stream.race - s.speed * s.speed), s.thrust, 1e-6 * s.thrust);
   // A jet's flow fills its impeller's disc before the nozzle squeezes it.
   Project p = powered_boat();
-  p.drive.propulsor = Propulsor::jet;
-  p.drive.jet.nozzle = 0.021;
-  p.drive.screw.diameter = 0.028;
+  drive(p)->propulsor = Propulsor::jet;
+  drive(p)->jet.nozzle = 0.021;
+  drive(p)->screw.diameter = 0.028;
   RunningState jet = s;
   jet.thrust = 6.0;
   jet.speed = 5.0;
@@ -345,7 +345,7 @@ TEST(Glue, TheAreaUnderTheRightingArmIsItsIntegral) {
 
 TEST(Glue, TheBatteryIsJudgedByItsOwnCurrentAndTheHeelInDegrees) {
   Project p = powered_boat();
-  p.drive.throttle = 0.5;
+  drive(p)->throttle = 0.5;
   const Assessment a = assess(p);
   const Finding f = finding(a, "drive.battery");
   EXPECT_NEAR(f.number.si, a.power.full.shaft.battery_current, 1e-9);
@@ -364,7 +364,7 @@ TEST(Glue, TheBatteryIsJudgedByItsOwnCurrentAndTheHeelInDegrees) {
 
 TEST(Glue, AGuardStandsItsRadiusToEachSideOfTheShaft) {
   Project p = powered_boat();
-  Drive d = p.drive;
+  Drive d = p.drive();
   d.propulsor = Propulsor::air_propeller;
   d.screw.diameter = 0.15;
   d.screw.pitch = 0.08;
@@ -384,7 +384,7 @@ TEST(Glue, NumbersAreNeverGivenTwiceWhateverIsAdopted) {
 }
 
 TEST(Glue, GearsPassTheirShareAndKeepTheRestAsHeat) {
-  Drive d = powered_boat().drive;
+  Drive d = powered_boat().drive();
   d.gearing = {.ratio = 2.0, .efficiency = 0.9};
   const ShaftState s = shaft_state(power_train(d), 0.8, 40.0);
   const double motor = (s.motor_current - d.motor.no_load_current) / d.motor.kv;
@@ -399,12 +399,12 @@ TEST(Glue, ARudderStandsInTheRaceAndTurnsTheBoatByTheHeadOfItsSpeed) {
   Project p = powered_boat();
   p.steering.by = SteeredBy::rudder;
   p.steering.in_wash = true;
-  p.drive.throttle = 0.35;
+  drive(p)->throttle = 0.35;
   p.steering.linkage.servo_throw = 0.12;  // a wide turn, within what the derivatives hold for
   const Assessment a = assess(p);
   const RunningState& run = a.power.full;
   ASSERT_TRUE(run.runs() && a.steering.stream && a.steering.turning_radius);
-  const double rho = fresh_water_density, disc = 0.25 * pi * std::pow(p.drive.screw.diameter, 2);
+  const double rho = fresh_water_density, disc = 0.25 * pi * std::pow(drive(p)->screw.diameter, 2);
   EXPECT_NEAR(*a.steering.stream, std::sqrt(run.speed * run.speed + 2.0 * run.thrust / (rho * disc)), 0.01);
   const double l = std::min(run.hull.wetted_length, a.form.waterline_length), b = a.form.waterline_beam, v = run.speed;
   const double wedge = std::max(0.005, 0.5 * std::max(run.hull.draught, l * std::tan(std::max(0.0, run.hull.trim))));
@@ -461,9 +461,9 @@ TEST(Glue, ADisplacementHullGivesWakeAndTakesThrust) {
   ASSERT_GT(w.wake, 0.02);
   const RunningState& s = a.power.full;
   EXPECT_NEAR(s.thrust * (1.0 - w.thrust_deduction), s.hull.drag, 1e-3 * s.hull.drag);
-  const double water = s.speed * (1.0 - w.wake), n = s.revolutions, d = p.drive.screw.diameter;
+  const double water = s.speed * (1.0 - w.wake), n = s.revolutions, d = drive(p)->screw.diameter;
   EXPECT_NEAR(s.load.sound,
-              PropellerChart({p.drive.screw.blades, p.drive.screw.blade_area, p.drive.screw.pitch / d})
+              PropellerChart({drive(p)->screw.blades, drive(p)->screw.blade_area, drive(p)->screw.pitch / d})
                       .wetted(water / (n * d), n * d * d / fresh_water_viscosity)
                       .kt *
                   a.density() * n * n * std::pow(d, 4),
@@ -523,7 +523,7 @@ TEST(PoweredBoats, PowerInIsPowerOutAndEveryThrottleIsAnswered) {
       RC_ASSERT((s.runs() || !s.message.empty()));
       if (!s.runs()) continue;
       const ShaftState& e = s.shaft;
-      const double in = e.battery_current * p.drive.battery.voltage(), shaft = 2.0 * pi * s.revolutions * e.torque;
+      const double in = e.battery_current * drive(p)->battery.voltage(), shaft = 2.0 * pi * s.revolutions * e.torque;
       RC_ASSERT(std::abs(in - shaft - e.motor_heat - e.esc_heat - e.gear_heat - e.battery_heat) < 0.01 * in);
       RC_ASSERT(s.efficiency > 0.0);
       RC_ASSERT(s.efficiency < 0.9);
@@ -591,7 +591,7 @@ TEST(Remedies, AreTriedBeforeTheyAreOffered) {
   EXPECT_FALSE(betters(shallow, a, a));  // nothing changed: nothing bettered
   // A boat that answers the finding and cannot carry its ESC's current any more is no remedy.
   Project worse = apply(p, *shallow.remedy);
-  worse.drive.esc.current_limit = 1.0;
+  drive(worse)->esc.current_limit = 1.0;
   EXPECT_FALSE(betters(shallow, a, assess(worse)));
   const std::vector<Finding> tried = with_tried_remedies(a);
   ASSERT_EQ(tried.size(), a.findings.size());
@@ -608,8 +608,8 @@ TEST(Remedies, AreTriedBeforeTheyAreOffered) {
 TEST(Remedies, AnAirPropellerIsLoweredOrMadeSmallerAndNeverSentThroughTheDeck) {
   for (double height : {0.20, 0.30, 0.55}) {
     Project p = powered_boat();
-    p.drive.propulsor = Propulsor::air_propeller;
-    p.drive.screw = {.diameter = 0.24, .pitch = 0.14, .blades = 2, .blade_area = 0.10, .bore = 0.005};
+    drive(p)->propulsor = Propulsor::air_propeller;
+    drive(p)->screw = {.diameter = 0.24, .pitch = 0.14, .blades = 2, .blade_area = 0.10, .bore = 0.005};
     part_of(p, PartKind::propeller).place = {0.02, 0.0, height};
     part_of(p, PartKind::propeller).size = {0.02, 0.24, 0.24};
     const Assessment a = assess(p);

@@ -33,7 +33,7 @@ TEST(Trade, EachRowIsTheBoatWithoutThePart) {
 
 TEST(Reasons, EveryNumberOfTheLedgerHasThemAndTheyAddUp) {
   Project p = sample_boat();
-  p.drive.propulsor = Propulsor::propeller;
+  drive(p)->propulsor = Propulsor::propeller;
   const Assessment a = assess(p);
   for (const LedgerRow& row : ledger(a))
     if (row.value) {

@@ -6,6 +6,7 @@
 
 #include "layout/fit.h"
 #include "layout/mass.h"
+#include "layout/component.h"
 #include "project/catalogue.h"
 #include "shapes.h"
 
@@ -145,35 +146,54 @@ TEST(Rail, HoldsItsPartsOnItsLineAndWithinItsTravel) {
   EXPECT_NEAR((place - Vec3(0.3, 0.01, 0.035)).norm(), 0.0, 1e-12);
 }
 
-TEST(Catalogue, DrivePartsFillInTheirNumbersAndLeaveTheOthers) {
+TEST(Catalogue, ComponentsOfADriveComeWithTheirDataAndAreKeptWithThem) {
   const Catalogue& c = builtin_catalogue();
-  std::set<DriveGroup> groups;
-  int changed = 0;
-  Drive d;
-  d.slip = 0.22;
-  d.motor.temperature_limit = 95.0;
-  for (const DrivePreset& p : c.drive_parts) {
-    groups.insert(p.group);
-    const Drive with = with_preset(d, p);
-    EXPECT_EQ(with.slip, 0.22) << p.name;
-    changed += with != d;
-    // Kept again and taken again it is the same.
-    EXPECT_EQ(with_preset(d, preset_of(with, p.group, "mine")), with) << p.name;
+  std::set<PartKind> kinds;
+  std::vector<CatalogueEntry> own;
+  for (const CatalogueEntry& e : c.parts) {
+    const auto group = group_of(e.part.kind);
+    if (!group) continue;
+    kinds.insert(e.part.kind);
+    EXPECT_TRUE(has_data(e.part)) << e.part.name;
+    Drive d;
+    put_data(e.part.data, d);
+    EXPECT_EQ(refusal_of([&] {
+                check_drive(d);
+                return 0;
+              }),
+              "")
+        << e.part.name;
+    own.push_back(e);
   }
-  EXPECT_GE(groups.size(), 8u);
-  EXPECT_GE(changed, 85);  // a few are what a fresh drive begins with
-  EXPECT_GE(c.drive_parts.size(), 90u);
-  const DrivePreset odd{"odd", DriveGroup::motor, {{"kv_rad_s_v", 100}, {"colour", 3}}};
-  EXPECT_NE(refusal_of([&] { return with_preset(d, odd); }).find("colour"), std::string::npos);
-  const std::string own = parts_to_json({}, {preset_of(d, DriveGroup::esc, "My ESC")});
-  const Catalogue back = catalogue_from_json(own);
-  ASSERT_EQ(back.drive_parts.size(), 1u);
-  EXPECT_EQ(back.drive_parts[0].name, "My ESC");
+  EXPECT_EQ(kinds.size(), 9u);
+  EXPECT_GE(own.size(), 90u);
+  const Catalogue back = catalogue_from_json(parts_to_json(own));
+  ASSERT_EQ(back.parts.size(), own.size());
+  for (std::size_t i = 0; i < own.size(); ++i) EXPECT_EQ(back.parts[i].part, own[i].part) << own[i].part.name;
+}
+
+TEST(Catalogue, CollectionsOfEarlierVersionsBringTheirNumbersToTheirParts) {
+  const Catalogue c = catalogue_from_json(
+      R"({"parts": [{"name": "Mine", "kind": "motor", "size_m": [0.05, 0.03, 0.03], "mass_kg": 0.2}],
+          "drive_parts": [{"name": "Mine", "part": "motor", "numbers": {"kv_rad_s_v": 100, "can_length_m": 0.055}},
+                          {"name": "My ESC", "part": "esc", "numbers": {"current_limit_a": 44}}]})");
+  ASSERT_EQ(c.parts.size(), 2u);
+  EXPECT_EQ(std::get<Motor>(c.parts[0].part.data).kv, 100.0);
+  EXPECT_EQ(c.parts[0].part.size.x(), 0.055);
+  EXPECT_EQ(c.parts[0].part.mass, 0.2);
+  EXPECT_EQ(std::get<Esc>(c.parts[1].part.data).current_limit, 44.0);
+  // Its weight was not told: a part that it replaces keeps its own.
+  const Part old{.id = 3, .name = "Old", .kind = PartKind::esc, .mass = 0.08};
+  EXPECT_EQ(swapped(old, c.parts[1]).mass, 0.08);
   EXPECT_NE(refusal_of([] {
               return catalogue_from_json(
-                  "{\"parts\": [], \"drive_parts\": [{\"name\": \"x\", \"part\": \"esc\", \"numbers\": "
-                  "{\"current_limit_a\": -4}}]}");
+                  R"({"parts": [], "drive_parts": [{"name": "x", "part": "esc", "numbers": {"current_limit_a": -4}}]})");
             }).find("drive_parts/0/numbers"),
+            std::string::npos);
+  EXPECT_NE(refusal_of([] {
+              return catalogue_from_json(
+                  R"({"parts": [{"name": "x", "kind": "esc", "data": {"current_limit_a": 4, "colour": 3}}]})");
+            }).find("data/colour"),
             std::string::npos);
 }
 

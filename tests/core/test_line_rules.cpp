@@ -23,13 +23,15 @@ Severity severity(const Project& p, const char* id) {
 /// The powered boat with a unit in place of motor and propeller: a pod astern or a jet in the bottom.
 Project with_unit(Propulsor propulsor, const Vec3& place, const Vec3& size) {
   Project p = powered_boat();
+  Drive d = p.drive();
   std::erase_if(p.layout.parts, [](const Part& part) { return part.kind == PartKind::propeller; });
-  p.drive.propulsor = propulsor;
-  p.drive.mounting = Mounting::pod;
-  Part unit{
-      .id = p.take_id(), .name = "Unit", .kind = PartKind::drive_line, .size = size, .place = place, .mass = 0.18};
+  const PartKind kind = propulsor == Propulsor::jet ? PartKind::jet : PartKind::pod;
+  Part unit{.id = p.take_id(), .name = "Unit", .kind = kind, .size = size, .place = place, .mass = 0.18};
   unit.outside = true;
   p.layout.parts.push_back(unit);
+  d.propulsor = propulsor;
+  d.mounting = Mounting::pod;
+  set_drive(p, d);
   return p;
 }
 
@@ -43,8 +45,8 @@ Project with_jet() {
 
 Project with_air_propeller() {
   Project p = powered_boat();
-  p.drive.propulsor = Propulsor::air_propeller;
-  p.drive.screw = {.diameter = 0.152, .pitch = 0.102, .blade_area = 0.12, .bore = 0.005, .guard_radius = 0.085};
+  drive(p)->propulsor = Propulsor::air_propeller;
+  drive(p)->screw = {.diameter = 0.152, .pitch = 0.102, .blade_area = 0.12, .bore = 0.005, .guard_radius = 0.085};
   part_of(p, PartKind::propeller).place = {0.03, 0.0, 0.24};
   return p;
 }
@@ -55,7 +57,7 @@ TEST(LineRules, APodWantsSlackForItsSwingAndItsDiscInWater) {
   Project p = with_pod();
   EXPECT_EQ(severity(p, "drive.immersion"), Severity::fine);
   EXPECT_EQ(severity(p, "drive.cable_slack"), Severity::fine);
-  p.drive.pod.swing = 1.4;
+  drive(p)->pod.swing = 1.4;
   Assessment a = assess(p);
   const Finding* slack = find_finding(a, "drive.cable_slack");
   ASSERT_NE(slack, nullptr);
@@ -64,9 +66,9 @@ TEST(LineRules, APodWantsSlackForItsSwingAndItsDiscInWater) {
   ASSERT_TRUE(slack->remedy);
   EXPECT_EQ(severity(apply(p, *slack->remedy), "drive.cable_slack"), Severity::fine);
   // A plate above the blades needs less water over them.
-  p.drive.pod.swing = 0.6;
+  drive(p)->pod.swing = 0.6;
   const double with_plate = assess(p).power.working->wanted_depth;
-  p.drive.pod.plate = false;
+  drive(p)->pod.plate = false;
   EXPECT_NEAR(assess(p).power.working->wanted_depth, 3.0 * with_plate, 1e-12);
   // No shaft line, so nothing is said about couplers.
   EXPECT_EQ(find_finding(assess(p), "drive.coupler"), nullptr);
@@ -94,7 +96,7 @@ TEST(LineRules, AJetIntakeIsFlushAndWet) {
   Project p = with_jet();
   EXPECT_EQ(severity(p, "drive.intake"), Severity::fine);
   EXPECT_EQ(severity(p, "drive.immersion"), Severity::fine);
-  p.drive.jet.intake_step = 0.0015;
+  drive(p)->jet.intake_step = 0.0015;
   const Assessment a = assess(p);
   const Finding* f = find_finding(a, "drive.intake");
   ASSERT_NE(f, nullptr);
@@ -102,7 +104,7 @@ TEST(LineRules, AJetIntakeIsFlushAndWet) {
   EXPECT_NE(f->text.find("stands below"), std::string::npos);
   ASSERT_TRUE(f->remedy);
   EXPECT_EQ(severity(apply(p, *f->remedy), "drive.intake"), Severity::fine);
-  p.drive.jet.intake_step = -0.0015;
+  drive(p)->jet.intake_step = -0.0015;
   const Assessment sunk = assess(p);
   EXPECT_NE(find_finding(sunk, "drive.intake")->text.find("sunk into"), std::string::npos);
   // An intake under the rising forefoot stands out of the water.
@@ -117,18 +119,18 @@ TEST(LineRules, AnAirPropellerWantsAGuardAndRoom) {
   Project p = with_air_propeller();
   EXPECT_EQ(severity(p, "drive.guard"), Severity::fine);
   EXPECT_EQ(severity(p, "drive.tip"), Severity::fine);
-  p.drive.screw.guard_radius = 0.0;
+  drive(p)->screw.guard_radius = 0.0;
   EXPECT_EQ(severity(p, "drive.guard"), Severity::watch);
-  p.drive.screw.guard_radius = 0.074;  // inside the blades
+  drive(p)->screw.guard_radius = 0.074;  // inside the blades
   EXPECT_EQ(severity(p, "drive.tip"), Severity::stop);
-  p.drive.screw.guard_radius = 0.0;
+  drive(p)->screw.guard_radius = 0.0;
   part_of(p, PartKind::propeller).place.z() = 0.12;  // blades in the deck
   EXPECT_EQ(severity(p, "drive.tip"), Severity::stop);
 }
 
 TEST(LineRules, ASurfacePropellerWantsHalfItsDisc) {
   Project p = powered_boat();
-  p.drive.screw.surface = true;
+  drive(p)->screw.surface = true;
   part_of(p, PartKind::propeller).place.z() = 0.0;
   const Assessment half = assess(p);
   ASSERT_NE(find_finding(half, "drive.immersion"), nullptr);
@@ -145,14 +147,14 @@ TEST(LineRules, BladesNearTheBottomAndASteepShaftAreSeen) {
   part_of(p, PartKind::propeller).place.z() = -0.010;
   EXPECT_EQ(severity(p, "drive.tip"), Severity::stop);
   p = powered_boat();
-  p.drive.shaft.exit_x = -0.01;
+  drive(p)->shaft.exit_x = -0.01;
   EXPECT_EQ(severity(p, "drive.shaft_angle"), Severity::watch);
 }
 
 TEST(LineRules, AUniversalJointTellsItsSwing) {
   Project p = powered_boat();
-  p.drive.coupler.kind = CouplerKind::universal_joint;
-  p.drive.shaft.motor_tilt = 0.0;  // the motor level, the shaft as it runs
+  drive(p)->coupler.kind = CouplerKind::universal_joint;
+  drive(p)->shaft.motor_tilt = 0.0;  // the motor level, the shaft as it runs
   const Assessment a = assess(p);
   const Finding* f = find_finding(a, "drive.coupler");
   ASSERT_NE(f, nullptr);
@@ -163,7 +165,7 @@ TEST(LineRules, AUniversalJointTellsItsSwing) {
 
 TEST(LineRules, ASoftHullUsesUpACouplerAndAPlateTakesItOut) {
   Project p = powered_boat();
-  p.drive.coupler.kind = CouplerKind::rigid;
+  drive(p)->coupler.kind = CouplerKind::rigid;
   p.hull.skin.shell_thickness = 0.0004;
   const Assessment a = assess(p);
   const Finding* f = find_finding(a, "drive.flex");
@@ -174,7 +176,7 @@ TEST(LineRules, ASoftHullUsesUpACouplerAndAPlateTakesItOut) {
   } else {
     ASSERT_TRUE(f->remedy);
   }
-  p.drive.shaft.common_plate = true;
+  drive(p)->shaft.common_plate = true;
   EXPECT_EQ(find_finding(assess(p), "drive.flex"), nullptr);
 }
 
@@ -195,7 +197,7 @@ TEST(SteeringRules, BootAndHoleAreMadeLargeEnoughByTheirOffers) {
   p.steering.pull_pull = true;  // cables have neither
   EXPECT_EQ(find_finding(assess(p), "steer.boot"), nullptr);
   p.steering = {.by = SteeredBy::differential};
-  p.drive.count = 2;
+  drive(p)->count = 2;
   const Assessment twin = assess(p);
   EXPECT_FALSE(twin.steering.side_force);
   EXPECT_GT(twin.steering.turning_radius, 0.0);
@@ -204,7 +206,6 @@ TEST(SteeringRules, BootAndHoleAreMadeLargeEnoughByTheirOffers) {
 
 TEST(LineRules, ASecondMotorOutOfLineIsFoundByHowFarAndPutRight) {
   Project p = powered_boat();
-  p.drive.count = 2;
   for (PartKind kind : {PartKind::motor, PartKind::propeller}) {
     Part& first = part_of(p, kind);
     first.place.y() = 0.03;
@@ -213,6 +214,7 @@ TEST(LineRules, ASecondMotorOutOfLineIsFoundByHowFarAndPutRight) {
     second.place.y() = -0.03;
     p.layout.parts.push_back(second);
   }
+  drive(p)->count = 2;
   EXPECT_EQ(severity(p, "drive.second"), Severity::fine);
   Part* second = nullptr;
   for (Part& part : p.layout.parts)

@@ -52,9 +52,17 @@ TEST(Power, TheReportAgreesWithItselfAtEverySteadyPoint) {
 TEST(Power, SaysWhyThereIsNoAnswer) {
   Project p = powered_boat();
   std::erase_if(p.layout.parts, [](const Part& part) { return part.kind == PartKind::propeller; });
+  EXPECT_EQ(assess(p).power.message, "the drive has no propeller");
+  EXPECT_EQ(finding(assess(p), "drive.gap").severity, Severity::stop);
+  // One that the drive lists and that stands nowhere has its numbers and no water round it.
+  p = powered_boat();
+  Drive d = p.drive();
+  std::erase_if(p.layout.parts, [](const Part& part) { return part.kind == PartKind::propeller; });
+  set_drive(p, d);
   EXPECT_NE(assess(p).power.message.find("no water propeller stands"), std::string::npos);
   EXPECT_EQ(finding(assess(p), "drive.balance").severity, Severity::watch);
-  p.drive.propulsor = Propulsor::none;
+  EXPECT_EQ(finding(assess(p), "layout.nowhere").severity, Severity::watch);
+  drive(p)->propulsor = Propulsor::none;
   EXPECT_NE(assess(p).power.message.find("no drive"), std::string::npos);
   p = powered_boat();
   p.layout.parts[0].mass = 60.0;
@@ -70,16 +78,16 @@ TEST(Power, SaysWhyThereIsNoAnswer) {
 TEST(Power, ABoatWhoseBowGoesUnderHasNoSpeedBeyond) {
   // A light sled with an air propeller far too high and strong.
   Project p = powered_boat();
-  p.drive.propulsor = Propulsor::air_propeller;
-  p.drive.screw = {.diameter = 0.30, .pitch = 0.20, .blades = 2, .blade_area = 0.12, .bore = 0.005};
-  p.drive.motor.can_diameter = 0.05;
+  drive(p)->propulsor = Propulsor::air_propeller;
+  drive(p)->screw = {.diameter = 0.30, .pitch = 0.20, .blades = 2, .blade_area = 0.12, .bore = 0.005};
+  drive(p)->motor.can_diameter = 0.05;
   part_of(p, PartKind::propeller).place = {0.02, 0.0, 0.55};
   const Assessment a = assess(p);
   EXPECT_GE(finding(a, "drive.thrust_line").severity, Severity::watch);
   ASSERT_FALSE(a.power.curve.points().empty());
   EXPECT_FALSE(a.power.curve.ends_because().empty());
   for (const RunningPoint& point : a.power.curve.points()) EXPECT_TRUE(point.holds);
-  EXPECT_LT(a.power.curve.points().back().speed, greatest_speed(p.drive));
+  EXPECT_LT(a.power.curve.points().back().speed, greatest_speed(p.drive()));
   EXPECT_EQ(finding(a, "drive.unjudged").severity, Severity::note);
 }
 
@@ -105,14 +113,14 @@ TEST(Power, LimitsAreNamedByTheirWorst) {
 RC_GTEST_PROP(Power, TheSafeThrottleIsTheHighestThatBreaksNothing, ()) {
   static const Project base = coarse();
   Project p = base;
-  p.drive.esc.current_limit = *rc::gen::inRange(4, 30);
-  p.drive.motor.temperature_limit = *rc::gen::inRange(45, 120);
+  drive(p)->esc.current_limit = *rc::gen::inRange(4, 30);
+  drive(p)->motor.temperature_limit = *rc::gen::inRange(45, 120);
   const Assessment a = assess(p);
   RC_ASSERT(a.power.full.runs());
   const PoweredBoat powered(boat_of(a), a.power.curve);
   const auto broken = [&](double u) {
     const RunningState s = powered.at(u);
-    return s.runs() && broken_limit(p.drive, s, powered.winding_after(s, powered.run_time(s.shaft.battery_current)));
+    return s.runs() && broken_limit(p.drive(), s, powered.winding_after(s, powered.run_time(s.shaft.battery_current)));
   };
   if (*a.power.safe_throttle > 0.05) RC_ASSERT(!broken(*a.power.safe_throttle));
   if (a.power.limit) RC_ASSERT(broken(std::min(1.0, *a.power.safe_throttle + 0.01)));
@@ -133,7 +141,7 @@ TEST(Power, ADragKeepsWhatRanBeforeAndSaysSo) {
 
 TEST(Search, FindsTheBestAllowedPropellerAndTellsWhatTheOthersBreak) {
   Project p = powered_boat();
-  p.drive.esc.current_limit = 12.0;
+  drive(p)->esc.current_limit = 12.0;
   const Assessment a = assess(p);
   const SearchMap map = search_propellers(boat_of(a), steps_between(0.03, 0.055, 6), steps_between(0.03, 0.08, 6));
   ASSERT_EQ(map.cells.size(), 36u);
@@ -157,8 +165,8 @@ TEST(Search, FindsTheBestAllowedPropellerAndTellsWhatTheOthersBreak) {
   EXPECT_GE(map.best(Aim::run_time)->run_time, fastest->run_time);
   EXPECT_LE(map.best(Aim::coolness)->winding, fastest->winding);
   // The same propeller aboard runs the same.
-  p.drive.screw.diameter = fastest->diameter;
-  p.drive.screw.pitch = fastest->pitch;
+  drive(p)->screw.diameter = fastest->diameter;
+  drive(p)->screw.pitch = fastest->pitch;
   EXPECT_NEAR(assess(p).power.full.speed, fastest->full.speed, 0.02 * fastest->full.speed);
 }
 
@@ -176,7 +184,7 @@ TEST(Search, StopsWhenToldAndRefusesImpossibleRanges) {
 TEST(DriveRules, ACouplerOutOfLineGetsAMountThatMendsIt) {
   Project p = powered_boat();
   EXPECT_EQ(finding(assess(p), "drive.coupler").severity, Severity::fine);
-  part_of(p, PartKind::motor).place.z() -= 0.0006 / std::cos(p.drive.shaft.motor_tilt);
+  part_of(p, PartKind::motor).place.z() -= 0.0006 / std::cos(drive(p)->shaft.motor_tilt);
   const Finding f = finding(assess(p), "drive.coupler");
   EXPECT_GE(f.severity, Severity::watch);
   EXPECT_NEAR(f.number.si, 0.0006, 2e-6);
@@ -192,15 +200,18 @@ TEST(DriveRules, EveryOfferOfTheDriveMendsItsFinding) {
     std::function<void(Project&)> make;
   };
   const Fault faults[] = {
-      {"drive.strut", [](Project& p) { p.drive.mounting = Mounting::strut, p.drive.shaft.strut_angle = radians(3.0); }},
+      {"drive.strut", [](Project& p) {
+         drive(p)->mounting = Mounting::strut;
+         drive(p)->shaft.strut_angle = radians(3.0);
+       }},
       {"drive.immersion", [](Project& p) { part_of(p, PartKind::propeller).place.z() = -0.022; }},
-      {"drive.whirling", [](Project& p) { p.drive.shaft.bearing_spacing = 0.24; }},
-      {"drive.esc", [](Project& p) { p.drive.esc.current_limit = 6.0; }},
+      {"drive.whirling", [](Project& p) { drive(p)->shaft.bearing_spacing = 0.24; }},
+      {"drive.esc", [](Project& p) { drive(p)->esc.current_limit = 6.0; }},
       {"drive.dog_gap",
        [](Project& p) {
-         p.drive.mounting = Mounting::strut;
-         p.drive.shaft.kind = ShaftKind::flex_cable;
-         p.drive.shaft.dog_gap = 0.0;
+         drive(p)->mounting = Mounting::strut;
+         drive(p)->shaft.kind = ShaftKind::flex_cable;
+         drive(p)->shaft.dog_gap = 0.0;
        }},
   };
   for (const Fault& fault : faults) {
@@ -215,8 +226,8 @@ TEST(DriveRules, EveryOfferOfTheDriveMendsItsFinding) {
 
 TEST(DriveRules, TooManyCellsAndPartsThatDoNotFitAreStops) {
   Project p = powered_boat();
-  p.drive.battery.cells = 8;
-  p.drive.coupler.bore_motor = 0.003;
+  drive(p)->battery.cells = 8;
+  drive(p)->coupler.bore_motor = 0.003;
   const Assessment a = assess(p);
   EXPECT_EQ(finding(a, "drive.cells").severity, Severity::stop);
   EXPECT_EQ(finding(a, "drive.fit.motor-coupler").severity, Severity::stop);
@@ -226,22 +237,22 @@ TEST(DriveRules, TheEscMustStandTheStartFollowTheFieldAndFeedTheServos) {
   Project p = powered_boat();
   const Assessment calm = assess(p);
   EXPECT_GT(calm.power.start.motor_current, calm.power.full.shaft.motor_current);
-  p.drive.esc.burst_limit = 1.2 * calm.power.start.motor_current;
+  drive(p)->esc.burst_limit = 1.2 * calm.power.start.motor_current;
   EXPECT_EQ(finding(assess(p), "drive.start").severity, Severity::fine);
-  p.drive.esc.burst_limit = 0.8 * calm.power.start.motor_current;
+  drive(p)->esc.burst_limit = 0.8 * calm.power.start.motor_current;
   EXPECT_EQ(finding(assess(p), "drive.start").severity, Severity::watch);
   EXPECT_EQ(finding(calm, "drive.field").severity, Severity::fine);
   EXPECT_NEAR(finding(calm, "drive.field").number.si, 2.0 * calm.power.full.revolutions, 1e-9);  // four poles
-  p.drive.motor.poles = 40;
+  drive(p)->motor.poles = 40;
   EXPECT_EQ(finding(assess(p), "drive.field").severity, Severity::watch);
   for (int i = 0; i < 3; ++i) {
     Part servo{.id = p.take_id(), .name = "Servo", .kind = PartKind::servo};
     servo.place = {0.2 + 0.05 * i, 0.04, 0.08};
     p.layout.parts.push_back(servo);
   }
-  p.drive.esc.bec_current = 3.0;
+  drive(p)->esc.bec_current = 3.0;
   EXPECT_EQ(finding(assess(p), "drive.bec").severity, Severity::watch);
-  p.drive.esc.bec_current = 5.0;
+  drive(p)->esc.bec_current = 5.0;
   EXPECT_EQ(finding(assess(p), "drive.bec").severity, Severity::fine);
 }
 
@@ -249,25 +260,31 @@ TEST(SteeringReport, PodAndNozzleStopAtTheirOwnStops) {
   Project p = powered_boat();
   p.steering = {.by = SteeredBy::nozzle};
   p.steering.linkage.servo_throw = radians(35.0);
-  p.drive.jet.nozzle_swing = radians(12.0);
+  drive(p)->propulsor = Propulsor::jet;
+  drive(p)->jet.nozzle_swing = radians(12.0);
   EXPECT_NEAR(assess(p).steering.angle.value(), radians(12.0), 1e-12);
-  p.drive.jet.nozzle_swing = 1.0;
+  drive(p)->jet.nozzle_swing = 1.0;
   EXPECT_GT(assess(p).steering.angle, radians(20.0));
   p.steering.by = SteeredBy::pod;
-  p.drive.pod.swing = radians(10.0);
+  drive(p)->propulsor = Propulsor::propeller;
+  drive(p)->mounting = Mounting::pod;
+  drive(p)->pod.swing = radians(10.0);
   EXPECT_NEAR(assess(p).steering.angle.value(), radians(10.0), 1e-12);
 }
 
 TEST(DriveEdits, MeasuresOfTheDriveReachThePartsInTheBoat) {
   const Project p = powered_boat();
-  Drive d = p.drive;
+  Drive d = p.drive();
   d.screw.diameter = 0.046;
   d.motor.can_diameter = 0.042;
   Project next = apply(p, {"", ChangeDrive{d}});
   EXPECT_NEAR(part_of(next, PartKind::propeller).size.y(), 0.046, 1e-12);
   EXPECT_NEAR(part_of(next, PartKind::motor).size.z(), 0.042, 1e-12);
-  // What the drive did not change stays as the builder set it.
-  part_of(next, PartKind::motor).size = {0.07, 0.05, 0.05};
+  // What the drive did not change stays as the builder typed it.
+  Part motor = part_of(next, PartKind::motor);
+  motor.size = {0.07, 0.05, 0.05};
+  next = apply(next, {"", ChangePart{motor}});
+  d = next.drive();
   d.screw.pitch = 0.06;
   next = apply(next, {"", ChangeDrive{d}});
   EXPECT_NEAR(part_of(next, PartKind::motor).size.x(), 0.07, 1e-12);
@@ -282,7 +299,7 @@ TEST(SteeringReport, ALargerRudderTurnsTighterAndAPodDoesNotSteerWithoutThrottle
   EXPECT_GE(fast.steering.turning_radius, std::pow(fast.power.full.speed, 2) / (1.5 * 9.81));
   EXPECT_GE(fast.steering.cruise_radius, fast.hull->model.length());
   // Slow and with a little angle the rudder decides.
-  p.drive.throttle = 0.15;
+  drive(p)->throttle = 0.15;
   p.steering.linkage.servo_throw = radians(3.0);
   const SteeringReport small = assess(p).steering;
   ASSERT_GT(small.turning_radius, 0.0);
@@ -307,18 +324,18 @@ TEST(Fittings, TabsPressTheBowDownAndFinsHoldTheBoatStraight) {
   Project p = powered_boat();
   p.steering = {.by = SteeredBy::rudder, .chord = 0.02, .span = 0.03, .balance = 0.28};
   p.steering.linkage.servo_throw = radians(2.0);
-  p.drive.throttle = 0.5;
+  drive(p)->throttle = 0.5;
   const Assessment plain = assess(p);
   ASSERT_TRUE(plain.power.full.runs());
-  p.drive.fittings.tab_chord = 0.02;
-  p.drive.fittings.tab_angle = radians(4.0);
+  drive(p)->fittings.tab_chord = 0.02;
+  drive(p)->fittings.tab_angle = radians(4.0);
   EXPECT_LT(assess(p).power.full.hull.trim, plain.power.full.hull.trim - radians(0.1));
-  p.drive.fittings = {.fins = 2, .fin_toe = 0.0};
+  drive(p)->fittings = {.fins = 2, .fin_toe = 0.0};
   const Assessment finned = assess(p);
   EXPECT_GT(finned.power.full.hull.appendages, plain.power.full.hull.appendages);
   EXPECT_GT(finned.steering.turning_radius, plain.steering.turning_radius);
   EXPECT_EQ(finned.steering.drift, 0.0);
-  p.drive.fittings.fin_toe = radians(-2.0);
+  drive(p)->fittings.fin_toe = radians(-2.0);
   const Assessment crooked = assess(p);
   EXPECT_GT(crooked.steering.drift, 0.0);
   const Finding f = finding(crooked, "steer.fins");
@@ -334,17 +351,17 @@ TEST(DriveRules, TooMuchThrustUnderATallBoatTurnsItOverBackwards) {
   EXPECT_GT(tame.power.start.hold.value(), 1.5);
   EXPECT_EQ(finding(tame, "drive.flip").severity, Severity::fine);
   // Four of them on level struts far below: cavitation holds each to a few dozen newtons.
-  p.drive.count = 4;
-  p.drive.battery.cells = 20;
-  p.drive.mounting = Mounting::strut;
+  drive(p)->count = 4;
+  drive(p)->battery.cells = 20;
+  drive(p)->mounting = Mounting::strut;
   part_of(p, PartKind::propeller).place.z() = -0.08;
   const Assessment wild = assess(p);
   EXPECT_LT(wild.power.start.hold.value(), 1.0);
   EXPECT_EQ(finding(wild, "drive.flip").severity, Severity::stop);
   // A throttle that opens slowly lifts the bow less.
-  p.drive.battery.cells = 6;
+  drive(p)->battery.cells = 6;
   const double quick = assess(p).power.start.trim;
-  p.drive.opening = 3.0;
+  drive(p)->opening = 3.0;
   EXPECT_LT(assess(p).power.start.trim, quick);
 }
 
@@ -354,7 +371,7 @@ TEST(DriveRules, TooMuchThrustUnderATallBoatTurnsItOverBackwards) {
 TEST(Power, TheBowSwingsUpWithTheInertiaOfBoatAndWater) {
   Project p = powered_boat();
   for (double opening : {0.10, 0.20, 0.40}) {
-    p.drive.opening = opening;
+    drive(p)->opening = opening;
     const Assessment a = assess(p);
     const StandingStart start = PoweredBoat(boat_of(a), a.power.curve).standing_start(0.15);
     ASSERT_GT(start.tilt, 0.0);

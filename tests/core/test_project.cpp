@@ -56,15 +56,15 @@ RC_GTEST_PROP(Json, RandomBoatsComeBackTheSame, ()) {
   p.brief.method = static_cast<BuildMethod>(*rc::gen::inRange(0, 5));
   p.brief.payload = number(2.0);
   p.brief.run_time = number(900.0);
-  p.drive.propulsor = static_cast<Propulsor>(*rc::gen::inRange(0, 4));
-  p.drive.mounting = static_cast<Mounting>(*rc::gen::inRange(0, 3));
-  p.drive.coupler.kind = static_cast<CouplerKind>(*rc::gen::inRange(0, 7));
-  p.drive.shaft.material = static_cast<ShaftMaterial>(*rc::gen::inRange(0, 8));
+  drive(p)->propulsor = static_cast<Propulsor>(*rc::gen::inRange(0, 4));
+  drive(p)->mounting = static_cast<Mounting>(*rc::gen::inRange(0, 3));
+  drive(p)->coupler.kind = static_cast<CouplerKind>(*rc::gen::inRange(0, 7));
+  drive(p)->shaft.material = static_cast<ShaftMaterial>(*rc::gen::inRange(0, 8));
   const auto within = [](double low, double high) { return low + (high - low) * *rc::gen::inRange(0, 1001) / 1000.0; };
   for (const DriveNumber& n : drive_numbers())
-    if (std::string(n.key) != "bore_m") n.of(p.drive) = within(n.low, n.high);
-  for (const DriveCount& c : drive_counts()) c.of(p.drive) = *rc::gen::inRange(c.low, c.high + 1);
-  for (const DriveSwitch& s : drive_switches()) s.of(p.drive) = *rc::gen::arbitrary<bool>();
+    if (std::string(n.key) != "bore_m") n.of(*drive(p)) = within(n.low, n.high);
+  for (const DriveCount& c : drive_counts()) c.of(*drive(p)) = *rc::gen::inRange(c.low, c.high + 1);
+  for (const DriveSwitch& s : drive_switches()) s.of(*drive(p)) = *rc::gen::arbitrary<bool>();
   p.steering.by = static_cast<SteeredBy>(*rc::gen::inRange(0, 6));
   for (const SteeringNumber& n : steering_numbers()) n.of(p.steering) = within(n.low, n.high);
   p.trial.bath_tests.push_back(
@@ -91,13 +91,13 @@ TEST(Json, BringsUpADriveOfVersionOne) {
       "{\"format\": \"plucky-hull\", \"version\": 1, \"drive\": {\"propulsor\": \"propeller\", \"count\": 2, "
       "\"kv_rad_s_v\": 150, \"current_limit_a\": 45, \"cells\": 5, \"diameter_m\": 0.036, \"blades\": 3, \"slip\": "
       "0.2}}");
-  EXPECT_EQ(p.drive.count, 2u);
-  EXPECT_EQ(p.drive.slip, 0.2);
-  EXPECT_EQ(p.drive.motor.kv, 150.0);
-  EXPECT_EQ(p.drive.esc.current_limit, 45.0);
-  EXPECT_EQ(p.drive.battery.cells, 5u);
-  EXPECT_EQ(p.drive.screw.diameter, 0.036);
-  EXPECT_EQ(p.drive.screw.blades, 3u);
+  EXPECT_EQ(p.drive().count, 2u);
+  EXPECT_EQ(p.drive().slip, 0.2);
+  EXPECT_EQ(p.drive().motor.kv, 150.0);
+  EXPECT_EQ(p.drive().esc.current_limit, 45.0);
+  EXPECT_EQ(p.drive().battery.cells, 5u);
+  EXPECT_EQ(p.drive().screw.diameter, 0.036);
+  EXPECT_EQ(p.drive().screw.blades, 3u);
   EXPECT_TRUE(p.unknown.empty());
 }
 
@@ -121,7 +121,7 @@ TEST(Json, RefusesWithPathAndReason) {
   EXPECT_NE(complaint("{").find("is not JSON"), std::string::npos);
   EXPECT_NE(complaint("[]").find("not a boat"), std::string::npos);
   EXPECT_NE(complaint("{\"format\": 5}").find("not a boat"), std::string::npos);
-  EXPECT_NE(complaint(replaced(good, "\"version\": 2", "\"version\": 99")).find("version 99"), std::string::npos);
+  EXPECT_NE(complaint(replaced(good, "\"version\": 3", "\"version\": 99")).find("version 99"), std::string::npos);
   EXPECT_NE(complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": -1"))
                 .find("/layout/parts/#3/mass_kg: is -1; allowed: 0 to 1000"),
             std::string::npos);

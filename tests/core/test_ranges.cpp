@@ -42,7 +42,7 @@ TEST(Ranges, AreThoseOfBoatsDrawnAndRunOneByOne) {
     v.drag = std::max(0.1, 1.0 + drag_sigma * z(draw));
     v.pitch = 1.0 + (a.power.doubt.empty() ? 0.04 : 0.06) * z(draw);
     const PoweredBoat other = powered.with(v);
-    const RunningState s = other.at(p.drive.throttle);
+    const RunningState s = other.at(drive(p)->throttle);
     if (!s.runs()) continue;
     speed.push_back(s.speed);
     current.push_back(s.shaft.battery_current);
@@ -65,7 +65,7 @@ TEST(Ranges, AreThoseOfBoatsDrawnAndRunOneByOne) {
 
 TEST(Ranges, NarrowWhereMoreIsKnown) {
   Project judged = powered_boat(), typed = judged;
-  typed.drive.motor.resistance = winding_resistance(judged.drive.motor);
+  drive(typed)->motor.resistance = winding_resistance(judged.drive().motor);
   const Assessment a = assess(judged), b = assess(typed);
   ASSERT_TRUE(a.power.ranges && b.power.ranges);
   EXPECT_NEAR(a.power.full.speed, b.power.full.speed, 1e-9);
@@ -85,7 +85,7 @@ TEST(Ranges, AWindingThatMayPassItsLimitIsToldBeforeItDoes) {
   Project p = powered_boat();
   const Assessment a = assess(p);
   ASSERT_TRUE(a.power.ranges);
-  p.drive.motor.temperature_limit = 0.5 * (*a.power.winding + a.power.ranges->winding.high);
+  drive(p)->motor.temperature_limit = 0.5 * (*a.power.winding + a.power.ranges->winding.high);
   const Assessment near = assess(p);
   EXPECT_EQ(finding(near, "drive.range").severity, Severity::note);
   EXPECT_NE(finding(near, "drive.range").text.find("may pass"), std::string::npos);
@@ -108,9 +108,9 @@ TEST(Friction, OfASmoothPlateInStillWater) {
 
 RC_GTEST_PROP(Ranges, ASmoothHullIsNeverSlowerAndEveryRangeHoldsItsMiddle, ()) {
   Project p = powered_boat();
-  p.drive.throttle = *rc::gen::inRange(6, 101) / 100.0;
-  p.drive.screw.pitch = *rc::gen::inRange(30, 60) / 1e3;
-  p.drive.battery.cells = *rc::gen::inRange(2u, 6u);
+  drive(p)->throttle = *rc::gen::inRange(6, 101) / 100.0;
+  drive(p)->screw.pitch = *rc::gen::inRange(30, 60) / 1e3;
+  drive(p)->battery.cells = *rc::gen::inRange(2u, 6u);
   const Assessment a = assess(p);
   if (!a.power.ranges) return;
   const PowerRanges& r = *a.power.ranges;

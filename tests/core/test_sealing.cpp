@@ -102,7 +102,7 @@ TEST(Seals, AWornShaftTubeLeaksAsItsBushesByHand) {
   for (int i = 0; i < 720; ++i) {
     const double gap = c * (1.0 + std::cos(2.0 * 3.14159265 * i / 720));
     closed +=
-        3.14159265 * (p.drive.shaft.diameter + c) / 720 * gap * gap * gap * rho * 9.80665 * head / (12.0 * mu * 0.016);
+        3.14159265 * (drive(p)->shaft.diameter + c) / 720 * gap * gap * gap * rho * 9.80665 * head / (12.0 * mu * 0.016);
   }
   // The jet that leaves the gap takes a little of the head beside the laminar law.
   EXPECT_LT(tube.expected, closed);
@@ -198,14 +198,14 @@ TEST(Seals, APumpAtTheWrongEndStartsLateAndIsMoved) {
 TEST(Seals, ConflictsAreTold) {
   Project p = sealed_boat();
   seal(p, "shaft_tube", SealMethod::lip_seals).spring_to_water = false;
-  p.drive.shaft.bearing = BearingKind::ball_steel;
+  drive(p)->shaft.bearing = BearingKind::ball_steel;
   Assessment a = assess(p);
   EXPECT_EQ(finding(a, "seal.lip:shaft_tube").severity, Severity::watch);
   EXPECT_EQ(
       assess(apply(p, *finding(a, "seal.lip:shaft_tube").remedy)).project.sealing.choice("shaft_tube")->spring_to_water,
       true);
   EXPECT_NE(finding(a, "seal.grease").text.find("Steel ball bearings"), std::string::npos);
-  p.drive.shaft.bearing = BearingKind::ball_ceramic;
+  drive(p)->shaft.bearing = BearingKind::ball_ceramic;
   EXPECT_FALSE(has(assess(p), "seal.grease"));
   // A groove cut too deep leaves the ring loose and leaking where water stands.
   SealChoice& ring = seal(p, hatch_key(p), SealMethod::o_ring);

@@ -154,7 +154,7 @@ RC_GTEST_PROP(Weighing, ThreeSupportsGiveAnyCgBetweenThemBack, ()) {
 TEST(Checklist, BeginsWithTheBoatsOwnFindingsAndItsParts) {
   Project p = sample_boat();
   p.layout.parts[0].place.x() = 0.40;  // bow down
-  p.drive.propulsor = Propulsor::air_propeller;
+  drive(p)->propulsor = Propulsor::air_propeller;
   const Assessment a = assess(p);
   ASSERT_NE(find_finding(a, "float.trim"), nullptr);
   const auto lines = launch_checklist(a);

@@ -24,6 +24,11 @@ class EveryNumber {
   void operator()(const char* key, std::vector<Vec3>& values, Allowed allowed = {}) {
     for (Vec3& v : values) (*this)(key, v, allowed);
   }
+  void operator()(const char*, std::vector<Id>&) {}
+  template <class T>
+  void maybe(const char*, const bool& present, T& value) {
+    if (present) describe(*this, value);
+  }
   template <class E>
   void choice(const char*, E&, const char* (*)(E), E (*)(const std::string&)) {}
   template <class T>

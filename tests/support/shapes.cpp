@@ -113,18 +113,9 @@ Project sample_boat() {
 
 Project powered_boat() {
   Project p = sample_boat();
-  p.drive.propulsor = Propulsor::propeller;
-  p.drive.motor.kv = 94.2;
-  p.drive.motor.no_load_current = 0.8;
-  p.drive.battery.cells = 4;
-  p.drive.battery.capacity = 18000.0;
-  p.drive.esc.current_limit = 100.0;
-  p.drive.shaft.exit_x = 0.06;
-  p.drive.shaft.bearing_spacing = 0.08;
   const HullModel hull = build_hull(p.hull);
   const Vec3 exit(0.06, 0.0, hull.bottom_height(0.06, 0.0)), disc(-0.07, 0.0, -0.034);
   const Vec3 along = (exit - disc).normalized();
-  p.drive.shaft.motor_tilt = std::atan2(along.z(), along.x());
   part_of(p, PartKind::motor).place = disc + 0.27 * along;
   Part propeller{.id = p.take_id(), .name = "Propeller", .kind = PartKind::propeller, .shape = PartShape::cylinder_x};
   propeller.size = {0.014, 0.040, 0.040};
@@ -132,6 +123,17 @@ Project powered_boat() {
   propeller.place = disc;
   propeller.outside = true;
   p.layout.parts.push_back(propeller);
+  Drive d;
+  d.propulsor = Propulsor::propeller;
+  d.motor.kv = 94.2;
+  d.motor.no_load_current = 0.8;
+  d.battery.cells = 4;
+  d.battery.capacity = 18000.0;
+  d.esc.current_limit = 100.0;
+  d.shaft.exit_x = 0.06;
+  d.shaft.bearing_spacing = 0.08;
+  d.shaft.motor_tilt = std::atan2(along.z(), along.x());
+  set_drive(p, d);
   return p;
 }
 

@@ -26,6 +26,39 @@ TriangleMesh wigley(double L, double B, double T, double height, int nx, int nz)
 /// A small complete boat: deep-V hull of 620 mm with battery on a rail, motor, ESC and receiver, floating upright.
 Project sample_boat();
 
+/// A drive under the hand of a test: what is changed through it goes into the boat's components at the end of the
+/// statement.
+class DriveInHand {
+ public:
+  explicit DriveInHand(Project& p) : project_(p), before_(p.drive()), drive_(before_) {}
+  DriveInHand(const DriveInHand&) = delete;
+  DriveInHand& operator=(const DriveInHand&) = delete;
+  ~DriveInHand() {
+    if (!(drive_ == before_)) set_drive(project_, drive_);
+  }
+  Drive* operator->() { return &drive_; }
+  Drive& operator*() { return drive_; }
+
+ private:
+  Project& project_;
+  Drive before_, drive_;
+};
+inline DriveInHand drive(Project& project) {
+  return DriveInHand(project);
+}
+/// The same, to look at.
+class DriveInSight {
+ public:
+  explicit DriveInSight(Drive d) : drive_(std::move(d)) {}
+  const Drive* operator->() const { return &drive_; }
+
+ private:
+  Drive drive_;
+};
+inline DriveInSight drive(const Project& project) {
+  return DriveInSight(project.drive());
+}
+
 /// The sample boat with motor and 40 mm propeller on one straight shaft through the bottom, the disc deep enough.
 Project powered_boat();
 

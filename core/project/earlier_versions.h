@@ -1,0 +1,17 @@
+// Boat files of versions 1 and 2, which told the drive's numbers apart from the parts that stand in the boat. In: their
+// JSON. Out: the same boat with each number at its component.
+#pragma once
+
+#include <optional>
+
+#include "project/json_fields.h"
+
+namespace plucky {
+
+/// Takes the drive of an earlier version out of the JSON; nothing where it has none. Throws InvalidInput with the path.
+[[nodiscard]] std::optional<Drive> take_earlier_drive(Json& boat, int version, UnknownFields& unknown);
+
+/// Gives the drive's numbers to the parts they belong to, and what was known of it but not to this version.
+void adopt_earlier_drive(Project& project, const Drive& drive);
+
+}  // namespace plucky

@@ -1,0 +1,351 @@
+// One boat: components with their data, drives as lists of them, and files of earlier versions.
+#include <gtest/gtest.h>
+#include <rapidcheck/gtest.h>
+
+#include <fstream>
+#include <sstream>
+
+#include "assessment/fit_out.h"
+#include "assessment/rules.h"
+#include "layout/component.h"
+#include "project/edit.h"
+#include "project/json.h"
+#include "shapes.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+constexpr const char* fleet[] = {"dabchick", "mudwren", "sedge", "stickleback"};
+
+std::string earlier_text(const std::string& name) {
+  std::ifstream in(std::string(PLUCKY_VERSION2_BOATS) + "/" + name + ".json");
+  std::stringstream text;
+  text << in.rdbuf();
+  return text.str();
+}
+
+const Part& component(const Project& p, PartKind kind) {
+  for (const auto* list : {&p.layout.parts, &p.layout.unplaced})
+    for (const Part& part : *list)
+      if (part.kind == kind) return part;
+  throw std::runtime_error("no such component");
+}
+
+Edit swap_edit(const Project& p, PartKind kind, const CatalogueEntry& entry) {
+  return {"Swap", ChangePart{swapped(component(p, kind), entry)}};
+}
+
+std::vector<const CatalogueEntry*> entries_of(PartKind kind) {
+  std::vector<const CatalogueEntry*> out;
+  for (const CatalogueEntry& e : builtin_catalogue().parts)
+    if (e.part.kind == kind && has_data(e.part)) out.push_back(&e);
+  return out;
+}
+
+/// A hull as the brief makes it, with nothing aboard.
+Project bare(HullFamily family, double length) {
+  Project p;
+  p.hull.family = family;
+  p.hull.shape = default_shape(family);
+  const double scale = length / p.hull.shape.length;
+  p.hull.shape.length *= scale;
+  p.hull.shape.beam *= scale;
+  p.hull.shape.depth *= scale;
+  p.brief.payload = 0.2;
+  p.brief.run_time = 600.0;
+  p.brief.wanted_speed = 25.0 / 3.6;
+  return p;
+}
+
+}  // namespace
+
+TEST(EarlierVersions, EveryDrivesNumberOfTheFleetIsNowAtItsComponentAndTheBoatAnswersTheSame) {
+  for (const char* name : fleet) {
+    const std::string text = earlier_text(name);
+    ASSERT_FALSE(text.empty()) << name;
+    const nlohmann::json before = nlohmann::json::parse(text);
+    const Project p = project_from_json(text);
+    const Drive d = p.drive();
+    EXPECT_EQ(d.gaps, 0u) << name << ": " << drive_gap(d);
+    EXPECT_EQ(p.drives.size(), 1u) << name;
+    for (const DriveNumber& n : drive_numbers()) {
+      const std::string group = drive_group_key(n.group);
+      const nlohmann::json& drive = before["drive"];
+      const nlohmann::json& told = n.group == DriveGroup::drive ? drive : drive.contains(group) ? drive[group] : drive;
+      if ((n.group == DriveGroup::drive || drive.contains(group)) && told.contains(n.key)) {
+        EXPECT_EQ(n.in(d), told[n.key].get<double>()) << name << " " << group << " " << n.key;
+      }
+    }
+    double mass = 0.0, now = 0.0;
+    for (const auto& part : before["layout"]["parts"]) mass += part["mass_kg"].get<double>();
+    for (const Part& part : p.layout.parts) now += part.mass;
+    EXPECT_EQ(now, mass) << name;
+    EXPECT_TRUE(p.unknown.empty()) << name << ": " << (p.unknown.empty() ? "" : p.unknown.begin()->first);
+    // Saved as version 3 it comes back as it is, to the byte.
+    const std::string saved = project_to_json(p);
+    EXPECT_NE(saved.find("\"version\": 3"), std::string::npos);
+    EXPECT_EQ(saved.find("\"drive\": {"), std::string::npos);
+    const Project again = project_from_json(saved);
+    EXPECT_EQ(again, p) << name;
+    EXPECT_EQ(project_to_json(again), saved) << name;
+    const Assessment a = assess(p);
+    EXPECT_TRUE(a.power.full.runs()) << name << ": " << a.power.message;
+  }
+}
+
+TEST(EarlierVersions, WhatTheyDidNotKnowEitherMovesWithItsPart) {
+  std::string text = earlier_text("dabchick");
+  const auto put = [&](const std::string& after, const std::string& what) {
+    const auto at = text.find(after);
+    ASSERT_NE(at, std::string::npos) << after;
+    text.insert(at + after.size(), what);
+  };
+  put("\"motor\": {", "\"magnets\": \"strong\", ");
+  put("\"drive\": {", "\"mood\": 3, ");
+  const std::string saved = project_to_json(project_from_json(text));
+  EXPECT_NE(saved.find("\"magnets\": \"strong\""), std::string::npos);
+  EXPECT_NE(saved.find("\"mood\": 3"), std::string::npos);
+  EXPECT_EQ(project_to_json(project_from_json(saved)), saved);
+}
+
+TEST(EarlierVersions, ATwinIsTwoDrivesOnOneBattery) {
+  const Project p = project_from_json(
+      R"({"format": "plucky-hull", "version": 2, "drive": {"propulsor": "propeller", "count": 2,
+          "motor": {"kv_rad_s_v": 150}, "battery": {"cells": 5}}})");
+  ASSERT_EQ(p.drives.size(), 2u);
+  const Drive d = p.drive();
+  EXPECT_EQ(d.count, 2u);
+  EXPECT_FALSE(d.unlike);
+  EXPECT_EQ(d.motor.kv, 150.0);
+  std::size_t batteries = 0, motors = 0;
+  for (const Part& part : p.layout.unplaced) {
+    batteries += part.kind == PartKind::battery;
+    motors += part.kind == PartKind::motor;
+  }
+  EXPECT_EQ(batteries, 1u);
+  EXPECT_EQ(motors, 2u);
+}
+
+// Swapping a component for another and back leaves the boat as it was, and in between it has that other one's numbers.
+RC_GTEST_PROP(Components, ASwapThereAndBackLeavesTheBoatAsItWas, ()) {
+  static const Project start = project_from_json(earlier_text("dabchick"));
+  const PartKind kind =
+      *rc::gen::element(PartKind::battery, PartKind::esc, PartKind::motor, PartKind::propeller, PartKind::coupler);
+  const auto entries = entries_of(kind);
+  const CatalogueEntry& entry = *entries[*rc::gen::inRange<std::size_t>(0, entries.size())];
+  const Part was = component(start, kind);
+  const Project there = apply(start, swap_edit(start, kind, entry));
+  const Part& now = component(there, kind);
+  RC_ASSERT(now.data == entry.part.data);
+  RC_ASSERT(now.size == entry.part.size);
+  RC_ASSERT(now.mass == entry.part.mass);
+  RC_ASSERT(now.id == was.id);
+  Drive drive = start.drive();
+  put_data(entry.part.data, drive);
+  RC_ASSERT(there.drive() == drive);
+  RC_ASSERT(project_from_json(project_to_json(there)) == there);
+  // Back by the part as it was: a rail and the boat's own places have not moved it.
+  const Project back = apply(there, {"Back", ChangePart{was}});
+  RC_ASSERT(back == start);
+}
+
+TEST(Components, ABatterySwapMovesMassCgCurrentSpeedHeatAndRunTimeInOneEdit) {
+  const Project p = project_from_json(earlier_text("dabchick"));
+  const Assessment before = assess(p);
+  const CatalogueEntry* six = builtin_catalogue().find("6S 5000 lithium polymer, 50 C");
+  ASSERT_NE(six, nullptr);
+  const Assessment after = assess(apply(p, swap_edit(p, PartKind::battery, *six)));
+  EXPECT_NEAR(after.mass.total - before.mass.total, 0.740 - 0.512, 1e-9);
+  EXPECT_NE(after.mass.cg.x(), before.mass.cg.x());
+  ASSERT_TRUE(before.power.full.runs() && after.power.full.runs()) << after.power.message;
+  EXPECT_GT(after.power.full.speed, before.power.full.speed);
+  EXPECT_GT(after.power.full.shaft.battery_current, before.power.full.shaft.battery_current);
+  EXPECT_GT(*after.power.winding, *before.power.winding);
+  EXPECT_NE(*after.power.run_time, *before.power.run_time);
+  EXPECT_NE(after.fit(component(p, PartKind::battery).id)->skin.clearance,
+            before.fit(component(p, PartKind::battery).id)->skin.clearance);
+}
+
+TEST(Components, WhatIsTakenOutLeavesAGapThatIsToldAndFilledByTheNextOneAboard) {
+  const Project p = powered_boat();
+  const Part esc = component(p, PartKind::esc);
+  const Project without = apply(p, {"Out", RemovePart{esc.id}});
+  const Drive d = without.drive();
+  EXPECT_TRUE(d.lacks(DriveGroup::esc));
+  EXPECT_FALSE(d.lacks(DriveGroup::motor));
+  const Assessment a = assess(without);
+  EXPECT_FALSE(a.power.fitted);
+  EXPECT_EQ(a.power.message, "the drive has no ESC");
+  EXPECT_FALSE(a.drive.fitted);
+  // Another number of the drive does not bring it back.
+  Drive slower = d;
+  slower.throttle = 0.5;
+  EXPECT_TRUE(apply(without, {"Throttle", ChangeDrive{slower}}).drive().lacks(DriveGroup::esc));
+  Part other = *&builtin_catalogue().find("ESC 60 A, up to 4S, water-cooled")->part;
+  other.place = esc.place;
+  const Project with = apply(without, {"In", AddPart{other}});
+  EXPECT_EQ(with.drive().gaps, 0u);
+  EXPECT_EQ(with.drive().esc.current_limit, 60.0);
+  EXPECT_TRUE(assess(with).power.full.runs());
+  // A part of whose data nothing is known fills the place, not the numbers.
+  Part unknown{.name = "Old ESC", .kind = PartKind::esc, .size = esc.size, .place = esc.place, .mass = 0.1};
+  const Project vague = apply(without, {"In", AddPart{unknown}});
+  EXPECT_TRUE(vague.drive().lacks(DriveGroup::esc));
+}
+
+TEST(Components, TypedMeasuresAndDataAreOneNumber) {
+  const Project p = powered_boat();
+  Part motor = component(p, PartKind::motor);
+  motor.size = {0.074, 0.040, 0.040};
+  const Project typed = apply(p, {"Size", ChangePart{motor}});
+  EXPECT_EQ(typed.drive().motor.can_length, 0.074);
+  EXPECT_EQ(typed.drive().motor.can_diameter, 0.040);
+  Drive d = p.drive();
+  d.screw.diameter = 0.045;
+  const Project turned = apply(p, {"Propeller", ChangeDrive{d}});
+  EXPECT_EQ(component(turned, PartKind::propeller).size.z(), 0.045);
+}
+
+TEST(Components, BatteriesAddUpInSeriesAndSideBySide) {
+  Project p = powered_boat();
+  const Part first = component(p, PartKind::battery);
+  Part second = first;
+  second.id = p.take_id();
+  second.place.x() += 0.15;
+  second.rail = 0;
+  p.layout.parts.push_back(second);
+  p.drives.front().components.push_back(second.id);
+  const Battery one = std::get<Battery>(first.data);
+  const Drive series = p.drive();
+  EXPECT_EQ(series.battery.cells, 2 * one.cells);
+  EXPECT_EQ(series.battery.capacity, one.capacity);
+  EXPECT_NEAR(series.battery.current_limit(), one.current_limit(), 1e-9);
+  p.drives.front().parallel = true;
+  check_project(p);
+  const Drive side = p.drive();
+  EXPECT_EQ(side.battery.cells, one.cells);
+  EXPECT_EQ(side.battery.capacity, 2.0 * one.capacity);
+  EXPECT_NEAR(side.battery.current_limit(), 2.0 * one.current_limit(), 1e-9);
+  EXPECT_EQ(project_from_json(project_to_json(p)), p);
+  std::get<Battery>(p.layout.parts.back().data).cells = one.cells + 1;
+  EXPECT_NE(refusal_of([&] { check_project(p); return 0; }).find("unequal cells"), std::string::npos);
+}
+
+TEST(Components, ListsThatCannotBeAreRefusedByName) {
+  const auto refused = [](auto spoil) {
+    Project p = powered_boat();
+    spoil(p);
+    return refusal_of([&] {
+      check_project(p);
+      return 0;
+    });
+  };
+  EXPECT_NE(refused([](Project& p) { p.drives.front().components.push_back(4711); }).find("4711, which does not exist"),
+            std::string::npos);
+  EXPECT_NE(refused([](Project& p) { p.drives.front().components.push_back(component(p, PartKind::receiver).id); })
+                .find("no part of a drive"),
+            std::string::npos);
+  EXPECT_NE(refused([](Project& p) {
+              DriveUnit second = p.drives.front();
+              second.id = p.take_id();
+              p.drives.push_back(second);
+            }).find("one component serves one drive"),
+            std::string::npos);
+  EXPECT_NE(refused([](Project& p) {
+              Part spare = component(p, PartKind::motor);
+              spare.id = p.take_id();
+              p.layout.parts.push_back(spare);
+              p.drives.front().components.push_back(spare.id);
+            }).find("has a second motor"),
+            std::string::npos);
+  const std::string head = R"({"format": "plucky-hull", "version": 3, "next_id": 9, )";
+  const auto read = [&](const std::string& rest) { return refusal_of([&] { return project_from_json(head + rest); }); };
+  EXPECT_NE(read(R"("drives": [{"id": 1, "components": [-3]}]})").find("/drives/#1/components"), std::string::npos);
+  EXPECT_NE(read(R"("drives": [{"id": 1, "components": [7]}]})").find("7, which does not exist"), std::string::npos);
+  EXPECT_NE(read(R"("layout": {"parts": [{"id": 1, "name": "M", "kind": "motor", "data": {"kv_rad_s_v": -2}}]}})")
+                .find("/layout/parts/#1/data/kv_rad_s_v"),
+            std::string::npos);
+}
+
+// From a bare hull to one that runs: everything stands in it, in line, within its limits.
+TEST(FitOut, AHullFromTheBriefGetsADriveWhoseComponentsStandOnTheirLine) {
+  const Project p = bare(HullFamily::deep_v, 0.62);
+  const Project fitted = fitted_out(assess(p), Propulsor::propeller, Mounting::shaft, builtin_catalogue());
+  for (const PartKind kind : {PartKind::battery, PartKind::esc, PartKind::motor, PartKind::coupler, PartKind::shaft,
+                              PartKind::propeller, PartKind::rudder, PartKind::servo, PartKind::receiver}) {
+    const Part& part = component(fitted, kind);
+    EXPECT_NE(fitted.layout.find(part.id), nullptr) << part.name;
+    EXPECT_GT(part.mass, 0.0) << part.name;
+  }
+  const Assessment a = assess(fitted);
+  ASSERT_TRUE(a.power.full.runs()) << a.power.message;
+  EXPECT_LE(a.power.line.coupler_offset, a.power.line.allowance.offset);
+  EXPECT_LE(a.power.line.coupler_angle, a.power.line.allowance.angle);
+  EXPECT_NEAR(a.power.full.speed, p.brief.wanted_speed, 0.35 * p.brief.wanted_speed);
+  EXPECT_GT(a.steering.turning_radius.value_or(0.0), 0.0);
+  EXPECT_EQ(a.count(Severity::stop, Stage::drive), 0);
+  EXPECT_NEAR(a.flotation.plane.attitude.trim, 0.5 * (p.brief.trim_low + p.brief.trim_high), radians(1.0));
+  EXPECT_EQ(project_from_json(project_to_json(fitted)), fitted);
+}
+
+TEST(FitOut, EveryKindOfDriveIsWholeAndRunsAndChangingTheKindLeavesNothingBehind) {
+  Project p = bare(HullFamily::flat_bottom, 0.60);
+  p.brief.wanted_speed = 4.0;
+  const struct {
+    Propulsor propulsor;
+    Mounting mounting;
+  } kinds[] = {{Propulsor::propeller, Mounting::shaft},
+               {Propulsor::propeller, Mounting::pod},
+               {Propulsor::jet, Mounting::shaft},
+               {Propulsor::air_propeller, Mounting::shaft},
+               {Propulsor::propeller, Mounting::strut}};
+  for (const auto& kind : kinds) {
+    p = fitted_out(assess(p), kind.propulsor, kind.mounting, builtin_catalogue());
+    const std::string what = std::string(propulsor_name(kind.propulsor)) + ", " + mounting_name(kind.mounting);
+    const Drive d = p.drive();
+    EXPECT_EQ(d.gaps, 0u) << what << ": " << drive_gap(d);
+    const Assessment a = assess(p);
+    EXPECT_TRUE(a.power.full.runs()) << what << ": " << a.power.message;
+    // Only what the kind has, and each once.
+    for (const Part& part : p.layout.parts)
+      if (const auto group = group_of(part.kind)) {
+        EXPECT_EQ(drives_with(p, part.id).size(), 1u) << what << ": " << part.name;
+      }
+    std::size_t batteries = 0;
+    for (const Part& part : p.layout.parts) batteries += part.kind == PartKind::battery;
+    EXPECT_EQ(batteries, 1u) << what;
+  }
+}
+
+TEST(FitOut, ASecondDriveStandsBesideTheFirstAndGoesAgain) {
+  Project p = bare(HullFamily::deep_v, 0.75);
+  p = fitted_out(assess(p), Propulsor::propeller, Mounting::shaft, builtin_catalogue());
+  const Assessment one = assess(p);
+  const Project twin = with_second_drive(one);
+  check_project(twin);
+  const Drive d = twin.drive();
+  EXPECT_EQ(d.count, 2u);
+  EXPECT_FALSE(d.unlike);
+  const Part *left = twin.layout.find(d.stands.propulsor), *right = twin.layout.find(d.stands.second_propulsor);
+  ASSERT_TRUE(left && right);
+  EXPECT_NEAR(left->place.y(), -right->place.y(), 1e-12);
+  EXPECT_GT(left->place.y() - right->place.y(), d.screw.diameter);
+  const Assessment two = assess(twin);
+  ASSERT_TRUE(two.power.full.runs()) << two.power.message;
+  EXPECT_GT(two.power.full.thrust, one.power.full.thrust);
+  EXPECT_GT(two.mass.total, one.mass.total);
+  EXPECT_NEAR(two.mass.cg.y(), 0.0, 0.01);
+  // Unlike drives are told, not judged.
+  Project unlike = twin;
+  for (Part& part : unlike.layout.parts)
+    if (part.id == d.stands.second_propulsor) std::get<Screw>(part.data).pitch *= 1.3;
+  EXPECT_TRUE(unlike.drive().unlike);
+  EXPECT_NE(assess(unlike).power.message.find("drives differ"), std::string::npos);
+  const Project again = without_last_drive(twin);
+  EXPECT_EQ(again.drives.size(), 1u);
+  EXPECT_EQ(again.layout.parts.size(), p.layout.parts.size());
+  EXPECT_NE(refusal_of([&] { return with_second_drive(two); }).find("one drive"), std::string::npos);
+  EXPECT_NE(refusal_of([&] { return without_last_drive(p); }).find("not there"), std::string::npos);
+}
