@@ -12,10 +12,10 @@
 namespace plucky::app {
 
 struct DriveCard {
-  int group = 0;  ///< what the page calls it
+  int group = 0;                 ///< what the page calls it
   QString title, detail, aside;  ///< aside stands at the end of the title's line
-  Part part;         ///< drawn; kind `other` without a name for what is no component
-  bool gap = false;  ///< the drive lacks it
+  Part part;                     ///< drawn; kind `other` without a name for what is no component
+  bool gap = false;              ///< the drive lacks it
   bool swaps = false;
   std::optional<Severity> severity;  ///< of the worst finding about it
 };

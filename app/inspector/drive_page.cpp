@@ -178,8 +178,7 @@ void DrivePage::add_facts() {
 }
 
 void DrivePage::fit_out(Propulsor propulsor, Mounting mounting) {
-  if (propulsor == Propulsor::none)
-    return change(tr("Kind"), [](Drive& d) { d.propulsor = Propulsor::none; });
+  if (propulsor == Propulsor::none) return change(tr("Kind"), [](Drive& d) { d.propulsor = Propulsor::none; });
   change_drives(tr("Fit a drive: %1").arg(tr(propulsor_name(propulsor))),
                 [=, this] { return fitted_out(session_->now(), propulsor, mounting, builtin_catalogue()); });
 }
@@ -232,8 +231,9 @@ void DrivePage::offer_swaps() {
 
 QString DrivePage::swap_words(const CatalogueEntry& e) const {
   const QString name = QString::fromStdString(e.part.name);
-  return e.part.mass > 0.0 ? name + QString::fromUtf8(" \u00b7 ") + session_->shown(Quantity{e.part.mass, Dimension::mass})
-                           : name;
+  return e.part.mass > 0.0
+             ? name + QString::fromUtf8(" \u00b7 ") + session_->shown(Quantity{e.part.mass, Dimension::mass})
+             : name;
 }
 
 std::vector<const Part*> DrivePage::components(DriveGroup group) const {
@@ -257,8 +257,9 @@ Edit DrivePage::swap(const CatalogueEntry& entry) const {
   }
   std::vector<Part> parts;
   for (const Part* part : old) parts.push_back(swapped(*part, entry));
-  return {tr("Swap %1 for %2").arg(QString::fromStdString(old.front()->name), QString::fromStdString(name)).toStdString(),
-          ChangeParts{parts}};
+  return {
+      tr("Swap %1 for %2").arg(QString::fromStdString(old.front()->name), QString::fromStdString(name)).toStdString(),
+      ChangeParts{parts}};
 }
 
 void DrivePage::open_swaps(const QPoint& at) {
@@ -300,12 +301,11 @@ QString DrivePage::detail_of(DriveGroup group, const Drive& d) const {
   const PowerReport& power = session_->seen().power;
   switch (group) {
     case DriveGroup::battery:
-      return tr("%1 cells").arg(d.battery.cells) + dot +
-             shown(d.battery.voltage(), Dimension::voltage) + dot + shown(d.battery.capacity, Dimension::charge) + dot +
-             tr("%1 C").arg(d.battery.discharge_rate, 0, 'f', 0);
+      return tr("%1 cells").arg(d.battery.cells) + dot + shown(d.battery.voltage(), Dimension::voltage) + dot +
+             shown(d.battery.capacity, Dimension::charge) + dot + tr("%1 C").arg(d.battery.discharge_rate, 0, 'f', 0);
     case DriveGroup::esc:
-      return tr("%1, up to %2 cells").arg(shown(d.esc.current_limit, Dimension::current)).arg(d.esc.most_cells) +
-             dot + tr("BEC %1").arg(shown(d.esc.bec_current, Dimension::current));
+      return tr("%1, up to %2 cells").arg(shown(d.esc.current_limit, Dimension::current)).arg(d.esc.most_cells) + dot +
+             tr("BEC %1").arg(shown(d.esc.bec_current, Dimension::current));
     case DriveGroup::motor:
       return shown(d.motor.kv, Dimension::speed_constant) + dot +
              tr("%1 no load").arg(shown(d.motor.no_load_current, Dimension::current));
@@ -330,8 +330,8 @@ QString DrivePage::detail_of(DriveGroup group, const Drive& d) const {
     case DriveGroup::jet:
       return tr("nozzle %1").arg(shown(d.jet.nozzle, Dimension::length));
     case DriveGroup::screw: {
-      QString words = shown(d.screw.diameter, Dimension::length) + times + shown(d.screw.pitch, Dimension::length) + dot +
-                      tr("%1 blades").arg(d.screw.blades);
+      QString words = shown(d.screw.diameter, Dimension::length) + times + shown(d.screw.pitch, Dimension::length) +
+                      dot + tr("%1 blades").arg(d.screw.blades);
       if (power.full.runs()) words += dot + tr("slip %1").arg(shown(power.full.slip, Dimension::ratio));
       return words;
     }
@@ -358,9 +358,10 @@ DriveCard DrivePage::card_of(DriveGroup group, const Drive& d) const {
   const auto have = components(group);
   if (have.empty() || d.lacks(group)) {
     card.gap = true;
-    card.title = have.empty() ? tr("No %1").arg(tr(drive_group_name(group)).toLower()) : tr("%1: not known").arg(card.title);
+    card.title = have.empty() ? tr("No %1").arg(tr(drive_group_name(group))) : tr("%1: not known").arg(card.title);
     card.detail = tr("choose one by the arrow");
-    if (group == DriveGroup::gearing) card.gap = false, card.title = tr("No gearing"), card.detail = tr("direct, 1 to 1");
+    if (group == DriveGroup::gearing)
+      card.gap = false, card.title = tr("No gearing"), card.detail = tr("direct, 1 to 1");
     return card;
   }
   card.part = *have.front();
@@ -465,8 +466,9 @@ void DrivePage::add_steering_facts() {
   const auto add = [this](const QString& label, const char* name, std::function<QString(const SteeringReport&)> words) {
     QLabel* text = fact(label);
     text->setObjectName(name);
-    fields_.push_back({steering_group, text, [](const Drive&, const Steering& s) { return s.by != SteeredBy::none; },
-                       [this, text, words](const Drive&, const Steering&) { text->setText(words(session_->seen().steering)); }});
+    fields_.push_back(
+        {steering_group, text, [](const Drive&, const Steering& s) { return s.by != SteeredBy::none; },
+         [this, text, words](const Drive&, const Steering&) { text->setText(words(session_->seen().steering)); }});
   };
   const auto shown = [this](const std::optional<double>& si, Dimension d) { return session_->shown(si, d); };
   add(tr("Full angle"), "steering_angle", [=](const SteeringReport& r) {
@@ -522,7 +524,8 @@ void DrivePage::fill_cards() {
   DriveCard steering{.group = steering_group, .title = tr("Steering"), .detail = {}, .part = {}};
   const SteeringReport& s = session_->seen().steering;
   steering.detail = tr(steered_by_name(session_->project().steering.by));
-  if (s.turning_radius) steering.detail += QString::fromUtf8(" \u00b7 ") + tr("turns in %1 m").arg(*s.turning_radius, 0, 'f', 1);
+  if (s.turning_radius)
+    steering.detail += QString::fromUtf8(" \u00b7 ") + tr("turns in %1 m").arg(*s.turning_radius, 0, 'f', 1);
   for (const Part& part : session_->project().layout.parts)
     if (part.kind == PartKind::servo) steering.part = part;
   cards.push_back(steering);

@@ -66,8 +66,8 @@ class DrivePage : public Page {
   void add_catalogue();
   void offer_swaps();
   [[nodiscard]] QString swap_words(const CatalogueEntry& entry) const;
-  /// The edit that takes a catalogue's component in the stead of the chosen card's, in every drive; puts it aboard where
-  /// there is none.
+  /// The edit that takes a catalogue's component in the stead of the chosen card's, in every drive; puts it aboard
+  /// where there is none.
   [[nodiscard]] Edit swap(const CatalogueEntry& entry) const;
   void open_swaps(const QPoint& at);
   void keep_part();

@@ -76,7 +76,7 @@ struct Assessment {
   SwampedAnswer swamped;
   Drive fitted_drive;  ///< the boat's drives taken together, read from their components
   DriveReport drive;   ///< by pitch and slip
-  PowerReport power;  ///< by thrust and drag
+  PowerReport power;   ///< by thrust and drag
   SteeringReport steering;
   std::vector<HosePath> hoses;         ///< of the cooling circuit, in its order
   std::vector<CircuitFault> faults;    ///< of the circuit, whatever the boat does

@@ -66,6 +66,12 @@ const CatalogueEntry* cheapest(const std::vector<const CatalogueEntry*>& entries
 /// One set of what the drive still lacks, by role.
 using Chosen = std::vector<std::pair<DriveGroup, const CatalogueEntry*>>;
 
+const CatalogueEntry* entry_of(const Chosen& set, DriveGroup group) {
+  for (const auto& [g, entry] : set)
+    if (g == group) return entry;
+  return nullptr;
+}
+
 bool is_air(const CatalogueEntry& e) {
   return data<Screw>(e).guard_radius > 0.0;
 }
@@ -85,6 +91,8 @@ double misfit(const Drive& d, const Need& need) {
   double cost = std::abs(std::log(speed / need.speed)) + 0.6 * std::abs(std::log(taken / need.power));
   const double current = taken / d.battery.voltage();
   if (d.motor.current_limit > 0.0 && current > d.motor.current_limit) cost += current / d.motor.current_limit;
+  // Without a coupler between them the motor's shaft stands in the screw's bore.
+  if (!d.has_shaft_line() && !d.gearing.geared() && std::abs(d.motor.shaft_diameter - d.screw.bore) > 2e-4) cost += 1.5;
   if (d.battery.current_limit() < current) cost += current / d.battery.current_limit();
   return cost;
 }
@@ -111,12 +119,15 @@ std::vector<Chosen> sets_for(const Assessment& a, const Drive& have, const Need&
     return b.current_limit() * b.voltage() < need.power || energy < 0.5 * need.power * need.run_time ||
            e->part.size.x() > 0.35 * length;
   });
-  std::sort(batteries.begin(), batteries.end(), [](const auto* l, const auto* r) { return l->part.mass < r->part.mass; });
+  std::sort(batteries.begin(), batteries.end(),
+            [](const auto* l, const auto* r) { return l->part.mass < r->part.mass; });
   if (batteries.empty()) {  // nothing carries it for so long: the one with the most in it
     batteries = entries_with<Battery>(catalogue);
     std::erase_if(batteries, [&](const CatalogueEntry* e) { return e->part.size.x() > 0.35 * length; });
     std::sort(batteries.begin(), batteries.end(), [](const auto* l, const auto* r) {
-      const auto energy = [](const CatalogueEntry& e) { return data<Battery>(e).capacity * data<Battery>(e).voltage(); };
+      const auto energy = [](const CatalogueEntry& e) {
+        return data<Battery>(e).capacity * data<Battery>(e).voltage();
+      };
       return energy(*l) > energy(*r);
     });
   }
@@ -124,7 +135,8 @@ std::vector<Chosen> sets_for(const Assessment& a, const Drive& have, const Need&
   auto motors = entries_with<Motor>(catalogue);
   std::erase_if(motors, [&](const CatalogueEntry* e) {
     const Motor& m = data<Motor>(*e);
-    return !can_fits(length, m) || (air && !m.outrunner) || ((jet || !pod) && !air && m.outrunner);
+    return !can_fits(length, m) || (jet && m.can_diameter > 0.030) || (air && !m.outrunner) ||
+           ((jet || !pod) && !air && m.outrunner);
   });
   auto screws = entries_with<Screw>(catalogue);
   std::erase_if(screws, [&](const CatalogueEntry* e) { return is_air(*e) != air || is_impeller(*e) != jet; });
@@ -134,8 +146,8 @@ std::vector<Chosen> sets_for(const Assessment& a, const Drive& have, const Need&
       for (const CatalogueEntry* screw : one_of(DriveGroup::screw, screws)) {
         Drive d = have;
         Chosen set;
-        for (const auto& [group, entry] : Chosen{
-                 {DriveGroup::battery, battery}, {DriveGroup::motor, motor}, {DriveGroup::screw, screw}})
+        for (const auto& [group, entry] :
+             Chosen{{DriveGroup::battery, battery}, {DriveGroup::motor, motor}, {DriveGroup::screw, screw}})
           if (entry) {
             put_data(entry->part.data, d);
             set.emplace_back(group, entry);
@@ -143,9 +155,25 @@ std::vector<Chosen> sets_for(const Assessment& a, const Drive& have, const Need&
         ranked.emplace_back(misfit(d, need), std::move(set));
       }
   std::stable_sort(ranked.begin(), ranked.end(), [](const auto& l, const auto& r) { return l.first < r.first; });
+  // Of each motor its best companions only: sets that differ say more than the next best of one.
   std::vector<Chosen> out;
-  for (std::size_t i = 0; i < ranked.size() && i < 6; ++i) out.push_back(std::move(ranked[i].second));
+  std::vector<const CatalogueEntry*> seen;
+  for (auto& [cost, set] : ranked) {
+    const CatalogueEntry* motor = entry_of(set, DriveGroup::motor);
+    if (motor && std::find(seen.begin(), seen.end(), motor) != seen.end()) continue;
+    seen.push_back(motor);
+    out.push_back(std::move(set));
+    if (out.size() == 8) break;
+  }
   return out;
+}
+
+/// The smallest that carries the current and the cells; the largest where none does.
+const CatalogueEntry* esc_for(const Catalogue& catalogue, double current, std::uint32_t cells) {
+  return cheapest(entries_with<Esc>(catalogue), [&](const CatalogueEntry& e) {
+    const Esc& esc = data<Esc>(e);
+    return esc.most_cells >= cells && esc.current_limit >= current ? esc.current_limit : 1e6 - esc.current_limit;
+  });
 }
 
 /// The rest of the set follows from motor and screw: what carries their current, bores that meet.
@@ -156,14 +184,8 @@ void complete(Chosen& set, Drive d, const Drive& have, const Need& need, const C
     set.emplace_back(g, entry);
     put_data(entry->part.data, d);
   };
-  if (have.lacks(DriveGroup::esc)) {
-    const double current = 1.6 * need.power / d.battery.voltage();
-    take(DriveGroup::esc, cheapest(entries_with<Esc>(catalogue), [&](const CatalogueEntry& e) {
-           const Esc& esc = data<Esc>(e);
-           const bool carries = esc.most_cells >= d.battery.cells && esc.current_limit >= current;
-           return esc.current_limit + (carries ? 0.0 : 1e6);
-         }));
-  }
+  if (have.lacks(DriveGroup::esc))
+    take(DriveGroup::esc, esc_for(catalogue, 1.6 * need.power / d.battery.voltage(), d.battery.cells));
   if (have.lacks(DriveGroup::shaft))
     take(DriveGroup::shaft, cheapest(entries_with<Shaft>(catalogue), [&](const CatalogueEntry& e) {
            const Shaft& s = data<Shaft>(e);
@@ -194,6 +216,9 @@ class Bench {
  public:
   Bench(const Assessment& boat, Project project) : boat_(boat), hull_(boat.hull->model) {
     boat_.project = std::move(project);
+    // What has no place of its own goes aft of the middle, where a boat with its motor amidships needs it.
+    boat_.mass.cg.x() = hull_.box.low.x() + 0.28 * hull_.length();
+    boat_.mass.total = std::max(boat_.mass.total, 1e-3);
   }
 
   Project& project() { return boat_.project; }
@@ -229,7 +254,9 @@ class Bench {
 void lay_shaft(Bench& bench, Drive& d, const Vec3& motor, const Vec3& disc) {
   const Vec3 along = (motor - disc).normalized();
   d.shaft.motor_tilt = std::atan2(along.z(), along.x());
-  d.shaft.strut_angle = d.mounting == Mounting::strut ? d.shaft.motor_tilt : 0.0;
+  // A cable bends between the motor and a level strut; a joint wants strut and shaft in one line.
+  d.shaft.strut_angle =
+      d.mounting == Mounting::strut && d.shaft.kind != ShaftKind::flex_cable ? d.shaft.motor_tilt : 0.0;
   // Where the line comes out of the bottom.
   const auto outside = [&](double x) {
     return disc.z() + (x - disc.x()) * along.z() / along.x() < bench.hull().bottom_height(x, disc.y());
@@ -239,10 +266,23 @@ void lay_shaft(Bench& bench, Drive& d, const Vec3& motor, const Vec3& disc) {
   d.shaft.exit_x = 0.5 * (out + in);
 }
 
-const CatalogueEntry* entry_of(const Chosen& set, DriveGroup group) {
-  for (const auto& [g, entry] : set)
-    if (g == group) return entry;
-  return nullptr;
+/// A decked hull that nobody can reach into.
+bool needs_hatch(const Assessment& a) {
+  const HullDesign& h = a.project.hull;
+  return h.family != HullFamily::imported && h.hatches.empty() && h.cabins.empty();
+}
+
+/// A hatch over the middle, wide enough for a battery (common practice, no source).
+Project with_hatch(const Assessment& a) {
+  Project p = a.project;
+  const HullModel& hull = a.hull->model;
+  Hatch hatch{.id = p.take_id(), .name = "Main hatch"};
+  hatch.x = hull.box.low.x() + 0.12 * hull.length();
+  hatch.length = 0.56 * hull.length();
+  hatch.width = 0.5 * hull.beam();
+  hatch.coaming = 0.008;
+  p.hull.hatches.push_back(hatch);
+  return p;
 }
 
 /// The boat with the chosen components aboard.
@@ -266,7 +306,8 @@ Project aboard(const Assessment& a, const Project& bare, const Chosen& set) {
                  (d.screw.surface ? 0.0 : r + 0.15 * d.screw.diameter + (x < 0.0 ? 0.25 * d.screw.diameter : 0.0));
     const Part* old_motor = p.layout.find(d.stands.motor);
     const double mx = 0.34 * length;
-    Vec3 at = old_motor ? old_motor->place : Vec3(mx, 0.0, hull.bottom_height(mx, 0.0) + 0.5 * d.motor.can_diameter + 0.006);
+    Vec3 at =
+        old_motor ? old_motor->place : Vec3(mx, 0.0, hull.bottom_height(mx, 0.0) + 0.5 * d.motor.can_diameter + 0.006);
     if (!(old_motor && old_screw)) lay_shaft(bench, d, at, disc);
     const Vec3 along(std::cos(d.shaft.motor_tilt), 0.0, std::sin(d.shaft.motor_tilt));
     const Vec3 coupling = at - along * (0.5 * d.motor.can_length + d.motor.shaft_reach);
@@ -290,9 +331,9 @@ Project aboard(const Assessment& a, const Project& bare, const Chosen& set) {
     }
     const Part* jet = bench.part(unit_id);
     if (motor && jet)
-      list(bench.place(motor->part, jet->place + Vec3(0.5 * jet->size.x() + d.motor.shaft_reach + 0.01 +
-                                                          0.5 * d.motor.can_length,
-                                                      0.0, 0.0)));
+      list(bench.place(
+          motor->part,
+          jet->place + Vec3(0.5 * jet->size.x() + d.motor.shaft_reach + 0.01 + 0.5 * d.motor.can_length, 0.0, 0.0)));
     if (screw) list(bench.hold(screw->part, unit_id));
   } else if (d.propulsor == Propulsor::propeller) {
     Id unit_id = d.stands.propulsor;
@@ -341,6 +382,21 @@ Project aboard(const Assessment& a, const Project& bare, const Chosen& set) {
   return p;
 }
 
+/// The brief's payload, where nothing of its kind is aboard: a sealed box of twice its weight in water.
+void take_payload(Bench& bench) {
+  Project& p = bench.project();
+  const double mass = p.brief.payload;
+  for (const Part& part : p.layout.parts)
+    if (part.kind == PartKind::payload || part.kind == PartKind::camera) return;
+  if (mass <= 0.0) return;
+  const double edge = std::cbrt(2.0 * mass / fresh_water_density / 1.5);
+  bench.stow({.name = "Payload",
+              .kind = PartKind::payload,
+              .size = {1.5 * edge, edge, edge},
+              .mass = mass,
+              .mass_sigma = 0.05 * mass});
+}
+
 const CatalogueEntry& named(const Catalogue& catalogue, const char* name) {
   if (const CatalogueEntry* e = catalogue.find(name)) return *e;
   throw InvalidInput(name, "is not in the catalogue");
@@ -357,17 +413,16 @@ Project steered(const Assessment& a, const Project& driven, const Catalogue& cat
   const Drive d = p.drive();
   const bool air = d.propulsor == Propulsor::air_propeller;
   Steering s = p.steering;
-  const SteeredBy by = air                                    ? SteeredBy::air_rudder
-                       : d.propulsor == Propulsor::jet        ? SteeredBy::nozzle
-                       : d.mounting == Mounting::pod          ? SteeredBy::pod
-                                                              : SteeredBy::rudder;
+  const SteeredBy by = air                             ? SteeredBy::air_rudder
+                       : d.propulsor == Propulsor::jet ? SteeredBy::nozzle
+                       : d.mounting == Mounting::pod   ? SteeredBy::pod
+                                                       : SteeredBy::rudder;
   const bool kept = s.by == by && stands_aboard(p, PartKind::servo);
   if (kept) return driven;
   const Part* propulsor = p.layout.find(d.stands.propulsor);
   const Vec3 at = propulsor ? propulsor->place : Vec3(0.0, 0.0, bench.hull().box.low.z());
   const bool rudder = by == SteeredBy::rudder || by == SteeredBy::air_rudder;
-  if (!rudder)
-    std::erase_if(p.layout.parts, [](const Part& q) { return q.kind == PartKind::rudder; });
+  if (!rudder) std::erase_if(p.layout.parts, [](const Part& q) { return q.kind == PartKind::rudder; });
   if (s.by != by) {
     s.by = by;
     s.blades = air ? 2 : 1;
@@ -411,6 +466,7 @@ Project steered(const Assessment& a, const Project& driven, const Catalogue& cat
     }
   }
   if (!stands_aboard(p, PartKind::receiver)) bench.stow(named(catalogue, "Receiver 6-channel").part);
+  take_payload(bench);
   p.steering = s;
   return p;
 }
@@ -438,6 +494,37 @@ Project trimmed(Project p) {
   return p;
 }
 
+/// What the linkage asks for (boot, hole, stops) is put right by the findings' own remedies.
+Project linked(Project p) {
+  for (int round = 0; round < 3; ++round) {
+    const Assessment a = assess(p);
+    const auto f = std::find_if(a.findings.begin(), a.findings.end(), [](const Finding& x) {
+      return x.id.rfind("steer.", 0) == 0 && x.severity >= Severity::watch && x.remedy &&
+             std::holds_alternative<ChangeSteering>(x.remedy->change);
+    });
+    if (f == a.findings.end()) break;
+    p = apply(p, *f->remedy);
+  }
+  return p;
+}
+
+/// A chosen ESC that the boat then asks too much of gives way to a larger one.
+Project with_fitting_esc(Project p, const Drive& have, const Catalogue& catalogue) {
+  if (!have.lacks(DriveGroup::esc)) return p;
+  const Assessment a = assess(p);
+  if (!a.power.full.runs()) return p;
+  const Drive d = p.drive();
+  const double asked = 1.2 * a.power.full.shaft.motor_current;
+  const CatalogueEntry* larger = esc_for(catalogue, asked, d.battery.cells);
+  const Part* esc = p.layout.find(d.stands.esc);
+  if (!esc || !larger || d.esc.current_limit >= asked) return p;
+  Part now = swapped(*esc, *larger);
+  Assessment without = a;
+  std::erase_if(without.project.layout.parts, [&](const Part& part) { return part.id == esc->id; });
+  now.place = find_place(without, now);
+  return apply(p, {"ESC", ChangePart{now}});
+}
+
 /// Less is better: limits broken weigh most, then how far from the wanted speed.
 double demerit(const Assessment& a, const Need& need) {
   if (!a.power.full.runs()) return 1e3;
@@ -451,8 +538,9 @@ double demerit(const Assessment& a, const Need& need) {
 
 }  // namespace
 
-Project fitted_out(const Assessment& boat, Propulsor propulsor, Mounting mounting, const Catalogue& catalogue) {
+Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mounting, const Catalogue& catalogue) {
   if (propulsor == Propulsor::none) throw InvalidInput("Drive", "wants a kind");
+  const Assessment boat = before.project.drives.empty() && needs_hatch(before) ? assess(with_hatch(before)) : before;
   Project bare = boat.project;
   if (bare.drives.empty()) {
     Drive none;
@@ -475,7 +563,8 @@ Project fitted_out(const Assessment& boat, Propulsor propulsor, Mounting mountin
   }
   // Batteries, motors and ESCs that already stand in the boat are taken as they are.
   for (const Part& part : boat.project.layout.parts)
-    if (has_data(part) && (part.kind == PartKind::battery || part.kind == PartKind::esc || part.kind == PartKind::motor))
+    if (has_data(part) &&
+        (part.kind == PartKind::battery || part.kind == PartKind::esc || part.kind == PartKind::motor))
       join_drives(bare, part.id);
   settle_drives(bare);
   std::erase_if(bare.layout.parts, [&](const Part& part) {
@@ -488,11 +577,11 @@ Project fitted_out(const Assessment& boat, Propulsor propulsor, Mounting mountin
   double least = 1e300;
   for (Chosen& set : sets_for(boat, have, need, catalogue)) {
     complete(set, have, have, need, catalogue);
-    Project tried = trimmed(steered(boat, aboard(boat, bare, set), catalogue));
-    if (const double d = demerit(assess(tried), need); d < least) least = d, best = std::move(tried);
+    const Project tried = with_fitting_esc(aboard(boat, bare, set), have, catalogue);
+    if (const double d = demerit(assess(tried), need); d < least) least = d, best = tried;
   }
   if (!best) throw InvalidInput("Drive", "nothing in the catalogue makes one of this kind");
-  return *best;
+  return trimmed(linked(steered(boat, *best, catalogue)));
 }
 
 namespace {

@@ -10,7 +10,8 @@ namespace plucky {
 /// The boat with a drive of this kind. Components that the drive has already and that serve the new kind stay as they
 /// are; those that only the old kind needs leave the boat with it. What lacks is chosen from the catalogue by the speed
 /// and run time of the brief (common practice where the brief is silent), several sets being run and the best taken:
-/// one that breaks no limit and comes nearest to the wanted speed. Batteries slide to the wanted trim.
+/// one that breaks no limit and comes nearest to the wanted speed. With it come what steers it, a receiver, the brief's
+/// payload where none is aboard, and a hatch where a bare hull has none. The battery slides to the wanted trim.
 /// Throws InvalidInput for Propulsor::none and where the catalogue has nothing for a role.
 [[nodiscard]] Project fitted_out(const Assessment& boat, Propulsor propulsor, Mounting mounting,
                                  const Catalogue& catalogue);

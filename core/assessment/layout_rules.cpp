@@ -218,8 +218,9 @@ void nowhere(const Assessment& a, std::vector<Finding>& out) {
               .subject = part.id,
               .stage = Stage::layout,
               .severity = Severity::watch,
-              .text = part.name + " belongs to the drive and has no place in the boat: neither its weight nor its room "
-                                  "is counted.",
+              .text = part.name +
+                      " belongs to the drive and has no place in the boat: neither its weight nor its room "
+                      "is counted.",
               .source = "the drive's list of components"};
     if (a.care == Care::full && part.mass > 0.0) {
       Part placed = part;

@@ -47,8 +47,7 @@ PartKind kind_of(DriveGroup group) {
 std::vector<DriveGroup> component_groups(const Drive& drive) {
   std::vector<DriveGroup> groups = drive_groups(drive);
   std::erase_if(groups, [&](DriveGroup g) {
-    return g == DriveGroup::drive || g == DriveGroup::fittings ||
-           (g == DriveGroup::gearing && !drive.gearing.geared());
+    return g == DriveGroup::drive || g == DriveGroup::fittings || (g == DriveGroup::gearing && !drive.gearing.geared());
   });
   return groups;
 }

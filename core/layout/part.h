@@ -52,8 +52,7 @@ enum class PartShape {
 [[nodiscard]] bool in_the_line(PartKind kind);
 
 /// Technical data of a component, by its kind; nothing where they are not known or the kind has none.
-using ComponentData =
-    std::variant<std::monostate, Battery, Esc, Motor, Gearing, Coupler, Shaft, Pod, JetUnit, Screw>;
+using ComponentData = std::variant<std::monostate, Battery, Esc, Motor, Gearing, Coupler, Shaft, Pod, JetUnit, Screw>;
 
 /// One part. Place is its middle, size its outer measures along x, y and z; its weight acts in its middle.
 struct Part {

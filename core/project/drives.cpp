@@ -68,7 +68,8 @@ void share_out(Project& p, const std::vector<Id>& batteries, bool parallel, cons
       each.cell_resistance *= n;
     } else {
       if (now.cells % n != 0)
-        throw InvalidInput("Cells in series", fmt::format("{} cells do not part into {} equal batteries", now.cells, n));
+        throw InvalidInput("Cells in series",
+                           fmt::format("{} cells do not part into {} equal batteries", now.cells, n));
       each.cells /= n;
     }
     component_in(p, id)->data = each;
@@ -91,9 +92,10 @@ Part* unlisted(Project& p, DriveGroup group) {
     if (listed(p, part.id)) continue;
     if (part.kind == kind) return &part;
     if (part.kind != PartKind::drive_line) continue;
-    const bool fits = group == DriveGroup::shaft     ? part.size.x() > 0.06
-                      : group == DriveGroup::coupler ? !part.outside && part.size.x() <= 0.06
-                      : (group == DriveGroup::pod || group == DriveGroup::jet) && part.outside;
+    const bool fits = group == DriveGroup::shaft ? part.size.x() > 0.06
+                      : group == DriveGroup::coupler
+                          ? !part.outside && part.size.x() <= 0.06
+                          : (group == DriveGroup::pod || group == DriveGroup::jet) && part.outside;
     if (fits && (!found || (group == DriveGroup::shaft && part.size.x() > found->size.x()))) found = &part;
   }
   if (found) found->kind = kind;
@@ -106,9 +108,9 @@ DriveGroup holder_of(DriveGroup group, const Drive& d) {
   switch (group) {
     case DriveGroup::motor:
     case DriveGroup::screw:
-      return in_pod ? DriveGroup::pod
+      return in_pod                                                        ? DriveGroup::pod
              : d.propulsor == Propulsor::jet && group == DriveGroup::screw ? DriveGroup::jet
-                                                                          : group;
+                                                                           : group;
     case DriveGroup::gearing:
       return in_pod ? DriveGroup::pod : DriveGroup::motor;
     case DriveGroup::coupler:
@@ -201,8 +203,9 @@ void set_unit(Project& p, DriveUnit& unit, const Drive& d) {
   unit.use = d;
   std::vector<DriveGroup> groups = component_groups(d);
   // What holds others comes first.
-  std::stable_partition(groups.begin(), groups.end(),
-                        [](DriveGroup g) { return g == DriveGroup::pod || g == DriveGroup::jet || g == DriveGroup::shaft; });
+  std::stable_partition(groups.begin(), groups.end(), [](DriveGroup g) {
+    return g == DriveGroup::pod || g == DriveGroup::jet || g == DriveGroup::shaft;
+  });
   for (const DriveGroup group : groups) {
     if (d.lacks(group)) continue;
     fill(p, unit, d, group);
@@ -272,8 +275,8 @@ void set_drive(Project& p, const Drive& d) {
   const std::size_t wanted = d.propulsor == Propulsor::none ? 0 : std::max<std::size_t>(1, d.count);
   while (p.drives.size() > wanted) p.drives.pop_back();
   while (p.drives.size() < wanted)
-    p.drives.push_back({.id = p.take_id(),
-                        .name = p.drives.empty() ? "Drive" : fmt::format("Drive {}", p.drives.size() + 1)});
+    p.drives.push_back(
+        {.id = p.take_id(), .name = p.drives.empty() ? "Drive" : fmt::format("Drive {}", p.drives.size() + 1)});
   // Unlike drives stay unlike: what was changed of the first is the first's.
   const std::size_t written = d.unlike ? std::min<std::size_t>(1, wanted) : wanted;
   for (std::size_t i = 0; i < written; ++i) set_unit(p, p.drives[i], d);
@@ -347,11 +350,12 @@ void check_drives(const Project& p) {
       if (!group) throw InvalidInput(place, fmt::format("lists \"{}\", which is no part of a drive", part->name));
       const bool twice = std::count(unit.components.begin(), unit.components.end(), id) > 1;
       if (twice || (*group != DriveGroup::battery && std::find(seen.begin(), seen.end(), id) != seen.end()))
-        throw InvalidInput(place, fmt::format("lists \"{}\" a second time; one component serves one drive", part->name));
+        throw InvalidInput(place,
+                           fmt::format("lists \"{}\" a second time; one component serves one drive", part->name));
       seen.push_back(id);
       if (*group != DriveGroup::battery && std::find(roles.begin(), roles.end(), *group) != roles.end())
-        throw InvalidInput(place, fmt::format("has a second {} in \"{}\"; take one out", part_kind_key(part->kind),
-                                              part->name));
+        throw InvalidInput(
+            place, fmt::format("has a second {} in \"{}\"; take one out", part_kind_key(part->kind), part->name));
       roles.push_back(*group);
       const auto* battery = std::get_if<Battery>(&part->data);
       if (battery && unit.parallel && cells.value_or(battery->cells) != battery->cells)

@@ -10,8 +10,8 @@ namespace plucky {
 
 namespace {
 
-constexpr DriveGroup groups[] = {DriveGroup::battery, DriveGroup::esc,   DriveGroup::motor, DriveGroup::gearing,
-                                 DriveGroup::coupler, DriveGroup::shaft, DriveGroup::pod,   DriveGroup::jet,
+constexpr DriveGroup groups[] = {DriveGroup::battery, DriveGroup::esc,     DriveGroup::motor, DriveGroup::gearing,
+                                 DriveGroup::coupler, DriveGroup::shaft,   DriveGroup::pod,   DriveGroup::jet,
                                  DriveGroup::screw,   DriveGroup::fittings};
 
 /// Version 1 kept the drive's numbers side by side; version 2 keeps them by part.

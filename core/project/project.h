@@ -43,7 +43,7 @@ struct Project {
   std::vector<DriveUnit> drives;
   Fittings fittings;  ///< tabs and fins under the stern
   Steering steering;
-  Layout layout;      ///< the components
+  Layout layout;  ///< the components
   CoolingCircuit cooling;
   Sealing sealing;
   TrialLog trial;

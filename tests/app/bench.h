@@ -14,6 +14,7 @@
 #include "board/board.h"
 #include "board/layers.h"
 #include "findings/findings_panel.h"
+#include "inspector/drive_cards.h"
 #include "shapes.h"
 #include "window/fleet.h"
 #include "window/main_window.h"
@@ -70,6 +71,14 @@ class Bench : public testing::Test {
     press(from, keys);
     for (int i = 1; i <= 4; ++i) move_to(from + by * i / 4, keys);
     release(from + by, keys);
+  }
+  /// Chooses a card of the drive by the mouse, as DrivePage names its groups.
+  void choose_card(int group) {
+    auto* cards = find<app::DriveCards>("drive_cards");
+    for (int i = 0; i < cards->count(); ++i)
+      if (cards->cards()[static_cast<std::size_t>(i)].group == group)
+        QTest::mouseClick(cards->viewport(), Qt::LeftButton, {}, cards->visualItemRect(cards->item(i)).center());
+    settle();
   }
   void click(const char* button) {
     QTest::mouseClick(find<QAbstractButton>(button), Qt::LeftButton);

@@ -202,11 +202,7 @@ TEST_F(Bench, TheBriefWorksOutSizesAndMakesTheBoat) {
 TEST_F(Bench, TheDriveTellsSpeedAndCurrentAndRefusesHalfACell) {
   window->choose_stage(Stage::drive);
   settle();
-  const auto choose = [&](DriveGroup group) {
-    auto* box = find<QComboBox>("drive_group");
-    box->setCurrentIndex(box->findData(static_cast<int>(group)));
-    settle();
-  };
+  const auto choose = [&](DriveGroup group) { choose_card(static_cast<int>(group)); };
   const double slip_speed = session.now().drive.speed, speed = session.now().power.full.speed,
                current = session.now().power.full.shaft.battery_current;
   choose(DriveGroup::screw);

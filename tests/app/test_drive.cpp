@@ -29,11 +29,7 @@ class DriveBench : public Bench {
     window->choose_stage(Stage::drive);
     settle();
   }
-  void choose_part(int data) {
-    auto* box = find<QComboBox>("drive_group");
-    box->setCurrentIndex(box->findData(data));
-    settle();
-  }
+  void choose_part(int data) { choose_card(data); }
   void choose_in(const char* name, int index) {
     auto* box = find<QComboBox>(name);
     box->setCurrentIndex(index);
@@ -182,19 +178,22 @@ TEST_F(DriveBench, ALinkageThatBindsWithinItsThrowIsFoundAndShown) {
 TEST_F(DriveBench, AMotorComesFromTheListAndAnOwnOneIsKept) {
   choose_part(static_cast<int>(DriveGroup::motor));
   auto* list = find<QComboBox>("drive_presets");
-  const int outrunner = list->findText("42 x 42 mm outrunner, 800 rpm/V");
+  const int outrunner = list->findText("Motor 42 x 42 mm outrunner, 800 rpm/V", Qt::MatchStartsWith);
   ASSERT_GT(outrunner, 0);
+  const double mass = session.now().mass.total, old = part("Motor").effective_mass();
   choose_in("drive_presets", outrunner);
+  // One edit changes data, size and mass.
+  EXPECT_NEAR(session.now().mass.total, mass - old + 0.190, 1e-9);
   EXPECT_TRUE(session.project().drive().motor.outrunner);
   EXPECT_NEAR(session.project().drive().motor.kv, 800 * pi / 30, 1e-2);
-  EXPECT_NEAR(part("Motor").size.y(), 0.042, 1e-9);
+  EXPECT_NEAR(part("Motor 42").size.y(), 0.042, 1e-9);
   // An own one, by name.
   click("drive_keep");
   EXPECT_TRUE(notice().contains("name"));
   type(find<QLineEdit>("drive_motor_resistance_ohm"), "23 mohm");
   find<QLineEdit>("drive_own_name")->setText("42 x 42 rewound");
   click("drive_keep");
-  const int own = list->findText("42 x 42 rewound");
+  const int own = list->findText("42 x 42 rewound", Qt::MatchStartsWith);
   ASSERT_GT(own, 0);
   session.undo();
   EXPECT_EQ(session.project().drive().motor.resistance, 0.0);

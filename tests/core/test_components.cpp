@@ -230,7 +230,11 @@ TEST(Components, BatteriesAddUpInSeriesAndSideBySide) {
   EXPECT_NEAR(side.battery.current_limit(), 2.0 * one.current_limit(), 1e-9);
   EXPECT_EQ(project_from_json(project_to_json(p)), p);
   std::get<Battery>(p.layout.parts.back().data).cells = one.cells + 1;
-  EXPECT_NE(refusal_of([&] { check_project(p); return 0; }).find("unequal cells"), std::string::npos);
+  EXPECT_NE(refusal_of([&] {
+              check_project(p);
+              return 0;
+            }).find("unequal cells"),
+            std::string::npos);
 }
 
 TEST(Components, ListsThatCannotBeAreRefusedByName) {
@@ -244,8 +248,9 @@ TEST(Components, ListsThatCannotBeAreRefusedByName) {
   };
   EXPECT_NE(refused([](Project& p) { p.drives.front().components.push_back(4711); }).find("4711, which does not exist"),
             std::string::npos);
-  EXPECT_NE(refused([](Project& p) { p.drives.front().components.push_back(component(p, PartKind::receiver).id); })
-                .find("no part of a drive"),
+  EXPECT_NE(refused([](Project& p) {
+              p.drives.front().components.push_back(component(p, PartKind::receiver).id);
+            }).find("no part of a drive"),
             std::string::npos);
   EXPECT_NE(refused([](Project& p) {
               DriveUnit second = p.drives.front();
@@ -286,7 +291,9 @@ TEST(FitOut, AHullFromTheBriefGetsADriveWhoseComponentsStandOnTheirLine) {
   EXPECT_NEAR(a.power.full.speed, p.brief.wanted_speed, 0.35 * p.brief.wanted_speed);
   EXPECT_GT(a.steering.turning_radius.value_or(0.0), 0.0);
   EXPECT_EQ(a.count(Severity::stop, Stage::drive), 0);
-  EXPECT_NEAR(a.flotation.plane.attitude.trim, 0.5 * (p.brief.trim_low + p.brief.trim_high), radians(1.0));
+  EXPECT_GE(a.flotation.plane.attitude.trim, p.brief.trim_low);
+  EXPECT_LE(a.flotation.plane.attitude.trim, p.brief.trim_high);
+  EXPECT_EQ(a.count(Severity::stop), 0);
   EXPECT_EQ(project_from_json(project_to_json(fitted)), fitted);
 }
 

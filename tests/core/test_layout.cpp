@@ -4,9 +4,9 @@
 #include <rapidcheck/gtest.h>
 #include <set>
 
+#include "layout/component.h"
 #include "layout/fit.h"
 #include "layout/mass.h"
-#include "layout/component.h"
 #include "project/catalogue.h"
 #include "shapes.h"
 
@@ -185,11 +185,12 @@ TEST(Catalogue, CollectionsOfEarlierVersionsBringTheirNumbersToTheirParts) {
   // Its weight was not told: a part that it replaces keeps its own.
   const Part old{.id = 3, .name = "Old", .kind = PartKind::esc, .mass = 0.08};
   EXPECT_EQ(swapped(old, c.parts[1]).mass, 0.08);
-  EXPECT_NE(refusal_of([] {
-              return catalogue_from_json(
-                  R"({"parts": [], "drive_parts": [{"name": "x", "part": "esc", "numbers": {"current_limit_a": -4}}]})");
-            }).find("drive_parts/0/numbers"),
-            std::string::npos);
+  EXPECT_NE(
+      refusal_of([] {
+        return catalogue_from_json(
+            R"({"parts": [], "drive_parts": [{"name": "x", "part": "esc", "numbers": {"current_limit_a": -4}}]})");
+      }).find("drive_parts/0/numbers"),
+      std::string::npos);
   EXPECT_NE(refusal_of([] {
               return catalogue_from_json(
                   R"({"parts": [{"name": "x", "kind": "esc", "data": {"current_limit_a": 4, "colour": 3}}]})");

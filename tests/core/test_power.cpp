@@ -200,7 +200,8 @@ TEST(DriveRules, EveryOfferOfTheDriveMendsItsFinding) {
     std::function<void(Project&)> make;
   };
   const Fault faults[] = {
-      {"drive.strut", [](Project& p) {
+      {"drive.strut",
+       [](Project& p) {
          drive(p)->mounting = Mounting::strut;
          drive(p)->shaft.strut_angle = radians(3.0);
        }},

@@ -101,8 +101,8 @@ TEST(Seals, AWornShaftTubeLeaksAsItsBushesByHand) {
   double closed = 0.0;
   for (int i = 0; i < 720; ++i) {
     const double gap = c * (1.0 + std::cos(2.0 * 3.14159265 * i / 720));
-    closed +=
-        3.14159265 * (drive(p)->shaft.diameter + c) / 720 * gap * gap * gap * rho * 9.80665 * head / (12.0 * mu * 0.016);
+    closed += 3.14159265 * (drive(p)->shaft.diameter + c) / 720 * gap * gap * gap * rho * 9.80665 * head /
+              (12.0 * mu * 0.016);
   }
   // The jet that leaves the gap takes a little of the head beside the laminar law.
   EXPECT_LT(tube.expected, closed);
