@@ -16,6 +16,10 @@ QRectF part_in_plan(const BoardMap& map, const Part& part) {
   return QRectF(map.plan(b.low.x(), b.high.y()), map.plan(b.high.x(), b.low.y()));
 }
 
+QString short_name(const Part& part) {
+  return QString::fromStdString(part.name).section(',', 0, 0);
+}
+
 namespace {
 
 bool in_trouble(const Canvas& c, const Part& part) {
@@ -47,7 +51,7 @@ void label_part(Canvas& c, const Part& part, const QRectF& r) {
   const bool selected = c.session.is_selected(part.id);
   p.setFont(ui_font(8.5, selected ? QFont::Bold : QFont::Medium));
   p.setPen(look().ink);
-  const QString name = QString::fromStdString(part.name);
+  const QString name = short_name(part);
   const QFontMetricsF m(p.font());
   const bool fits = m.horizontalAdvance(name) + 8 <= r.width() && m.height() <= r.height();
   const double aside = std::max(0.0, 0.5 * (r.width() - m.horizontalAdvance(name)) - 4.0);

@@ -130,8 +130,8 @@ Silhouette screw(const Part& part, const Frame& f, Side side) {
   const auto* data = std::get_if<Screw>(&part.data);
   const int blades = data ? static_cast<int>(data->blades) : 2;
   const bool guard = data && data->guard_radius > 0.0;
-  const double reach = guard ? 0.5 * data->diameter / std::max(data->guard_radius, 0.5 * data->diameter) : 0.5;
-  const double radius = guard ? reach : 0.5;  // share of the box, from its middle
+  const double radius =  // share of the box, from its middle
+      guard ? 0.25 * data->diameter / std::max(data->guard_radius, 0.5 * data->diameter) : 0.5;
   const QPointF middle = f.box.center();
   if (side == Side::section) {
     const double r = radius * std::min(f.box.width(), f.box.height());

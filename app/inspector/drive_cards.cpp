@@ -91,7 +91,7 @@ DriveCards::DriveCards(QWidget* parent) : QListWidget(parent) {
   setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   setFrameShape(QFrame::NoFrame);
   viewport()->setAutoFillBackground(false);
-  setStyleSheet("QListWidget { background: transparent; border: none; }");
+  setStyleSheet("QListWidget, QListWidget:focus { background: transparent; border: none; padding: 0; margin: 0; }");
   connect(this, &QListWidget::currentRowChanged, this, [this](int row) {
     if (row >= 0) emit chosen();
   });
@@ -109,7 +109,7 @@ void DriveCards::show_cards(std::vector<DriveCard> cards) {
     item(i)->setToolTip(card.title + "\n" + card.detail);
     item(i)->setData(Qt::AccessibleDescriptionRole, card.detail);
   }
-  setFixedHeight(card_height * count());
+  setFixedHeight(card_height * count() + 2 * frameWidth());
   choose(was);
   if (currentRow() < 0) setCurrentRow(0);
   viewport()->update();

@@ -7,6 +7,7 @@
 #include "assessment/fit_out.h"
 #include "assessment/rules.h"
 #include "base/error.h"
+#include "board/layers.h"
 #include "drive/fit_chain.h"
 #include "layout/component.h"
 
@@ -365,7 +366,7 @@ DriveCard DrivePage::card_of(DriveGroup group, const Drive& d) const {
     return card;
   }
   card.part = *have.front();
-  card.title = QString::fromStdString(card.part.name);
+  card.title = short_name(card.part);
   if (session_->project().drives.size() > 1 && have.size() > 1)
     card.title = QString::number(have.size()) + QString::fromUtf8(" \u00d7 ") + card.title;
   const auto& layout = session_->project().layout;

@@ -159,7 +159,8 @@ void fill(Project& p, DriveUnit& unit, const Drive& d, DriveGroup group) {
       return;
     }
   const DriveGroup holder = holder_of(group, d);
-  Part part{.id = p.take_id(), .name = drive_group_name(group), .kind = kind_of(group)};
+  const bool impeller = group == DriveGroup::screw && d.propulsor == Propulsor::jet;
+  Part part{.id = p.take_id(), .name = impeller ? "Impeller" : drive_group_name(group), .kind = kind_of(group)};
   if (group != DriveGroup::battery && group != DriveGroup::esc) part.shape = PartShape::cylinder_x;
   part.data = data_of(d, group);
   take_size_from_data(part);

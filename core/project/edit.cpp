@@ -23,15 +23,20 @@ void run(Project& p, const MovePart& e) {
   part.place = constrained_place(p.layout, part, e.place);
 }
 
+/// Another kind has other data; of measures that are data, what was changed goes before what was not.
+void bring_together(const Part& before, Part& now) {
+  if (now.kind != before.kind) now.data = {};
+  if (now.data != before.data)
+    take_size_from_data(now);
+  else if (now.size != before.size)
+    take_data_from_size(now);
+}
+
 void run(Project& p, const ChangePart& e) {
   Part& part = part_of(p, e.part.id);
   const Part before = part;
   part = e.part;
-  if (part.kind != before.kind) part.data = {};
-  if (part.data != before.data)
-    take_size_from_data(part);
-  else if (part.size != before.size)
-    take_data_from_size(part);
+  bring_together(before, part);
   part.place = constrained_place(p.layout, part, part.place);
 }
 
@@ -93,13 +98,19 @@ void run(Project& p, const ChangeBrief& e) {
 }
 
 void run(Project& p, const ChangeLayout& e) {
+  const Layout before = p.layout;
   p.layout = e.layout;
   number(p, p.layout.rails);
   number(p, p.layout.parts);
   for (Part& part : p.layout.parts) {
     if (part.rail != 0 && !p.layout.find_rail(part.rail)) part.rail = 0;
     part.place = constrained_place(p.layout, part, part.place);
+    if (const Part* was = before.find(part.id)) bring_together(*was, part);
   }
+  std::vector<Id> fresh;
+  for (const Part& part : p.layout.parts)
+    if (!before.component(part.id)) fresh.push_back(part.id);
+  for (const Id id : fresh) join_drives(p, id);
 }
 
 void run(Project& p, const ChangeParts& e) {

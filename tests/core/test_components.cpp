@@ -202,6 +202,18 @@ TEST(Components, TypedMeasuresAndDataAreOneNumber) {
   const Project typed = apply(p, {"Size", ChangePart{motor}});
   EXPECT_EQ(typed.drive().motor.can_length, 0.074);
   EXPECT_EQ(typed.drive().motor.can_diameter, 0.040);
+  // A table that was pasted as well, and what it brings new takes the place that is free.
+  Layout pasted = p.layout;
+  for (Part& part : pasted.parts)
+    if (part.kind == PartKind::motor) part.size.x() = 0.05;
+  EXPECT_EQ(apply(p, {"Paste", ChangeLayout{pasted}}).drive().motor.can_length, 0.05);
+  std::erase_if(pasted.parts, [](const Part& part) { return part.kind == PartKind::esc; });
+  Project without = apply(p, {"Paste", ChangeLayout{pasted}});
+  EXPECT_TRUE(without.drive().lacks(DriveGroup::esc));
+  pasted = without.layout;
+  Part esc = builtin_catalogue().find("ESC 60 A, up to 4S, water-cooled")->part;
+  pasted.parts.push_back(esc);
+  EXPECT_EQ(apply(without, {"Paste", ChangeLayout{pasted}}).drive().esc.current_limit, 60.0);
   Drive d = p.drive();
   d.screw.diameter = 0.045;
   const Project turned = apply(p, {"Propeller", ChangeDrive{d}});
