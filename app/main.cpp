@@ -116,7 +116,7 @@ int main(int argc, char** argv) {
   const QCommandLineOption drive_part("drive-part",
                                       "Show one part of the drive's numbers: battery, esc, ... or steering.", "part");
   const QCommandLineOption shelf("shelf", "Open a page of the shelf, 1 to 17.", "number");
-  const QCommandLineOption round("round", "Show the boat in the round.");
+  const QCommandLineOption round("round", "Show the 3D view.");
   const QCommandLineOption heel("heel", "Heel the section's view, degrees.", "degrees");
   const QCommandLineOption weighing("weighing", "Open the weighing bench on the practice scale.");
   const QCommandLineOption choose("chooser", "Begin with the choice of boats.");

@@ -95,7 +95,7 @@ Json righting_arm(const ImmersedBody& body, const Loading& loading, double densi
 
 Json float_mesh(const FloatOptions& o) {
   const std::vector<double> cg = numbers(o.cg, "--cg");
-  if (cg.size() != 3) throw InvalidInput("--cg", "wants three numbers X,Y,Z");
+  if (cg.size() != 3) throw InvalidInput("--cg", "must be three numbers X,Y,Z");
   TriangleMesh mesh = read_mesh_file(o.mesh).mesh;
   const double scale = metres_per(unit_from_key(o.unit));
   for (Vec3& v : mesh.vertices) v *= scale;
@@ -236,7 +236,7 @@ Json new_boat(const std::string& family, const std::vector<std::string>& setting
   project.hull.shape = default_shape(project.hull.family);
   for (const std::string& setting : settings) {
     const auto equals = setting.find('=');
-    if (equals == std::string::npos) throw InvalidInput("--set", "\"" + setting + "\" wants the form key=value");
+    if (equals == std::string::npos) throw InvalidInput("--set", "\"" + setting + "\" needs the form key=value");
     const std::string key = setting.substr(0, equals), value = setting.substr(equals + 1);
     bool found = false;
     std::string choices;

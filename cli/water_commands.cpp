@@ -233,7 +233,7 @@ void WaterCommandLine::add(CLI::App& app, std::function<Json()>& run) {
     run = [this] { return circuit_.empty() ? cool_boat(boat_, speeds_) : cool_network(circuit_); };
   });
 
-  CLI::App* leak = app.add_subcommand("leak", "Ways in for water, and how long the boat bears them");
+  CLI::App* leak = app.add_subcommand("leak", "Water ingress points, and how long the boat bears them");
   leak->add_option("boat", boat_, "boat file")->required();
   leak->add_option("--worn", worn_, "openings taken as worn, by key");
   leak->add_option("--missing", missing_, "openings taken without their seal, by key");

@@ -26,31 +26,31 @@ struct Entry {
   [[nodiscard]] double number(const char* key, double usual, double low, double high) const {
     const auto it = json.find(key);
     if (it == json.end()) return usual;
-    if (!it->is_number()) refuse(key, fmt::format("is {}, wants a number", it->type_name()));
+    if (!it->is_number()) refuse(key, fmt::format("is {}, must be a number", it->type_name()));
     const double value = it->get<double>();
     if (!(std::isfinite(value) && value >= low && value <= high))
-      refuse(key, fmt::format("is {}, wants {} to {}", value, low, high));
+      refuse(key, fmt::format("is {}, should be {} to {}", value, low, high));
     return value;
   }
   [[nodiscard]] std::string text(const char* key, const std::string& usual) const {
     const auto it = json.find(key);
     if (it == json.end()) return usual;
-    if (!it->is_string()) refuse(key, fmt::format("is {}, wants text", it->type_name()));
+    if (!it->is_string()) refuse(key, fmt::format("is {}, must be text", it->type_name()));
     return it->get<std::string>();
   }
   [[nodiscard]] bool flag(const char* key) const {
     const auto it = json.find(key);
     if (it == json.end()) return false;
-    if (!it->is_boolean()) refuse(key, fmt::format("is {}, wants true or false", it->type_name()));
+    if (!it->is_boolean()) refuse(key, fmt::format("is {}, must be true or false", it->type_name()));
     return it->get<bool>();
   }
 };
 
 const Json& list_of(const Json& file, const char* key, const std::string& where) {
   const auto it = file.find(key);
-  if (it == file.end() || !it->is_array()) throw InvalidInput(where + ": /" + key, "wants a list");
+  if (it == file.end() || !it->is_array()) throw InvalidInput(where + ": /" + key, "must be a list");
   if (it->size() > most)
-    throw InvalidInput(where + ": /" + key, fmt::format("has {} entries, wants at most {}", it->size(), most));
+    throw InvalidInput(where + ": /" + key, fmt::format("has {} entries, needs at most {}", it->size(), most));
   return *it;
 }
 
@@ -63,7 +63,7 @@ NetworkFile read_network(const std::string& text, const std::string& where) {
   } catch (const Json::exception& e) {
     throw InvalidInput(where, std::string("is not JSON: ") + e.what());
   }
-  if (!json.is_object()) throw InvalidInput(where, "wants an object with nodes and elements");
+  if (!json.is_object()) throw InvalidInput(where, "must be an object with nodes and elements");
   NetworkFile out;
   const Entry whole{json, where + ": "};
   out.density = whole.number("density_kg_m3", out.density, 1.0, 20000.0);
@@ -73,7 +73,7 @@ NetworkFile read_network(const std::string& text, const std::string& where) {
     std::size_t i = 0;
     for (const Json& item : list_of(json, key, where)) {
       const Entry e{item, fmt::format("{}: /{}/{}", where, key, i++)};
-      if (!item.is_object()) throw InvalidInput(e.place, fmt::format("is {}, wants an object", item.type_name()));
+      if (!item.is_object()) throw InvalidInput(e.place, fmt::format("is {}, must be an object", item.type_name()));
       take(e);
     }
   };

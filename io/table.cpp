@@ -158,7 +158,7 @@ TableRows parts_table(const Layout& layout, const Vec3& origin, UnitSystem syste
 }
 
 PastedParts paste_parts(const Layout& layout, const Vec3& origin, const TableRows& rows, UnitSystem system) {
-  if (rows.size() < 2) throw InvalidInput("table", "wants a row of headings and at least one row of parts");
+  if (rows.size() < 2) throw InvalidInput("table", "needs a row of headings and at least one row of parts");
   const std::vector<Column> all = columns(origin, system);
   std::vector<const Column*> order;
   bool has_name = false, has_mass = false;
@@ -170,7 +170,7 @@ PastedParts paste_parts(const Layout& layout, const Vec3& origin, const TableRow
     has_mass = has_mass || wanted == "mass" || wanted == "measured";
   }
   if (!has_name || !has_mass)
-    throw InvalidInput("table: row 1", "wants headings, \"name\" and \"mass\" or \"measured\" among them");
+    throw InvalidInput("table: row 1", "needs headings, \"name\" and \"mass\" or \"measured\" among them");
   PastedParts out{.layout = layout};
   for (std::size_t r = 1; r < rows.size(); ++r) {
     std::string name;

@@ -35,7 +35,13 @@ std::vector<NamedAction> all_actions(const QMenuBar* menus) {
   return out;
 }
 
-ActionList::ActionList(const QMenuBar* menus, QWidget* parent) : QWidget(parent), menus_(menus) {
+bool matches_words(const QString& words, const QString& typed) {
+  const QStringList all = typed.split(' ', Qt::SkipEmptyParts);
+  return std::all_of(all.begin(), all.end(), [&](const QString& w) { return words.contains(w, Qt::CaseInsensitive); });
+}
+
+ActionList::ActionList(const QMenuBar* menus, CommandSource more, QWidget* parent)
+    : QWidget(parent), menus_(menus), more_(std::move(more)) {
   setObjectName("action_list");
   setAttribute(Qt::WA_StyledBackground);
   auto* column = new QVBoxLayout(this);
@@ -69,28 +75,24 @@ void ActionList::open() {
 }
 
 void ActionList::fill() {
-  const QStringList words = search_->text().split(' ', Qt::SkipEmptyParts);
-  found_ = all_actions(menus_);
-  std::erase_if(found_, [&](const NamedAction& n) {
-    return !n.action->isEnabled() || !std::all_of(words.begin(), words.end(), [&](const QString& w) {
-      return n.path.contains(w, Qt::CaseInsensitive);
-    });
-  });
+  found_.clear();
+  for (const NamedAction& n : all_actions(menus_))
+    if (n.action->isEnabled() && matches_words(n.path, search_->text()))
+      found_.push_back({n.path, n.action->shortcut().toString(QKeySequence::NativeText),
+                        [action = n.action] { action->trigger(); }});
+  for (Command& c : more_(search_->text())) found_.push_back(std::move(c));
   list_->clear();
-  for (const NamedAction& n : found_) {
-    const QString keys = n.action->shortcut().toString(QKeySequence::NativeText);
-    new QListWidgetItem(keys.isEmpty() ? n.path : n.path + "    " + keys, list_);
-  }
+  for (const Command& c : found_) new QListWidgetItem(c.keys.isEmpty() ? c.words : c.words + "    " + c.keys, list_);
   list_->setCurrentRow(found_.empty() ? -1 : 0);
 }
 
 void ActionList::run() {
   const int row = list_->currentRow();
   if (row < 0 || row >= static_cast<int>(found_.size())) return;
-  QAction* action = found_[static_cast<std::size_t>(row)].action;
+  const auto run = found_[static_cast<std::size_t>(row)].run;
   hide();
   parentWidget()->setFocus();
-  action->trigger();
+  run();
 }
 
 bool ActionList::eventFilter(QObject* object, QEvent* event) {

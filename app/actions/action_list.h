@@ -2,6 +2,8 @@
 #pragma once
 
 #include <QWidget>
+#include <functional>
+#include <vector>
 
 class QAction;
 class QLineEdit;
@@ -18,11 +20,22 @@ struct NamedAction {
 /// All commands of the menus, deepest included.
 [[nodiscard]] std::vector<NamedAction> all_actions(const QMenuBar* menus);
 
+/// Something to do that is found by its words.
+struct Command {
+  QString words, keys;
+  std::function<void()> run;
+};
+/// More commands than the menus have, for what was typed.
+using CommandSource = std::function<std::vector<Command>(const QString& typed)>;
+
+/// Does each word of what was typed stand in `words`?
+[[nodiscard]] bool matches_words(const QString& words, const QString& typed);
+
 class ActionList : public QWidget {
   Q_OBJECT
 
  public:
-  ActionList(const QMenuBar* menus, QWidget* parent);
+  ActionList(const QMenuBar* menus, CommandSource more, QWidget* parent);
   void open();
 
  protected:
@@ -33,9 +46,10 @@ class ActionList : public QWidget {
   void run();
 
   const QMenuBar* menus_;
+  CommandSource more_;
   QLineEdit* search_;
   QListWidget* list_;
-  std::vector<NamedAction> found_;
+  std::vector<Command> found_;
 };
 
 }  // namespace plucky::app

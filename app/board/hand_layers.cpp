@@ -47,7 +47,7 @@ QString overlay_name(Overlay overlay) {
     case Overlay::plumbing:
       return QObject::tr("Cooling water");
     case Overlay::openings:
-      return QObject::tr("Ways in for water");
+      return QObject::tr("Water ingress points");
     case Overlay::lines:
       break;
   }

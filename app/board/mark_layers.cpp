@@ -41,7 +41,7 @@ void paint_cg(Canvas& c) {
     const double length = a.hull->model.length();
     const auto share = [&](double x) { return QString::number(100.0 * (x - box.low.x()) / length, 'f', 0); };
     c.labels.place(p, QPointF(profile.center().x(), top),
-                   QObject::tr("CG wanted %1\u2013%2 %").arg(share(a.cg_band.low), share(a.cg_band.high)),
+                   QObject::tr("CG target %1\u2013%2 %").arg(share(a.cg_band.low), share(a.cg_band.high)),
                    {{0, -32}, {-70, -32}, {70, -32}, {0, -50}, {90, -50}});
   }
   const QPointF at = c.map.profile(cg.x(), cg.z());

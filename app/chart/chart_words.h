@@ -51,7 +51,8 @@ struct SpeedUnit {
 
 /// A part's temperature; one that ran away is burnt, whatever the number at which the model stopped.
 [[nodiscard]] inline QString warmth_words(const Session& session, double celsius) {
-  return celsius >= burnt - 1.0 ? QObject::tr("burnt") : session.shown({celsius, Dimension::temperature});
+  return celsius >= burnt - 1.0 ? QObject::tr("over %1: destroyed").arg(session.shown({burnt, Dimension::temperature}))
+                                : session.shown({celsius, Dimension::temperature});
 }
 
 }  // namespace plucky::app

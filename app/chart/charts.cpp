@@ -189,7 +189,7 @@ void CgChart::refresh() {
   band_->setPen(QPen(l.brass, 5, Qt::SolidLine, Qt::FlatCap));
   band_->setData({(a.cg_band.low - transom) / unit, (a.cg_band.high - transom) / unit}, {0.0, 0.0});
   tell(corners_.empty() ? tr("No envelope: the boat does not float.")
-                        : tr("Green: trim as wanted and at least %1 of GM. Brass: usual band of the type. Dots: what "
+                        : tr("Green: trim as required and at least %1 of GM. Brass: usual band of the type. Dots: what "
                              "masses and places leave open.")
                               .arg(session_->shown(length_quantity(least_gm))));
   const QPointF now = at(a.mass.cg.x(), a.mass.cg.z());
@@ -252,7 +252,7 @@ void TrimChart::refresh() {
   high_->setBrush(fill);
   high_->setChannelFillGraph(low_);
   tell(part && !x.isEmpty()
-           ? tr("%1 along %2; green is the wanted trim. Select another part to see its curve.")
+           ? tr("%1 along %2; green is the required trim. Select another part to see its curve.")
                  .arg(QString::fromStdString(part->name), part->rail != 0 ? tr("its rail") : tr("the boat"))
            : tr("Nothing to slide: put a battery aboard."));
   const bool afloat = part && a.flotation.status == FloatStatus::afloat;

@@ -241,15 +241,16 @@ void LinkageChart::refresh() {
       y << -90.0 << 90.0 << nothing;
     }
   binds_->setData(x, y);
-  tell(servo.isEmpty()      ? tr("No linkage: %1.").arg(QString::fromStdString(r.message))
-       : r.linkage.binds_at ? tr("Blue: horn. Dashed: angle between rod and horn, wants 40\u00b0 or more. It binds at "
-                                 "%1 of the servo's %2.")
-                                  .arg(session_->shown(angle_quantity(*r.linkage.binds_at)),
-                                       session_->shown(angle_quantity(k.servo_throw)))
-                            : tr("Blue: horn. Dashed: angle between rod and horn, wants 40\u00b0 or more. The rod "
-                                 "strokes %1 and sweeps %2.")
-                                  .arg(session_->shown(length_quantity(r.linkage.stroke)),
-                                       session_->shown(length_quantity(r.linkage.hole))));
+  tell(servo.isEmpty() ? tr("No linkage: %1.").arg(QString::fromStdString(r.message))
+       : r.linkage.binds_at
+           ? tr("Blue: horn. Dashed: angle between rod and horn, should be 40\u00b0 or more. It binds at "
+                "%1 of the servo's %2.")
+                 .arg(session_->shown(angle_quantity(*r.linkage.binds_at)),
+                      session_->shown(angle_quantity(k.servo_throw)))
+           : tr("Blue: horn. Dashed: angle between rod and horn, should be 40\u00b0 or more. The rod "
+                "strokes %1 and sweeps %2.")
+                 .arg(session_->shown(length_quantity(r.linkage.stroke)),
+                      session_->shown(length_quantity(r.linkage.hole))));
   finish(tr("servo, degrees"), tr("degrees"), {nothing, nothing});
 }
 

@@ -96,7 +96,8 @@ TableRows FlowChart::table() const {
   return rows;
 }
 
-WarmthChart::WarmthChart(Session* session, QWidget* parent) : ChartPage(session, tr("Warmth"), "warmth_plot", parent) {
+WarmthChart::WarmthChart(Session* session, QWidget* parent)
+    : ChartPage(session, tr("Temperatures"), "warmth_plot", parent) {
   for (Lines& l : parts_) l = {plot_->addGraph(), plot_->addGraph(), plot_->addGraph()};
 }
 

@@ -77,7 +77,7 @@ Chooser::Chooser(QWidget* parent) : QWidget(parent) {
   connect(button(tr("Import a hull mesh \u2026"), "choose_import", false), &QPushButton::clicked, this,
           &Chooser::import_wanted);
   right->addSpacing(10);
-  recent_title_ = title(tr("Lately"), 11);
+  recent_title_ = title(tr("Recent boats"), 11);
   right->addWidget(recent_title_);
   recent_ = new QVBoxLayout;
   right->addLayout(recent_);

@@ -286,16 +286,16 @@ void FindingsPanel::refresh() {
     return own(f) && f.severity != Severity::fine && !f.ignored.empty();
   });
   QStringList counts;
-  const auto add = [&](auto n, const QString& words) {
-    if (n > 0) counts << words.arg(n);
+  const auto add = [&](auto n, const QString& one, const QString& many) {
+    if (n > 0) counts << (n == 1 ? one : many.arg(n));
   };
-  add(of_stage(Severity::stop), tr("%1 to fix"));
-  add(of_stage(Severity::watch), tr("%1 to watch"));
-  add(of_stage(Severity::note), tr("%1 to note"));
+  add(of_stage(Severity::stop), tr("1 to fix"), tr("%1 to fix"));
+  add(of_stage(Severity::watch), tr("1 warning"), tr("%1 warnings"));
+  add(of_stage(Severity::note), tr("1 note"), tr("%1 notes"));
   if (of_stage(Severity::stop) + of_stage(Severity::watch) + of_stage(Severity::note) == 0)
     counts << tr("nothing wrong here");
-  add(of_stage(Severity::fine), tr("%1 fine"));
-  add(ignored, tr("%1 ignored"));
+  add(of_stage(Severity::fine), tr("1 passed"), tr("%1 passed"));
+  add(ignored, tr("1 ignored"), tr("%1 ignored"));
   title_->setText(tr(stage_name(stage_)));
   counts_->setText(counts.join(QString::fromUtf8(" \u00b7 ")));
   const std::vector<Finding> shown = visible();

@@ -1,6 +1,9 @@
 #include "help/guide.h"
 
+#include <QAbstractTextDocumentLayout>
 #include <QPointer>
+#include <QScrollBar>
+#include <QTextBlock>
 #include <QTextBrowser>
 
 #include "theme/theme.h"
@@ -11,7 +14,22 @@ extern const char* const guide_text;
 
 namespace plucky::app {
 
-void show_guide(QWidget* parent) {
+namespace {
+
+/// Scrolls to the heading, so that it stands at the top.
+void go_to_chapter(QTextBrowser& browser, const QString& chapter) {
+  for (QTextBlock block = browser.document()->begin(); block.isValid(); block = block.next()) {
+    if (block.blockFormat().headingLevel() == 0 || block.text() != chapter) continue;
+    browser.setTextCursor(QTextCursor(block));
+    const QRectF place = browser.document()->documentLayout()->blockBoundingRect(block);
+    browser.verticalScrollBar()->setValue(static_cast<int>(place.top()) - 12);
+    return;
+  }
+}
+
+}  // namespace
+
+void show_guide(QWidget* parent, const QString& chapter) {
   static QPointer<QTextBrowser> browser;
   if (!browser) {
     browser = new QTextBrowser(parent);
@@ -28,6 +46,7 @@ void show_guide(QWidget* parent) {
   browser->show();
   browser->raise();
   browser->activateWindow();
+  go_to_chapter(*browser, chapter);
 }
 
 }  // namespace plucky::app

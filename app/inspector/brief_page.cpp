@@ -19,7 +19,7 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
       choice(tr("Type"),
              names(boat_type_name, BoatType::shaft_monohull, BoatType::air_sled, BoatType::jet, BoatType::displacement),
              "boat_type");
-  type_->setToolTip(tr("Decides where the centre of gravity is wanted."));
+  type_->setToolTip(tr("Decides where the centre of gravity should be."));
   water_ = choice(tr("Water"),
                   names(water_kind_name, WaterKind::sheltered, WaterKind::choppy, WaterKind::weedy, WaterKind::shallow),
                   "water_kind");
@@ -29,7 +29,7 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
                          BuildMethod::foam_board, BuildMethod::moulded),
                    "build_method");
   payload_ = quantity(tr("Payload"), Dimension::mass, "payload");
-  speed_ = quantity(tr("Wanted speed"), Dimension::speed, "wanted_speed");
+  speed_ = quantity(tr("Required speed"), Dimension::speed, "wanted_speed");
   run_time_ = quantity(tr("Run time"), Dimension::duration, "run_time");
   most_length_ = quantity(tr("Longest boat"), Dimension::length, "most_length");
   piece_ = quantity(tr("Longest piece"), Dimension::length, "longest_piece");
@@ -39,7 +39,7 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
   trim_high_ = quantity(tr("Trim, highest"), Dimension::angle, "trim_high");
   reserve_ = quantity(tr("Swamped reserve"), Dimension::ratio, "swamped_reserve");
   note(
-      tr("Trim is positive bow up, at rest. The reserve is the share of its mass that the flooded boat should carry "
+      tr("Trim is positive bow up, at rest. The reserve is the share of its mass that the swamped boat should support "
          "beyond itself."));
 
   heading(tr("The smallest hull that carries it"));
@@ -92,13 +92,13 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
             [this, what, member] { change(what, [=](Brief& b) { b.*member = 0.0; }); });
   };
   number(payload_, tr("Payload"), &Brief::payload);
-  number(speed_, tr("Wanted speed"), &Brief::wanted_speed);
+  number(speed_, tr("Required speed"), &Brief::wanted_speed);
   number(run_time_, tr("Run time"), &Brief::run_time);
   number(most_length_, tr("Longest boat"), &Brief::most_length);
   number(piece_, tr("Longest piece"), &Brief::longest_piece);
-  number(freeboard_, tr("Wanted freeboard"), &Brief::wanted_freeboard);
-  number(trim_low_, tr("Wanted trim"), &Brief::trim_low);
-  number(trim_high_, tr("Wanted trim"), &Brief::trim_high);
+  number(freeboard_, tr("Required freeboard"), &Brief::wanted_freeboard);
+  number(trim_low_, tr("Required trim"), &Brief::trim_low);
+  number(trim_high_, tr("Required trim"), &Brief::trim_high);
   number(reserve_, tr("Reserve"), &Brief::swamped_reserve);
   connect(load_, &QuantityEdit::entered, this, [this](double v) {
     load_->set_value(v);
@@ -151,7 +151,7 @@ void BriefPage::work_out() {
       words = words.left(1).toUpper() + words.mid(1);
       if (a.solved)
         words +=
-            tr(": %1 long, %2 wide, %3 with its hull of %4, draws %5, GM %6")
+            tr(": %1 long, %2 wide, %3 with its hull of %4, draught %5, GM %6")
                 .arg(session_->in_words(length_quantity(a.shape.length)),
                      session_->in_words(length_quantity(a.shape.beam)), session_->in_words({a.mass, Dimension::mass}),
                      session_->in_words({a.structure, Dimension::mass}), session_->in_words(length_quantity(a.draught)),

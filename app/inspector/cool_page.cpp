@@ -46,7 +46,7 @@ CoolPage::CoolPage(Session* session, QWidget* parent) : Page(session, parent) {
   heading(tr("Lake, air, driver"));
   water_ = quantity(tr("Water"), Dimension::temperature, "cool_water");
   air_ = quantity(tr("Air in the hull"), Dimension::temperature, "cool_air");
-  seen_from_ = choice(tr("Side you see"), {tr("Port"), tr("Starboard")}, "seen_from");
+  seen_from_ = choice(tr("Side facing the driver"), {tr("Port"), tr("Starboard")}, "seen_from");
   connect(water_, &QuantityEdit::entered, this,
           [this](double c) { change(tr("Water temperature"), [=](CoolingCircuit& k) { k.water = c; }); });
   connect(air_, &QuantityEdit::entered, this,
@@ -76,8 +76,8 @@ void CoolPage::add_facts() {
     text->setObjectName(name);
     return text;
   };
-  flow_ = named(tr("Taken in"), "cool_flow");
-  starts_ = named(tr("Runs from"), "cool_starts");
+  flow_ = named(tr("Intake flow"), "cool_flow");
+  starts_ = named(tr("Flow starts at"), "cool_starts");
   motor_ = named(tr("Motor"), "cool_motor");
   esc_ = named(tr("ESC"), "cool_esc");
   battery_ = named(tr("Battery"), "cool_battery");
@@ -270,7 +270,7 @@ void CoolPage::record_height() {
   const CoolFitting* f = a.project.cooling.find(pickup);
   if (!f) return session_->refuse(tr("There is no pickup to test."));
   const double u = throttle_->value(), h = height_->value();
-  if (!(u > 0.0 && u <= 1.0)) return session_->refuse(tr("The throttle wants more than 0 and at most 100 %."));
+  if (!(u > 0.0 && u <= 1.0)) return session_->refuse(tr("The throttle must be more than 0 and at most 100 %."));
   try {
     const PoweredBoat powered(boat_of(a), a.power.curve);
     const RunningState s = powered.at(u);

@@ -196,7 +196,7 @@ void DrivePage::change_drives(const QString& what, const std::function<Project()
 void DrivePage::add_catalogue() {
   presets_ = choice(tr("Swap for"), {}, "drive_presets");
   connect(presets_, &QComboBox::activated, this, [this](int index) {
-    if (index >= 1) session_->perform(swap(offered_[static_cast<std::size_t>(index) - 1]));
+    if (index >= 1) session_->perform(swap_edit(session_->now(), offered_[static_cast<std::size_t>(index) - 1]));
     refresh();
   });
   connect(own_, &OwnParts::changed, this, &DrivePage::offer_swaps);
@@ -209,16 +209,11 @@ void DrivePage::offer_swaps() {
   const int chosen = cards_->group();
   offered_.clear();
   const Drive d = session_->project().drive();
-  const bool air = d.propulsor == Propulsor::air_propeller;
   for (const auto* list : {&own_->list(), &builtin_catalogue().parts})
-    for (const CatalogueEntry& e : *list) {
-      const auto group = group_of(e.part.kind);
-      if (!group || static_cast<int>(*group) != chosen || !has_data(e.part)) continue;
-      // An air propeller does not turn in the water, nor the other way round.
-      const auto* screw = std::get_if<Screw>(&e.part.data);
-      if (screw && (screw->guard_radius > 0.0) != air && list != &own_->list()) continue;
-      offered_.push_back(e);
-    }
+    for (const CatalogueEntry& e : *list)
+      if (const auto group = group_of(e.part.kind);
+          group && static_cast<int>(*group) == chosen && swap_fits(session_->project(), e))
+        offered_.push_back(e);
   const QSignalBlocker quiet(presets_);
   presets_->clear();
   presets_->addItem(tr("by kind and size"));
@@ -237,32 +232,6 @@ QString DrivePage::swap_words(const CatalogueEntry& e) const {
              : name;
 }
 
-std::vector<const Part*> DrivePage::components(DriveGroup group) const {
-  const Project& p = session_->project();
-  std::vector<const Part*> found;
-  for (const DriveUnit& unit : p.drives)
-    for (const Id id : unit.components)
-      if (const Part* part = p.layout.component(id);
-          part && group_of(part->kind) == group && std::find(found.begin(), found.end(), part) == found.end())
-        found.push_back(part);
-  return found;
-}
-
-Edit DrivePage::swap(const CatalogueEntry& entry) const {
-  const std::string name = entry.part.name;
-  const auto old = components(*group_of(entry.part.kind));
-  if (old.empty()) {
-    Part part = entry.part;
-    part.place = find_place(session_->now(), part);
-    return {tr("Put %1 aboard").arg(QString::fromStdString(name)).toStdString(), AddPart{part}};
-  }
-  std::vector<Part> parts;
-  for (const Part* part : old) parts.push_back(swapped(*part, entry));
-  return {
-      tr("Swap %1 for %2").arg(QString::fromStdString(old.front()->name), QString::fromStdString(name)).toStdString(),
-      ChangeParts{parts}};
-}
-
 void DrivePage::open_swaps(const QPoint& at) {
   auto* menu = new QMenu(this);
   menu->setObjectName("swap_menu");
@@ -270,10 +239,10 @@ void DrivePage::open_swaps(const QPoint& at) {
   for (const CatalogueEntry& entry : offered_) {
     QAction* action = menu->addAction(swap_words(entry));
     // What it would do shows in the numbers while the pointer rests on it.
-    connect(action, &QAction::hovered, this, [this, entry] { session_->peek(swap(entry)); });
+    connect(action, &QAction::hovered, this, [this, entry] { session_->peek(swap_edit(session_->now(), entry)); });
     connect(action, &QAction::triggered, this, [this, entry] {
       session_->stop_peeking();
-      session_->perform(swap(entry));
+      session_->perform(swap_edit(session_->now(), entry));
       refresh();
     });
   }
@@ -284,7 +253,7 @@ void DrivePage::open_swaps(const QPoint& at) {
 void DrivePage::keep_part() {
   const std::string name = own_name_->text().trimmed().toStdString();
   if (name.empty()) return session_->refuse(tr("Give the part a name by kind and size first."));
-  const auto have = components(static_cast<DriveGroup>(cards_->group()));
+  const auto have = components_in_role(session_->project(), static_cast<DriveGroup>(cards_->group()));
   if (have.empty()) return;
   Part part = *have.front();
   part.name = name;
@@ -356,7 +325,7 @@ DriveCard DrivePage::card_of(DriveGroup group, const Drive& d) const {
   if (!component || !d.lacks(group)) card.detail = detail_of(group, d);
   if (!component) return card;
   card.swaps = true;
-  const auto have = components(group);
+  const auto have = components_in_role(session_->project(), group);
   if (have.empty() || d.lacks(group)) {
     card.gap = true;
     card.title = have.empty() ? tr("No %1").arg(tr(drive_group_name(group))) : tr("%1: not known").arg(card.title);
@@ -394,7 +363,7 @@ void DrivePage::add_count(const DriveCount& c) {
   connect(edit, &QuantityEdit::entered, this, [this, &c](double si) {
     if (si < c.low || si > c.high || std::abs(si - std::round(si)) > 1e-9) {
       session_->refuse(
-          tr("%1: wants a whole number from %2 to %3. The old value stays.").arg(tr(c.label)).arg(c.low).arg(c.high));
+          tr("%1: must be a whole number from %2 to %3. The old value stays.").arg(tr(c.label)).arg(c.low).arg(c.high));
       return refresh();
     }
     change(tr(c.label), [&](Drive& d) { c.of(d) = static_cast<std::uint32_t>(std::lround(si)); });

@@ -66,16 +66,11 @@ class DrivePage : public Page {
   void add_catalogue();
   void offer_swaps();
   [[nodiscard]] QString swap_words(const CatalogueEntry& entry) const;
-  /// The edit that takes a catalogue's component in the stead of the chosen card's, in every drive; puts it aboard
-  /// where there is none.
-  [[nodiscard]] Edit swap(const CatalogueEntry& entry) const;
   void open_swaps(const QPoint& at);
   void keep_part();
   void fill_cards();
   [[nodiscard]] DriveCard card_of(DriveGroup group, const Drive& drive) const;
   [[nodiscard]] QString detail_of(DriveGroup group, const Drive& drive) const;
-  /// The components of the chosen card, one of each drive.
-  [[nodiscard]] std::vector<const Part*> components(DriveGroup group) const;
   void fit_out(Propulsor propulsor, Mounting mounting);
   void change_drives(const QString& what, const std::function<Project()>& how);
   void show_group();

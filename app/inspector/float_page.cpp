@@ -13,16 +13,16 @@ FloatPage::FloatPage(Session* session, QWidget* parent) : Page(session, parent) 
   heel_ = fact(tr("Heel, 90 % range"));
   freeboard_ = fact(tr("Freeboard range"));
   kb_ = fact(tr("KB / BM"));
-  gm_ = fact(tr("GM across"));
-  gml_ = fact(tr("GM along"));
-  arm_ = fact(tr("Greatest arm"));
+  gm_ = fact(tr("GM transverse"));
+  gml_ = fact(tr("GM longitudinal"));
+  arm_ = fact(tr("Maximum GZ"));
   area_ = fact(tr("Area under it"));
-  vanishing_ = fact(tr("Vanishes at"));
+  vanishing_ = fact(tr("Vanishing stability at"));
   righting_ = fact(tr("Turned over"));
-  downflood_ = fact(tr("First way in"));
+  downflood_ = fact(tr("Downflooding angle"));
   swamped_ = fact(tr("When flooded"));
   heading(tr("Slide for a trim"));
-  wanted_trim_ = quantity(tr("Wanted trim"), Dimension::angle, "wanted_trim");
+  wanted_trim_ = quantity(tr("Required trim"), Dimension::angle, "wanted_trim");
   wanted_trim_->set_value(radians(1.0));
   auto* slide_button = new QPushButton(tr("Slide the battery"), this);
   slide_button->setObjectName("slide_for_trim");
@@ -104,7 +104,7 @@ void FloatPage::refresh() {
     set_row_visible(l, afloat);
   swamped_->setText(
       a.swamped.foam_volume > 0.0
-          ? tr("wants %1 of foam").arg(session_->shown(Quantity{a.swamped.foam_volume, Dimension::volume}))
+          ? tr("needs %1 of foam").arg(session_->shown(Quantity{a.swamped.foam_volume, Dimension::volume}))
           : tr("stays afloat"));
   if (!afloat) return;
   const double kb = a.flotation.immersion.centre_of_buoyancy().z() - a.hull->model.box.low.z();

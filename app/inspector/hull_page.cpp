@@ -79,9 +79,9 @@ void HullPage::change(const QString& what, const std::function<void(HullDesign&)
   how(hull);
   if (!(hull.skin.shell_thickness >= 0.0 && hull.skin.deck_thickness >= 0.0 && hull.skin.shell_thickness < 0.1 &&
         hull.skin.deck_thickness < 0.1))
-    session_->refuse(tr("Skin thickness wants 0 to 100 mm."));
+    session_->refuse(tr("Skin thickness must be 0 to 100 mm."));
   else if (!(hull.skin.density >= 1.0 && hull.skin.density < 30000.0))
-    session_->refuse(tr("Skin density wants 1 to 30000 kg/m\u00b3."));
+    session_->refuse(tr("Skin density must be 1 to 30000 kg/m\u00b3."));
   else
     session_->perform({what.toStdString(), ChangeHull{hull}});
   refresh();

@@ -18,7 +18,7 @@ QString step_words(BathRound round) {
   switch (round) {
     case BathRound::still:
       return QObject::tr(
-          "1. Weigh the boat. A dry tissue at each way in. Afloat at its load for half an hour, battery out.");
+          "1. Weigh the boat. A dry tissue at each ingress point. Afloat at its load for half an hour, battery out.");
     case BathRound::shaft_turning:
       return QObject::tr("2. Fresh tissues. The shaft turning slowly for five minutes, hands and cables clear of it.");
     case BathRound::under_thrust:
@@ -32,7 +32,7 @@ QString step_words(BathRound round) {
 
 LeakBath::LeakBath(Session* session, QWidget* parent) : Page(session, parent) {
   layout()->setContentsMargins(0, 0, 0, 0);
-  heading(tr("Bath test"));
+  heading(tr("Leak test"));
   QStringList names;
   for (const BathRound r : rounds) names << tr(round_name(r));
   round_ = choice(tr("Round"), names, "leak_round");
@@ -110,7 +110,8 @@ void LeakBath::set_round(int index) {
 }
 
 void LeakBath::mark(bool passed) {
-  if (results_->selectedItems().isEmpty()) return session_->refuse(tr("Choose the way in whose tissue you looked at."));
+  if (results_->selectedItems().isEmpty())
+    return session_->refuse(tr("Choose the ingress point whose tissue you looked at."));
   const std::string key = results_->selectedItems().front()->data(0, Qt::UserRole).toString().toStdString();
   marks_[{key, rounds[round_->currentIndex()]}] = {passed, words_->text().trimmed().toStdString()};
   words_->clear();
@@ -132,7 +133,7 @@ void LeakBath::keep() {
     t.results.push_back({.opening = where.first, .round = where.second, .passed = result.first, .note = result.second});
   Sealing s = session_->project().sealing;
   s.tests.push_back(t);
-  if (!session_->perform({tr("Bath test of %1").arg(QString::fromStdString(t.date)).toStdString(), ChangeSealing{s}}))
+  if (!session_->perform({tr("Leak test of %1").arg(QString::fromStdString(t.date)).toStdString(), ChangeSealing{s}}))
     return;
   marks_.clear();
   if (running_.isValid()) start_or_stop();

@@ -21,7 +21,7 @@ constexpr Shield shields[] = {Shield::none,    Shield::coated, Shield::dipped,
 SealPage::SealPage(Session* session, QWidget* parent) : Page(session, parent) {
   heading(tr("Water that gets in"));
   add_facts();
-  heading(tr("Every way in"));
+  heading(tr("Water ingress points"));
   add_register();
   add_choice();
   add_walls_and_bilge();
@@ -69,7 +69,7 @@ void SealPage::add_facts() {
 }
 
 void SealPage::add_register() {
-  register_ = table(tr("Ways in for water"), {tr("Way in"), tr("Sealed by"), tr("ml/min")}, "openings", 190);
+  register_ = table(tr("Water ingress points"), {tr("Ingress point"), tr("Sealed by"), tr("ml/min")}, "openings", 190);
   column_width(register_, 1, 92);
   register_->setFixedHeight(216);
   // Queued: the answer fills the list anew, which must not happen while it is still at its own selection.
@@ -131,10 +131,10 @@ void SealPage::add_walls_and_bilge() {
   outside_ = check(tr("Sealing coat outside"), "seal_outside");
   trigger_ = quantity(tr("Pump starts at"), Dimension::length, "bilge_trigger");
   bilge_flow_ = quantity(tr("Pump's flow"), Dimension::flow, "bilge_flow");
-  bilge_head_ = quantity(tr("Can just lift"), Dimension::length, "bilge_head");
+  bilge_head_ = quantity(tr("Shut-off head"), Dimension::length, "bilge_head");
   connect(perimeters_, &QuantityEdit::entered, this, [this](double n) {
     if (n < 0.0 || n > 20.0 || std::abs(n - std::round(n)) > 1e-9) {
-      session_->refuse(tr("Perimeters: wants a whole number from 0 to 20. The old value stays."));
+      session_->refuse(tr("Perimeters: must be a whole number from 0 to 20. The old value stays."));
       return refresh();
     }
     change(tr("Perimeters"), [=](Sealing& s) { s.perimeters = static_cast<std::uint32_t>(std::lround(n)); });

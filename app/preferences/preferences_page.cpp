@@ -9,7 +9,7 @@ namespace plucky::app {
 PreferencesPage::PreferencesPage(Session* session, QWidget* parent) : Page(session, parent) {
   heading(tr("Preferences"));
   units_ = choice(tr("Units"), {tr("metric: mm, g, km/h"), tr("inch: in, oz, mph")}, "pref_units");
-  look_ = choice(tr("Look"), {tr("as the desktop"), tr("paper and ink"), tr("night bench")}, "pref_look");
+  look_ = choice(tr("Colours"), {tr("as the desktop"), tr("paper and ink"), tr("night bench")}, "pref_look");
   autosave_ = quantity(tr("Autosave after"), Dimension::duration, "pref_autosave");
   note(
       tr("Every field takes any unit as typed: 3/16 in, 50 oz, 90 s. Work is kept beside the boat's file after so much "

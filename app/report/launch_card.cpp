@@ -187,10 +187,10 @@ class Card {
     const SealReport& r = a().seal;
     const auto flow = [&](double q) { return session_.shown({q, Dimension::flow}); };
     const auto over = [&](double m) { return session_.in_words(length_quantity(m)); };
-    heading(QObject::tr("Ways in for water"));
+    heading(QObject::tr("Water ingress points"));
     const std::vector<double> at{left, left + 200, left + 370, left + 450, left + 530, left + 615};
-    table_row({QObject::tr("Way in"), QObject::tr("Sealed by"), QObject::tr("at rest"), QObject::tr("driven"),
-               QObject::tr("seal gone"), QObject::tr("over the water")},
+    table_row({QObject::tr("Ingress point"), QObject::tr("Sealed by"), QObject::tr("at rest"), QObject::tr("driven"),
+               QObject::tr("seal failed"), QObject::tr("over the water")},
               at, ui_font(8, QFont::DemiBold), look().muted);
     int number = 0;
     for (const SealOpening& o : r.openings) {
@@ -232,7 +232,7 @@ class Card {
                  session_.shown({a().hoses[i].mass, Dimension::mass}), f ? flow(std::abs(f->flow)) : QString()},
                 at, ui_font(8.5), look().ink);
     }
-    heading(QObject::tr("Warmth at the end of a run at the throttle limit"));
+    heading(QObject::tr("Temperatures at the end of a run at the throttle limit"));
     for (const PartHeat& p : a().heat.parts)
       table_row({QString::fromStdString(p.name), p.cooled ? QObject::tr("with water") : QObject::tr("in air"),
                  session_.shown({p.end, Dimension::temperature}),

@@ -143,7 +143,7 @@ TableRows MassTable::table() const {
   return rows_of(table_);
 }
 
-TradeTable::TradeTable(Session* session, QWidget* parent) : ShelfPage(session, tr("Grams"), parent) {
+TradeTable::TradeTable(Session* session, QWidget* parent) : ShelfPage(session, tr("Weight sensitivity"), parent) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   table_ = make_table(this, "trade_table", title(),

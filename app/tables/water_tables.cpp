@@ -33,7 +33,8 @@ void set_number(QTableWidget* t, const Session& session, int row, int column, bo
 
 }  // namespace
 
-PlumbingTable::PlumbingTable(Session* session, QWidget* parent) : ShelfPage(session, tr("Ways to plumb"), parent) {
+PlumbingTable::PlumbingTable(Session* session, QWidget* parent)
+    : ShelfPage(session, tr("Compare cooling layouts"), parent) {
   table_ = fill_page(this, "plumbing_table",
                      {tr("Way"), tr("Motor"), tr("ESC"), tr("Winding"), tr("ESC warmth"), tr("Last outlet from"),
                       tr("Hose, fittings"), tr("CG moves")});
@@ -77,9 +78,9 @@ TableRows PlumbingTable::table() const {
   return rows_of(table_);
 }
 
-OpeningsTable::OpeningsTable(Session* session, QWidget* parent) : ShelfPage(session, tr("Ways in"), parent) {
+OpeningsTable::OpeningsTable(Session* session, QWidget* parent) : ShelfPage(session, tr("Ingress points"), parent) {
   table_ = fill_page(this, "openings_table",
-                     {tr("Way in"), tr("Sealed by"), tr("Leaks at rest"), tr("driven"), tr("seal gone"),
+                     {tr("Ingress point"), tr("Sealed by"), tr("Leaks at rest"), tr("driven"), tr("seal failed"),
                       tr("Over water at rest"), tr("driven"), tr("at 30\u00b0"), tr("Bay")});
 }
 
@@ -102,7 +103,8 @@ void OpeningsTable::refresh() {
     table_->setItem(row, 8, text_item(QString::fromStdString(r.bays[o.compartment].name())));
   }
   table_->setSortingEnabled(true);
-  tell(tr("%1 ways in; together %2 at rest, %3 running. Heights are of the point the water must reach; below the water "
+  tell(tr("%1 ingress points; together %2 at rest, %3 running. Heights are of the point the water must reach; below "
+          "the water "
           "they are negative.")
            .arg(r.openings.size())
            .arg(session_->shown({r.expected, Dimension::flow}), session_->shown({r.running, Dimension::flow})));

@@ -111,6 +111,7 @@ QString style_sheet(const Look& l) {
     QListWidget::indicator:checked { background: %2; border-color: %2; image: url(:/icons/tick-%10.xpm); }
     #side_line { background: %6; }
     #shelf { background: %1; border-top: 1px solid %6; }
+    #tour { background: %3; border: 2px solid %8; border-radius: 8px; }
     #action_list { background: %3; border: 1px solid %7; border-radius: 8px; }
     #board QLabel[card="true"] { background: transparent; color: %2; }
     QScrollArea { border: none; }
@@ -231,13 +232,13 @@ QString severity_word(Severity severity) {
     case Severity::stop:
       return QObject::tr("to fix");
     case Severity::watch:
-      return QObject::tr("to watch");
+      return QObject::tr("warning");
     case Severity::note:
       return QObject::tr("note");
     case Severity::fine:
       break;
   }
-  return QObject::tr("fine");
+  return QObject::tr("passed");
 }
 
 void draw_severity(QPainter& painter, const QRectF& box, Severity severity) {

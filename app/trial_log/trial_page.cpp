@@ -26,7 +26,7 @@ TrialPage::TrialPage(Session* session, QWidget* parent) : Page(session, parent) 
   checklist_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   wide(checklist_);
 
-  heading(tr("Bath test"));
+  heading(tr("Flotation test"));
   note(
       tr("Boat afloat and still, ready to run. Read with a rule how high each point stands over the water; three will "
          "do, more show a misreading."));
@@ -58,7 +58,7 @@ TrialPage::TrialPage(Session* session, QWidget* parent) : Page(session, parent) 
   heading(tr("Log"));
   log_ = new QTreeWidget(this);
   log_->setObjectName("trial_log");
-  log_->setAccessibleName(tr("Log of bath tests and weighings"));
+  log_->setAccessibleName(tr("Log of flotation tests and weighings"));
   log_->setRootIsDecorated(false);
   log_->setFont(ui_font(8.8));
   log_->setHeaderLabels({tr("Day"), tr("What"), tr("Mass"), tr("CG"), tr("Drawn")});
@@ -84,7 +84,7 @@ TrialPage::TrialPage(Session* session, QWidget* parent) : Page(session, parent) 
     if (si > 0.0)
       sigma_->set_value(si);
     else
-      session_->refuse(tr("Read to within: wants more than zero. The old value stays."));
+      session_->refuse(tr("Read to within: must be more than zero. The old value stays."));
     show_bath();
   });
   connect(keep_, &QPushButton::clicked, this, [this] { keep_bath(false); });
@@ -192,8 +192,8 @@ void TrialPage::keep_bath(bool adopt) {
                             .readings = readings(),
                             .reading_sigma = sigma_->value(),
                             .found = f});
-  if (session_->perform({tr("Keep a bath test").toStdString(), ChangeTrial{log}}) && adopt)
-    adopt_found(*session_, f, tr("bath test of %1").arg(QString::fromStdString(today())));
+  if (session_->perform({tr("Keep a flotation test").toStdString(), ChangeTrial{log}}) && adopt)
+    adopt_found(*session_, f, tr("flotation test of %1").arg(QString::fromStdString(today())));
 }
 
 void TrialPage::fill_log() {
@@ -204,7 +204,7 @@ void TrialPage::fill_log() {
                                session_->shown(length_quantity(f.cg.x() - transom)),
                                session_->shown({f.planned_mass, Dimension::mass})});
   };
-  for (const BathTest& t : session_->project().trial.bath_tests) line(t.date, tr("bath test"), t.found);
+  for (const BathTest& t : session_->project().trial.bath_tests) line(t.date, tr("flotation test"), t.found);
   for (const BoatWeighing& b : session_->project().trial.weighings) line(b.date, tr("weighed"), b.found);
 }
 

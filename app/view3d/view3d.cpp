@@ -43,7 +43,7 @@ TriangleMesh body_of(const Part& part) {
 View3D::View3D(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
   setObjectName("view3d");
   setFocusPolicy(Qt::StrongFocus);
-  setAccessibleName(tr("The boat in the round"));
+  setAccessibleName(tr("The boat in 3D"));
   for (const auto signal : {&Session::changed, &Session::selection_changed, &Session::seen_changed})
     connect(session_, signal, this, &View3D::redraw);
 }

@@ -12,7 +12,7 @@
 #include <QStatusBar>
 #include <QTimer>
 
-#include "actions/action_list.h"
+#include "actions/boat_commands.h"
 #include "board/board.h"
 #include "devices/weigh_page.h"
 #include "findings/findings_panel.h"
@@ -43,12 +43,13 @@ MainWindow::MainWindow(Session* session, QWidget* parent)
   build_panels();
   build_boat_menu();
   build_edit_menu();
-  build_look_menu();
+  build_view_menu();
   build_stage_menu();
   build_bench_menu();
   build_help_menu();
   build_status();
-  action_list_ = new ActionList(menuBar(), this);
+  action_list_ = new ActionList(
+      menuBar(), [this](const QString& typed) { return boat_commands(*session_, own_parts_, typed); }, this);
   connect_session();
   connect_import();
   choose_stage(Stage::flotation);

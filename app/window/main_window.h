@@ -24,6 +24,7 @@ class QTimer;
 namespace plucky::app {
 
 class ActionList;
+class Tour;
 class Board;
 class Chooser;
 class FindingsPanel;
@@ -105,7 +106,7 @@ class MainWindow : public QMainWindow {
   void build_status();
   void build_boat_menu();
   void build_edit_menu();
-  void build_look_menu();
+  void build_view_menu();
   void build_stage_menu();
   void build_bench_menu();
   void build_help_menu();
@@ -132,6 +133,7 @@ class MainWindow : public QMainWindow {
   void sheets_dialog();
   void fill_recent(QMenu* menu);
   void put_on_bench(const Project& project);
+  void begin_tour();
 
   Session* session_;
   ImportJob* import_job_;
@@ -157,6 +159,7 @@ class MainWindow : public QMainWindow {
   PreferencesPage* preferences_ = nullptr;
   Page* visiting_ = nullptr;  // a page asked for that is not the stage's or the selection's
   ActionList* action_list_ = nullptr;
+  Tour* tour_ = nullptr;
   QWidget* unbuilt_ = nullptr;
   QLabel *unbuilt_words_ = nullptr, *notice_ = nullptr, *status_ = nullptr;
   QProgressBar* busy_ = nullptr;

@@ -7,6 +7,7 @@
 #include "actions/action_list.h"
 #include "board/board.h"
 #include "help/guide.h"
+#include "help/tour.h"
 #include "inspector/fitting_page.h"
 #include "layout/arrange.h"
 #include "settings/settings.h"
@@ -39,7 +40,7 @@ void MainWindow::build_boat_menu() {
       put_on_bench(p);
     });
   boat->addAction(tr("&Open \u2026"), QKeySequence::Open, this, &MainWindow::open_dialog);
-  QMenu* recent = boat->addMenu(tr("&Lately"));
+  QMenu* recent = boat->addMenu(tr("&Recent boats"));
   connect(recent, &QMenu::aboutToShow, this, [this, recent] { fill_recent(recent); });
   fill_recent(recent);
   QMenu* fleet = boat->addMenu(tr("&Demo fleet"));
@@ -82,7 +83,7 @@ void MainWindow::build_edit_menu() {
   for (const auto& [how, label] : ways)
     arrange_menu->addAction(label, this, [this, how = how, label = label] {
       const std::vector<Part> parts = session_->selected_parts();
-      if (parts.size() < 2) return say(tr("Aligning wants two parts or more; the first chosen stays."), false);
+      if (parts.size() < 2) return say(tr("Aligning needs two parts or more; the first chosen stays."), false);
       arrange(label, aligned(session_->project().layout, parts, how));
     });
   arrange_menu->addSeparator();
@@ -92,7 +93,7 @@ void MainWindow::build_edit_menu() {
   arrange_menu->addAction(tr("&Mirror to the other side"), QKeySequence("Ctrl+M"), this, [this] {
     arrange(tr("Mirror to the other side"), mirrored(session_->project().layout, session_->selected_parts()));
   });
-  edit->addAction(tr("&Take out what is selected"), QKeySequence("Ctrl+Backspace"), this, [this] {
+  edit->addAction(tr("&Delete selection"), QKeySequence("Ctrl+Backspace"), this, [this] {
     const Id id = session_->selection();
     if (!session_->selected_parts().empty()) {
       Layout layout = session_->project().layout;
@@ -126,9 +127,9 @@ void MainWindow::apply_look_choice() {
   repaint_everything();
 }
 
-void MainWindow::build_look_menu() {
-  QMenu* menu = menuBar()->addMenu(tr("&Look"));
-  view3d_action_ = menu->addAction(tr("In the &round"), QKeySequence("V"), this, &MainWindow::show_3d);
+void MainWindow::build_view_menu() {
+  QMenu* menu = menuBar()->addMenu(tr("&View"));
+  view3d_action_ = menu->addAction(tr("&3D view"), QKeySequence("V"), this, &MainWindow::show_3d);
   view3d_action_->setCheckable(true);
   const std::tuple<ShelfTab, QString, const char*> tabs[] = {
       {ShelfTab::righting, tr("&Righting arm"), "R"},
@@ -136,17 +137,17 @@ void MainWindow::build_look_menu() {
       {ShelfTab::cg, tr("Centre of &gravity"), "G"},
       {ShelfTab::trim, tr("&Trim by battery place"), "T"},
       {ShelfTab::masses, tr("Mass ta&ble"), "B"},
-      {ShelfTab::trade, tr("Gram by gra&m"), "Ctrl+G"},
+      {ShelfTab::trade, tr("Weight sensiti&vity"), "Ctrl+G"},
       {ShelfTab::drag, tr("&Drag and thrust"), "D"},
       {ShelfTab::throttle, tr("T&hrottle"), "U"},
       {ShelfTab::heat, tr("H&eat"), "E"},
       {ShelfTab::propellers, tr("Propeller &map"), "O"},
       {ShelfTab::linkage, tr("Steering &linkage"), "Y"},
       {ShelfTab::flow, tr("&Water through the hoses"), "W"},
-      {ShelfTab::warmth, tr("Warmth of &motor, ESC, battery"), "K"},
-      {ShelfTab::plumbing, tr("Ways to pl&umb"), "J"},
+      {ShelfTab::warmth, tr("Temperatures of &motor, ESC, battery"), "K"},
+      {ShelfTab::plumbing, tr("&Compare cooling layouts"), "J"},
       {ShelfTab::flood, tr("&Flooding"), "F"},
-      {ShelfTab::openings, tr("Ways &in for water"), "I"},
+      {ShelfTab::openings, tr("Water &ingress points"), "I"},
       {ShelfTab::pins, tr("&Pinned states"), "P"}};
   for (const auto& [tab, label, keys] : tabs) {
     QAction* a = menu->addAction(label, QKeySequence(keys), this, [this, tab = tab](bool on) {
@@ -221,7 +222,7 @@ void MainWindow::build_stage_menu() {
 void MainWindow::build_bench_menu() {
   QMenu* bench = menuBar()->addMenu(tr("Be&nch"));
   bench->addAction(tr("&Weighing bench"), QKeySequence("Ctrl+W"), this, &MainWindow::show_weighing);
-  bench->addAction(tr("&Bath test and checklist"), QKeySequence("Ctrl+B"), this, [this] {
+  bench->addAction(tr("Flotation &test and checklist"), QKeySequence("Ctrl+B"), this, [this] {
     session_->select(0);
     choose_stage(Stage::trial);
   });
@@ -229,7 +230,9 @@ void MainWindow::build_bench_menu() {
 
 void MainWindow::build_help_menu() {
   QMenu* help = menuBar()->addMenu(tr("&Help"));
-  help->addAction(tr("User &guide"), QKeySequence::HelpContents, this, [this] { show_guide(this); });
+  help->addAction(tr("User &guide"), QKeySequence::HelpContents, this,
+                  [this] { show_guide(this, tr(stage_name(stage_))); });
+  help->addAction(tr("&First tour"), this, &MainWindow::begin_tour);
   help->addAction(tr("All &commands"), QKeySequence("Ctrl+K"), this, [this] { action_list_->open(); });
   help->addAction(tr("&About"), this, [this] {
     say(tr("Plucky Hull %1, a bench companion for builders of small radio-controlled boats. GPL-3.0-or-later. Results "
@@ -238,6 +241,15 @@ void MainWindow::build_help_menu() {
             .arg(QApplication::applicationVersion()),
         false);
   });
+}
+
+void MainWindow::begin_tour() {
+  put_on_bench(demo_fleet().front());
+  if (session_->project().name != demo_fleet().front().name) return;  // what lay on the bench was not to be left
+  if (!tour_) tour_ = new Tour(view_, [this](Stage stage) { choose_stage(stage); });
+  show_3d(false);
+  hide_shelf();
+  tour_->begin();
 }
 
 }  // namespace plucky::app

@@ -74,9 +74,9 @@ std::vector<LedgerRow> ledger(const Assessment& a) {
       "float.freeboard");
   row("gm", "Metacentric height", "GM", afloat, a.flotation.gm_transverse, Dimension::length, Sense::more_is_better,
       "float.gm");
-  row("max_arm", "Greatest arm", "Max. GZ", afloat, a.stability.max_arm, Dimension::length, Sense::more_is_better, "");
-  row("vanishing", "Vanishing angle", "Vanishing", afloat, a.stability.vanishing_angle.value_or(pi), Dimension::angle,
-      Sense::more_is_better, "float.vanishing");
+  row("max_arm", "Maximum GZ", "Max. GZ", afloat, a.stability.max_arm, Dimension::length, Sense::more_is_better, "");
+  row("vanishing", "Angle of vanishing stability", "Vanishing", afloat, a.stability.vanishing_angle.value_or(pi),
+      Dimension::angle, Sense::more_is_better, "float.vanishing");
   row("downflood", "Downflooding", "Downflooding", a.freeboard.downflood_heel.has_value(),
       a.freeboard.downflood_heel.value_or(0.0), Dimension::angle, Sense::more_is_better, "float.downflooding");
   row("wetted", "Wetted surface", "Wetted", afloat, a.flotation.immersion.wetted_area, Dimension::area,
@@ -87,12 +87,12 @@ std::vector<LedgerRow> ledger(const Assessment& a) {
   const RunningState& full = a.power.full;
   const bool runs = full.runs();
   row("speed", "Full speed", "Full speed", runs, full.speed, Dimension::speed, Sense::more_is_better, "drive.speed");
-  row("slip_speed", "Speed by slip", "By slip", slip.fitted, slip.speed, Dimension::speed, Sense::neutral,
-      runs ? "" : "drive.speed");
+  row("slip_speed", "Speed by pitch and slip", "Pitch and slip", slip.fitted, slip.speed, Dimension::speed,
+      Sense::neutral, runs ? "" : "drive.speed");
   row("current", "Full current", "Current", slip.fitted, runs ? full.shaft.battery_current : slip.current,
       Dimension::current, Sense::less_is_better, "drive.esc");
-  row("winding", "Winding at the end", "Winding", a.power.winding.has_value(), a.power.winding.value_or(0.0),
-      Dimension::temperature, Sense::less_is_better, "drive.heat");
+  row("winding", "Winding temperature, end of run", "Winding", a.power.winding.has_value(),
+      a.power.winding.value_or(0.0), Dimension::temperature, Sense::less_is_better, "drive.heat");
   row("run_time", "Run time", "Run time", a.power.duty || slip.fitted,
       a.power.duty ? a.power.duty->run_time : slip.run_time, Dimension::duration, Sense::more_is_better,
       "drive.run_time");

@@ -148,7 +148,7 @@ void outlets(const Cooled& t) {
       f.values.push_back(flow_quantity(o.flow));
       f.text = f.severity == Severity::fine
                    ? fitting.name + " starts at {0} and gives {2} at full throttle."
-                   : fitting.name + " starts only at {0}; wants {1}. A lower path or a better pickup.";
+                   : fitting.name + " starts only at {0}; required: {1}. A lower path or a better pickup.";
       t.out.push_back(f);
     }
     const Vec3 at = fitting_place(fitting, a.project.layout);
@@ -273,7 +273,7 @@ CoolingCircuit with_wider_bow(const Cooled& t, const Hose& hose, const HosePath&
 void mend_bend(const Cooled& t, Finding& f, const Hose& hose, const HosePath& path) {
   if (!t.mends()) return;
   t.offer(f, "Turn the nipples", with_turned_nipples(t, hose.id));
-  if (!f.remedy) t.offer(f, "Lead it in a wider bow", with_wider_bow(t, hose, path));
+  if (!f.remedy) t.offer(f, "Use a larger bend radius", with_wider_bow(t, hose, path));
 }
 
 void hoses(const Cooled& t) {
@@ -293,7 +293,7 @@ void hoses(const Cooled& t) {
       Finding f =
           t.make("cool.bend", Severity::watch, length_quantity(p.least_radius), length_quantity(p.wanted_radius),
                  "least bend radius of the material; common practice, no source", h.id);
-      f.text = name + " bends to {0}; wants {1} at least.";
+      f.text = name + " bends to {0}; should be {1} at least.";
       mend_bend(t, f, h, p);
       t.out.push_back(f);
     }
@@ -301,7 +301,7 @@ void hoses(const Cooled& t) {
       const double wall = std::ceil(1e4 * material.least_wall * h.bore) / 1e4;
       Finding f = t.make("cool.wall", Severity::watch, length_quantity(h.wall), length_quantity(wall),
                          "wall over bore that stays round in a bend; common practice, no source", h.id);
-      f.text = name + " has a wall of {0}; wants {1} to stay round.";
+      f.text = name + " has a wall of {0}; required: {1} to stay round.";
       t.offer(f, "Take hose with a wall of {0}", t.with_hose(h.id, [&](Hose& x) { x.wall = wall; }),
               {length_quantity(wall)});
       t.out.push_back(f);
@@ -343,7 +343,7 @@ void temperatures(const Cooled& t) {
     f.values.push_back({p.loss, Dimension::power});
     f.text = f.severity == Severity::fine ? part->name + " ends a run at full throttle at {0}; up to {1}."
                                           : part->name +
-                                                " ends a run at full throttle at {0}; wants {1} at most. It "
+                                                " ends a run at full throttle at {0}; should be {1} at most. It "
                                                 "turns {2} into heat.";
     ease_by_cruising(t.a, p, f);
     t.out.push_back(f);

@@ -148,7 +148,7 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
     if (wanted <= 0.0) return;
     Finding f = drive_finding(rule, number < wanted ? Severity::watch : Severity::fine, {number, dimension},
                               {wanted, dimension}, source);
-    f.text = std::string("{0} ") + words + (f.severity == Severity::fine ? "; {1} is wanted." : "; wants {1}.");
+    f.text = std::string("{0} ") + words + "; required: {1}.";
     out.push_back(f);
   };
   if (balanced) {
@@ -270,9 +270,10 @@ void behaviour(const Assessment& a, std::vector<Finding>& out) {
     const Severity how = *p.blow_over < 1.5 ? Severity::stop : *p.blow_over < 2.5 ? Severity::watch : Severity::fine;
     Finding f = drive_finding("drive.blow_over", how, {*p.blow_over, Dimension::none}, {2.5, Dimension::none},
                               "weight's moment over the air's with the bow up; low confidence");
-    f.text = f.severity == Severity::fine ? "The weight holds the bow down {0} times over at full speed."
-                                          : "The weight holds the bow down only {0} times over; wants {1}: too much "
-                                            "power for this boat, or its CG too far aft.";
+    f.text = f.severity == Severity::fine
+                 ? "The weight holds the bow down {0} times over at full speed."
+                 : "The weight holds the bow down only {0} times over; required: {1}: too much "
+                   "power for this boat, or its CG too far aft.";
     out.push_back(f);
   }
 }

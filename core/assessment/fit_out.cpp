@@ -539,7 +539,7 @@ double demerit(const Assessment& a, const Need& need) {
 }  // namespace
 
 Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mounting, const Catalogue& catalogue) {
-  if (propulsor == Propulsor::none) throw InvalidInput("Drive", "wants a kind");
+  if (propulsor == Propulsor::none) throw InvalidInput("Drive", "needs a kind");
   const Assessment boat = before.project.drives.empty() && needs_hatch(before) ? assess(with_hatch(before)) : before;
   Project bare = boat.project;
   if (bare.drives.empty()) {
@@ -595,7 +595,7 @@ bool on_the_line(const Part& part) {
 
 Project with_second_drive(const Assessment& boat) {
   Project p = boat.project;
-  if (p.drives.size() != 1) throw InvalidInput("Second drive", "wants a boat with one drive");
+  if (p.drives.size() != 1) throw InvalidInput("Second drive", "needs a boat with one drive");
   const Drive d = p.drive();
   const double wide = std::max({1.15 * d.screw.diameter, 2.2 * d.screw.guard_radius, d.motor.can_diameter + 0.008});
   const double aside = 0.5 * wide + 0.002;
@@ -660,6 +660,38 @@ Project without_last_drive(const Project& boat) {
         if (part.id == id && on_the_line(part)) part.place.y() = 0.0;
   settle_drives(p);
   return p;
+}
+
+std::vector<const Part*> components_in_role(const Project& p, DriveGroup role) {
+  std::vector<const Part*> found;
+  for (const DriveUnit& unit : p.drives)
+    for (const Id id : unit.components)
+      if (const Part* part = p.layout.component(id);
+          part && group_of(part->kind) == role && std::find(found.begin(), found.end(), part) == found.end())
+        found.push_back(part);
+  return found;
+}
+
+bool swap_fits(const Project& p, const CatalogueEntry& entry) {
+  if (p.drives.empty() || !group_of(entry.part.kind) || !has_data(entry.part)) return false;
+  const auto groups = drive_groups(p.drive());
+  if (std::find(groups.begin(), groups.end(), *group_of(entry.part.kind)) == groups.end()) return false;
+  const auto* screw = std::get_if<Screw>(&entry.part.data);
+  return !screw || (screw->guard_radius > 0.0) == (p.drives.front().propulsor == Propulsor::air_propeller);
+}
+
+Edit swap_edit(const Assessment& boat, const CatalogueEntry& entry) {
+  const auto role = group_of(entry.part.kind);
+  if (!role || !has_data(entry.part)) throw InvalidInput(entry.part.name, "is no component of a drive with its data");
+  const auto old = components_in_role(boat.project, *role);
+  if (old.empty()) {
+    Part part = entry.part;
+    part.place = find_place(boat, part);
+    return {"Put " + part.name + " aboard", AddPart{part}};
+  }
+  std::vector<Part> parts;
+  for (const Part* part : old) parts.push_back(swapped(*part, entry));
+  return {"Swap " + old.front()->name + " for " + entry.part.name, ChangeParts{parts}};
 }
 
 }  // namespace plucky

@@ -85,7 +85,7 @@ void trim(const Assessment& a, std::vector<Finding>& out) {
   const bool low = t < brief.trim_low;
   f.limit = angle_quantity(low ? brief.trim_low : brief.trim_high);
   f.severity = std::abs(t - f.limit.si) > radians(1.0) || low ? Severity::stop : Severity::watch;
-  f.text = fmt::format("{{0}} {} at rest; wants {{1}} to {{2}}.", side);
+  f.text = fmt::format("{{0}} {} at rest; should be {{1}} to {{2}}.", side);
   // A little inside the band, so that the answer does not sit on its edge.
   const double inside =
       f.limit.si + (low ? 1.0 : -1.0) * std::min(radians(0.3), 0.25 * (brief.trim_high - brief.trim_low));
@@ -110,7 +110,7 @@ void heel(const Assessment& a, std::vector<Finding>& out) {
     return;
   }
   f.severity = std::abs(p) > radians(3.0) ? Severity::stop : Severity::watch;
-  f.text = fmt::format("{{0}} to {} at rest; wants less than {{1}}.", p > 0.0 ? "starboard" : "port");
+  f.text = fmt::format("{{0}} to {} at rest; should be less than {{1}}.", p > 0.0 ? "starboard" : "port");
   // Shift the heaviest loose part across by what brings the CG back to the middle.
   const double moment =
       a.mass.total *
@@ -148,7 +148,7 @@ void cg(const Assessment& a, std::vector<Finding>& out) {
   }
   const double off = std::max(a.cg_band.low - x, x - a.cg_band.high);
   f.severity = off > 0.03 * len ? Severity::stop : Severity::watch;
-  f.text = "CG {0} from the transom ({1}); wants {2} to {3}.";
+  f.text = "CG {0} from the transom ({1}); should be {2} to {3}.";
   const Id slider = part_to_slide(a);
   if (const Part* part = a.project.layout.find(slider); part && a.care == Care::full) {
     const double target = x < a.cg_band.low ? a.cg_band.low + 0.1 * (a.cg_band.high - a.cg_band.low)
@@ -171,10 +171,10 @@ void freeboard(const Assessment& a, std::vector<Finding>& out) {
     f.text = "{0} of freeboard at the lowest place, {1} from the transom.";
   else if (least <= 0.0) {
     f.severity = Severity::stop;
-    f.text = "The deck edge is {3} under water, {1} from the transom; wants {2} above it.";
+    f.text = "The deck edge is {3} under water, {1} from the transom; required: {2} above it.";
   } else {
     f.severity = least < 0.6 * wanted ? Severity::stop : Severity::watch;
-    f.text = "{0} of freeboard {1} from the transom; wants {2}.";
+    f.text = "{0} of freeboard {1} from the transom; required: {2}.";
   }
   out.push_back(f);
 }
@@ -190,7 +190,7 @@ void openings(const Assessment& a, std::vector<Finding>& out) {
       f.text = o.name + " {0} above the water at rest.";
     else {
       f.severity = o.height < 0.005 ? Severity::stop : Severity::watch;
-      f.text = o.name + " only {0} above the water at rest; wants {1} or a seal.";
+      f.text = o.name + " only {0} above the water at rest; required: {1} or a seal.";
     }
     out.push_back(f);
   }
@@ -225,9 +225,9 @@ void swamped(const Assessment& a, std::vector<Finding>& out) {
   f.values = {{a.swamped.foam_volume, Dimension::volume}, f.number};
   if (a.swamped.foam_volume > 0.0) {
     f.severity = Severity::watch;
-    f.text = "{0} of foam wanted to bring the flooded boat home; materials and foam now carry {1}.";
+    f.text = "{0} of foam required to keep the swamped boat afloat; materials and foam now support {1}.";
   } else {
-    f.text = "Stays afloat when flooded: materials and foam carry {1}.";
+    f.text = "Stays afloat when swamped: materials and foam support {1}.";
   }
   out.push_back(f);
 }

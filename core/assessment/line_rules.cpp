@@ -153,7 +153,7 @@ void shaft(const Line& l) {
                               "forty cable diameters; common practice, no source");
     f.text = f.severity == Severity::fine
                  ? "The cable bends to {0}; {1} is the least."
-                 : "The cable bends to {0}; wants {1} at least: motor further forward or lower.";
+                 : "The cable bends to {0}; should be {1} at least: motor further forward or lower.";
     l.out.push_back(f);
   }
   if (l.p.full.runs()) {
@@ -231,15 +231,15 @@ void depth(const Line& l) {
     f.source = "a surface propeller runs about half in; common practice, no source";
     if (share < 0.35 || share > 0.75) f.severity = Severity::watch;
     f.text = said(f.severity == Severity::fine ? "{{0}} of the disc is in the water {}."
-                                               : "{{0}} of the disc is in the water {}; wants about {{1}}.",
+                                               : "{{0}} of the disc is in the water {}; should be about {{1}}.",
                   when);
     l.out.push_back(f);
     return;
   }
   if (deep < w.wanted_depth) f.severity = deep < 0.4 * w.wanted_depth ? Severity::stop : Severity::watch;
   f.text = f.severity == Severity::fine
-               ? said("Disc top {{0}} under the surface {}; wants {{1}}.", when)
-               : said("Disc top {{0}} {} the surface {}; wants {{1}} under it, less draws air.",
+               ? said("Disc top {{0}} under the surface {}; required: {{1}}.", when)
+               : said("Disc top {{0}} {} the surface {}; required: {{1}} under it, less draws air.",
                       deep < 0.0 ? "above" : "under", when);
   if (f.severity != Severity::fine) {
     const double by = std::ceil(1e3 * (w.wanted_depth - deep) + 0.2) / 1e3;
@@ -264,7 +264,7 @@ void tip(const Line& l) {
   f.subject = l.parts.propulsor->id;
   const char* to = air ? l.d.screw.guard_radius > 0.0 ? "guard" : "deck" : "hull";
   f.text = said(f.severity == Severity::fine ? "Blade tips clear the {} by {{0}}."
-                                             : "Blade tips clear the {} by {{0}}; wants {{1}}.",
+                                             : "Blade tips clear the {} by {{0}}; required: {{1}}.",
                 to);
   l.out.push_back(f);
   if (!air) return;
@@ -274,7 +274,7 @@ void tip(const Line& l) {
                     "fingers, lines and reeds; follow local rules");
   guard.subject = l.parts.propulsor->id;
   guard.text = l.d.screw.guard_radius > 0.0 ? "A guard of {0} stands round the air propeller."
-                                            : "No guard round the air propeller; wants one of {1} or more.";
+                                            : "No guard round the air propeller; needs one of {1} or more.";
   l.out.push_back(guard);
 }
 
@@ -324,9 +324,9 @@ void thrust_line(const Line& l) {
     f.values.push_back({l.p.start.thrust * std::sin(std::abs(angle)), Dimension::force});
     f.text = f.severity == Severity::fine ? "The strut stands within {1} of the keel's line."
              : angle > 0.0
-                 ? "Strut {0} tail-down; wants {1} at most. It lifts the stern with up to {2}, presses the bow "
+                 ? "Strut {0} tail-down; should be {1} at most. It lifts the stern with up to {2}, presses the bow "
                    "into the water and overloads the motor."
-                 : "Strut {0} tail-up; wants {1} at most. It pulls the stern down with up to {2}.";
+                 : "Strut {0} tail-up; should be {1} at most. It pulls the stern down with up to {2}.";
     if (f.severity != Severity::fine) {
       Drive drive = l.d;
       drive.shaft.strut_angle = 0.0;
@@ -350,7 +350,7 @@ void thrust_line(const Line& l) {
               {l.p.start.thrust, Dimension::force}};
   f.text = said(f.severity == Severity::fine
                     ? "Thrust line {{2}} {} the CG: full thrust tilts the bow {} by {{0}}."
-                    : "{{3}} of thrust {{2}} {} the CG pushes the bow {} by {{0}}; wants {{1}} at most.",
+                    : "{{3}} of thrust {{2}} {} the CG pushes the bow {} by {{0}}; should be {{1}} at most.",
                 w.thrust_offset < 0.0 ? "above" : "below", tilt > 0.0 ? "down" : "up");
   if (f.severity != Severity::fine) {
     // What is lowered takes the CG down with it.
@@ -375,7 +375,7 @@ void units(const Line& l) {
     f.values[0] = length_quantity(std::abs(step));
     f.text = f.severity == Severity::fine
                  ? "The intake lies flush with the bottom."
-                 : said("The intake's rim {} the bottom by {{0}}; wants it flush within {{1}}.",
+                 : said("The intake's rim {} the bottom by {{0}}; needs it flush within {{1}}.",
                         step > 0.0 ? "stands below" : "is sunk into");
     if (f.severity != Severity::fine) {
       Drive drive = l.d;
@@ -391,7 +391,7 @@ void units(const Line& l) {
                               "arc of the pod's edge over its swing");
     f.values.push_back(angle_quantity(l.d.pod.swing));
     f.text = f.severity == Severity::fine ? "{0} of cable slack for a swing of {2} to each side."
-                                          : "{0} of cable slack; a swing of {2} to each side wants {1}.";
+                                          : "{0} of cable slack; a swing of {2} to each side needs {1}.";
     if (f.severity != Severity::fine) {
       Drive drive = l.d;
       drive.pod.cable_slack = std::ceil(1e3 * wants + 2.0) / 1e3;

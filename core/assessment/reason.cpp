@@ -97,7 +97,7 @@ void speed_lines(const Assessment& a, Lines& out) {
   out.push_back(
       {"Propeller at {0}, slip {1}", {{s.revolutions, Dimension::revolutions}, {s.slip, Dimension::ratio}}, 0});
   if (s.load.air > 0.005)
-    out.push_back({"It draws air: {0} of its blades' work is done in it", {{s.load.air, Dimension::ratio}}, 0});
+    out.push_back({"It ventilates: {0} of its blades' work is done in it", {{s.load.air, Dimension::ratio}}, 0});
   if (s.load.cavitation < 0.995)
     out.push_back({"Cavitation leaves {0} of the blades' thrust", {{s.load.cavitation, Dimension::ratio}}, 0});
   if (s.thrust_kept() < 0.995)

@@ -76,7 +76,7 @@ void opening(const Sealed& t, const SealOpening& o) {
       t.offer(f, "Set the screws {0} apart", t.with_choice(o, [](SealChoice& c) { c.screw_spacing = usual_screws; }),
               {length_quantity(usual_screws)});
     } else {
-      t.offer(f, "Seal it soundly: " + std::string(method_name(methods_for(o.kind).front())),
+      t.offer(f, "Seal it: " + std::string(method_name(methods_for(o.kind).front())),
               t.with_choice(o, [&](SealChoice& c) {
                 c.method = methods_for(o.kind).front();
                 c.condition = SealCondition::sound;
@@ -105,7 +105,7 @@ void fitting(const Sealed& t, const SealOpening& o) {
       f.values.push_back({fit.fill, Dimension::ratio});
       f.text = fit.verdict == RingFit::Verdict::overfull
                    ? o.name + ": the ring fills {2} of its groove; the lid will not close."
-                   : o.name + ": the groove squeezes the ring by {0}; wants about {1}.";
+                   : o.name + ": the groove squeezes the ring by {0}; should be about {1}.";
       t.offer(f, "Cut the groove for it", t.with_choice(o, [&](SealChoice& c) {
         c.ring_section = o.numbers.ring_section;
         c.groove_depth = 0.78 * o.numbers.ring_section;
@@ -160,7 +160,7 @@ void danger(const Sealed& t) {
              : !danger                       ? fmt::format("{{2}} {}: nothing in danger within {{0}}.", how)
              : when >= least_bath
                  ? fmt::format("{{2}} {}: after {{0}} {}; {{1}} are enough.", how, danger_words(t.a, *course, danger))
-                 : fmt::format("{{2}} {}: after {{0}} {}; wants {{1}}.", how, danger_words(t.a, *course, danger));
+                 : fmt::format("{{2}} {}: after {{0}} {}; required: {{1}}.", how, danger_words(t.a, *course, danger));
     if (danger && danger == course->to_part) f.subject = course->first_part;
     t.out.push_back(f);
   }
@@ -227,7 +227,7 @@ void bath(const Sealed& t) {
     const LeakResult* last = t.s.last_result(o.key);
     if (!last || last->passed) continue;
     any_failed = true;
-    Finding f = t.make("seal.bath:" + o.key, Severity::stop, {}, {}, "bath test", o.subject);
+    Finding f = t.make("seal.bath:" + o.key, Severity::stop, {}, {}, "leak test", o.subject);
     f.values.clear();
     std::string round = round_name(last->round);
     round[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(round[0])));
@@ -237,7 +237,7 @@ void bath(const Sealed& t) {
   if (t.s.tests.empty()) {
     Finding f = t.make("seal.bath", Severity::note, {0.0, Dimension::duration}, {least_bath, Dimension::duration},
                        "common practice, no source");
-    f.text = "Not yet in the bath; wants {1} at least, tissue at each opening.";
+    f.text = "Not yet in the bath; should be {1} at least, tissue at each opening.";
     t.out.push_back(f);
     return;
   }
@@ -245,12 +245,12 @@ void bath(const Sealed& t) {
   if (last.duration < least_bath) {
     Finding f = t.make("seal.bath", Severity::watch, {last.duration, Dimension::duration},
                        {least_bath, Dimension::duration}, "common practice, no source");
-    f.text = "In the bath for {0}; wants {1} at least.";
+    f.text = "Leak test of {0}; should be {1} at least.";
     t.out.push_back(f);
   } else if (!any_failed) {
     Finding f =
         t.make("seal.bath", Severity::fine, {last.duration, Dimension::duration}, {least_bath, Dimension::duration},
-               "bath test of "
+               "leak test of "
                "the builder");
     f.text = "Passed the bath of {0}.";
     t.out.push_back(f);

@@ -20,7 +20,7 @@ void metacentre(const Assessment& a, std::vector<Finding>& out) {
     f.text = "Metacentric height {0}.";
   else {
     f.severity = Severity::watch;
-    f.text = "Metacentric height only {0}; wants {1}: it will wobble. Put weight lower or widen the hull.";
+    f.text = "Metacentric height only {0}; required: {1}: it will wobble. Put weight lower or widen the hull.";
   }
   out.push_back(f);
 }
@@ -38,7 +38,7 @@ void vanishing(const Assessment& a, std::vector<Finding>& out) {
     f.text = "Righting arm peaks at {0} and vanishes at {1}.";
   else {
     f.severity = Severity::watch;
-    f.text = "Righting arm peaks at {0} and vanishes at {1}; wants {2}.";
+    f.text = "Righting arm peaks at {0} and vanishes at {1}; required: {2}.";
   }
   out.push_back(f);
 }
@@ -65,7 +65,7 @@ void downflooding(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.downflooding", .stage = Stage::flotation, .source = "common practice"};
   f.limit = angle_quantity(radians(40.0));
   if (!a.freeboard.downflood_heel) {
-    f.text = "No open way in dips under at any heel.";
+    f.text = "No open ingress point goes under at any heel.";
     out.push_back(f);
     return;
   }
@@ -78,10 +78,10 @@ void downflooding(const Assessment& a, std::vector<Finding>& out) {
   f.number = angle_quantity(*a.freeboard.downflood_heel);
   f.values = {f.number, f.limit};
   if (f.number.si >= f.limit.si)
-    f.text = first->name + " is the first way in to dip under, at {0} of heel.";
+    f.text = first->name + " is the first opening to go under, at {0} of heel.";
   else {
     f.severity = f.number.si < radians(20.0) ? Severity::stop : Severity::watch;
-    f.text = first->name + " dips under at {0} of heel; wants {1}. Seal it or raise its coaming.";
+    f.text = first->name + " dips under at {0} of heel; required: {1}. Seal it or raise its coaming.";
   }
   out.push_back(f);
 }

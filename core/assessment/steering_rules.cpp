@@ -72,7 +72,7 @@ void servo(const Steered& t) {
                             "twice the computed torque; common practice, no source");
   f.values.push_back({*t.r.servo_margin, Dimension::none});
   f.text = f.severity == Severity::fine ? "Full angle at full speed asks {0} of the servo's {1}."
-                                        : "Full angle at full speed asks {0}; the servo has {1}, wants twice.";
+                                        : "Full angle at full speed asks {0}; the servo has {1}, needs twice.";
   t.out.push_back(f);
 }
 

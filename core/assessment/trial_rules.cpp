@@ -16,7 +16,7 @@ void trial_rules(const Assessment& a, std::vector<Finding>& out) {
   f.number = {last.found.mass, Dimension::mass};
   f.limit = {a.mass.total, Dimension::mass};
   f.values = {{std::abs(difference), Dimension::mass}, f.number, f.limit};
-  f.source = "bath test of " + last.date;
+  f.source = "flotation test of " + last.date;
   if (std::abs(difference) > sure) {
     f.severity = std::abs(difference) > 0.1 * a.mass.total ? Severity::watch : Severity::note;
     f.text =
@@ -24,10 +24,10 @@ void trial_rules(const Assessment& a, std::vector<Finding>& out) {
     MassCorrection c = correction_to(a.mass, last.found.mass, last.found.cg);
     c.mass_sigma = last.found.mass_sigma;
     c.cg_sigma = std::max(last.found.cg_sigma.x(), last.found.cg_sigma.y());
-    c.origin = "bath test of " + last.date;
+    c.origin = "flotation test of " + last.date;
     Layout layout = a.project.layout;
     layout.correction = c;
-    f.remedy = Edit{"Adopt mass and CG of the bath test", ChangeLayout{layout}};
+    f.remedy = Edit{"Adopt mass and CG of the flotation test", ChangeLayout{layout}};
   } else {
     f.text = "The boat weighs what was drawn: {1} in the bath, {2} planned.";
   }

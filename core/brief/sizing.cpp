@@ -49,8 +49,8 @@ Trial float_level(HullFamily family, const HullShape& shape, const SizeWish& wis
 }  // namespace
 
 SizeAnswer smallest_hull(HullFamily family, const SizeWish& wish) {
-  if (!(wish.load > 0.0)) throw InvalidInput("load", "wants more than zero");
-  if (!(wish.freeboard > 0.0)) throw InvalidInput("freeboard", "wants more than zero");
+  if (!(wish.load > 0.0)) throw InvalidInput("load", "must be more than zero");
+  if (!(wish.freeboard > 0.0)) throw InvalidInput("freeboard", "must be more than zero");
   SizeAnswer answer{.family = family};
   const HullShape usual = default_shape(family);
   double low = 0.2 / usual.length, high = 3.0 / usual.length;

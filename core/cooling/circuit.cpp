@@ -43,7 +43,7 @@ const std::vector<FittingNumber> numbers = {
     {"bore_m", "Bore", Dimension::length, 0.0005, 0.03, &CoolFitting::bore, "0: usual for its kind"},
     {"length_m", "Way through it", Dimension::length, 0.001, 2.0, &CoolFitting::length, "0: usual for its kind"},
     {"loss", "Loss coefficient", Dimension::none, 0.01, 100.0, &CoolFitting::loss, "0: usual for its kind"},
-    {"recovery", "Share of the stream's head", Dimension::ratio, 0.01, 1.2, &CoolFitting::recovery,
+    {"recovery", "Pressure recovery coefficient", Dimension::ratio, 0.01, 1.2, &CoolFitting::recovery,
      "0: usual for its kind; the height test finds it"},
     {"pump_pressure_pa", "Pump's pressure", Dimension::pressure, 100.0, 1e6, &CoolFitting::pump_pressure,
      "against a closed hose; 0: usual"},
@@ -260,11 +260,11 @@ void check_circuit(const CoolingCircuit& c) {
       if (value != 0.0 && !(value >= n.low && value <= n.high))
         throw InvalidInput(
             fmt::format("{}: {}", named(f.name, f.id), n.label),
-            fmt::format("is {:.4g} (SI); wants {:.4g} to {:.4g}, or 0 for the usual", value, n.low, n.high));
+            fmt::format("is {:.4g} (SI); allowed: {:.4g} to {:.4g}, or 0 for the usual", value, n.low, n.high));
     }
     if (!f.place.allFinite()) throw InvalidInput(named(f.name, f.id), "its place is not a number");
     if (!(f.calibration > 0.0 && f.calibration < 100.0))
-      throw InvalidInput(named(f.name, f.id), "its calibration wants more than 0 and less than 100");
+      throw InvalidInput(named(f.name, f.id), "its calibration must be more than 0 and less than 100");
   }
   for (const Lane& l : c.lanes) {
     if (l.id == 0 || !ids.insert(l.id).second) throw InvalidInput(l.name, "its number is used twice or is 0");
@@ -283,9 +283,10 @@ void check_circuit(const CoolingCircuit& c) {
         throw InvalidInput(where,
                            fmt::format("ends at port {} of {}, where another hose is", port, named(f->name, f->id)));
     }
-    if (!(h.bore > 0.0)) throw InvalidInput(where, fmt::format("has a bore of {:.3g} m; wants more than zero", h.bore));
+    if (!(h.bore > 0.0))
+      throw InvalidInput(where, fmt::format("has a bore of {:.3g} m; must be more than zero", h.bore));
     if (!(h.bore >= 0.0005 && h.bore <= 0.03 && h.wall >= 0.0001 && h.wall <= 0.01))
-      throw InvalidInput(where, "wants a bore of 0.5 to 30 mm and a wall of 0.1 to 10 mm");
+      throw InvalidInput(where, "needs a bore of 0.5 to 30 mm and a wall of 0.1 to 10 mm");
     for (const Vec3& p : h.via)
       if (!p.allFinite()) throw InvalidInput(where, "passes a place that is not a number");
   }

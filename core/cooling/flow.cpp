@@ -260,7 +260,7 @@ CircuitFlow circuit_flow(const CoolingCircuit& c, const Layout& layout, const st
 }
 
 double recovery_from_height(double height, double stream_speed) {
-  if (!(height > 0.0)) throw InvalidInput("height", "wants more than zero: the stream did not climb");
+  if (!(height > 0.0)) throw InvalidInput("height", "must be more than zero: the stream did not climb");
   if (!(stream_speed > 0.1))
     throw InvalidInput("stream", "stands still at this throttle: nothing can be told from the height");
   return 2.0 * gravity * height / (stream_speed * stream_speed);

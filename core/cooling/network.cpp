@@ -58,10 +58,10 @@ void check(const Network& n) {
       throw InvalidInput(where, "ends at a node that is not there");
     if (e.kind == NetKind::pump) {
       if (!(e.pump_pressure > 0.0 && e.pump_flow > 0.0))
-        throw InvalidInput(where, "a pump wants a pressure and a flow above zero");
+        throw InvalidInput(where, "a pump needs a pressure and a flow above zero");
       continue;
     }
-    if (!(e.bore > 0.0)) throw InvalidInput(where, fmt::format("has a bore of {} m; wants more than zero", e.bore));
+    if (!(e.bore > 0.0)) throw InvalidInput(where, fmt::format("has a bore of {} m; must be more than zero", e.bore));
     if (!(e.length >= 0.0) || !(e.loss >= 0.0)) throw InvalidInput(where, "has a length or loss below zero");
     if (e.length == 0.0 && e.loss == 0.0) throw InvalidInput(where, "has neither length nor loss");
   }
@@ -82,7 +82,7 @@ std::vector<bool> reached(const Network& n) {
 }  // namespace
 
 double churchill_friction(double re, double roughness) {
-  if (!(re > 0.0)) throw InvalidInput("Reynolds number", fmt::format("is {}; wants more than zero", re));
+  if (!(re > 0.0)) throw InvalidInput("Reynolds number", fmt::format("is {}; must be more than zero", re));
   const double a = std::pow(2.457 * std::log(1.0 / (std::pow(7.0 / re, 0.9) + 0.27 * roughness)), 16.0);
   const double b = std::pow(37530.0 / re, 16.0);
   return 8.0 * std::pow(std::pow(8.0 / re, 12.0) + std::pow(a + b, -1.5), 1.0 / 12.0);

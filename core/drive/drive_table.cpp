@@ -46,10 +46,10 @@ constexpr DriveNumber numbers[] = {
      "time in which hand or ESC open the throttle from a standstill"},
     {G::drive, "full_share", "Time at the limit", D::ratio, 0.0, 1.0, OF(full_share), false,
      "share of a run that is driven at the throttle limit; the rest is cruised"},
-    {G::battery, "cell_voltage_v", "Volts a cell", D::voltage, 0.5, 5.0, OF(battery.cell_voltage)},
+    {G::battery, "cell_voltage_v", "Nominal cell voltage", D::voltage, 0.5, 5.0, OF(battery.cell_voltage)},
     {G::battery, "capacity_c", "Capacity", D::charge, 1.0, 1e6, OF(battery.capacity)},
     {G::battery, "discharge_rate_per_h", "C rating", D::none, 0.1, 1000.0, OF(battery.discharge_rate)},
-    {G::battery, "usable", "Used of it", D::ratio, 0.05, 1.0, OF(battery.usable)},
+    {G::battery, "usable", "Usable capacity", D::ratio, 0.05, 1.0, OF(battery.usable)},
     {G::battery, "cell_resistance_ohm", "Cell resistance", D::resistance, 1e-5, 1.0, OF(battery.cell_resistance), true,
      "of one cell; 0: estimated from its capacity"},
     {G::esc, "current_limit_a", "Continuous", D::current, 0.1, 10000.0, OF(esc.current_limit)},
@@ -61,9 +61,10 @@ constexpr DriveNumber numbers[] = {
     {G::motor, "no_load_current_a", "No-load current", D::current, 0.0, 100.0, OF(motor.no_load_current)},
     {G::motor, "resistance_ohm", "Winding", D::resistance, 1e-5, 10.0, OF(motor.resistance), true,
      "resistance; 0: estimated from can and Kv"},
-    {G::motor, "current_limit_a", "Most current", D::current, 0.1, 10000.0, OF(motor.current_limit), true,
+    {G::motor, "current_limit_a", "Maximum continuous current", D::current, 0.1, 10000.0, OF(motor.current_limit), true,
      "0: not told"},
-    {G::motor, "temperature_limit_c", "Winding up to", D::temperature, 40.0, 220.0, OF(motor.temperature_limit)},
+    {G::motor, "temperature_limit_c", "Maximum winding temperature", D::temperature, 40.0, 220.0,
+     OF(motor.temperature_limit)},
     {G::motor, "can_diameter_m", "Can diameter", D::length, 0.005, 0.2, OF(motor.can_diameter)},
     {G::motor, "can_length_m", "Can length", D::length, 0.005, 0.3, OF(motor.can_length)},
     {G::motor, "shaft_diameter_m", "Shaft", D::length, 0.001, 0.02, OF(motor.shaft_diameter)},
@@ -97,7 +98,7 @@ constexpr DriveNumber numbers[] = {
     {G::jet, "ride_plate_rad", "Ride plate", D::angle, -0.3, 0.5, OF(jet.ride_plate_angle), false, "down is positive"},
     {G::screw, "diameter_m", "Diameter", D::length, 0.005, 1.0, OF(screw.diameter)},
     {G::screw, "pitch_m", "Pitch", D::length, 0.002, 2.0, OF(screw.pitch)},
-    {G::screw, "blade_area", "Blade area of disc", D::ratio, 0.02, 1.2, OF(screw.blade_area)},
+    {G::screw, "blade_area", "Blade area ratio", D::ratio, 0.02, 1.2, OF(screw.blade_area)},
     {G::screw, "bore_m", "Bore", D::length, 0.0005, 0.03, OF(screw.bore)},
     {G::screw, "length_m", "Length", D::length, 0.001, 0.5, OF(screw.length), false, "of hub or guard along the shaft"},
     {G::screw, "guard_radius_m", "Guard radius", D::length, 0.01, 1.0, OF(screw.guard_radius), true, "0: no guard"},
@@ -105,12 +106,12 @@ constexpr DriveNumber numbers[] = {
      "fore and aft; 0: no tabs"},
     {G::fittings, "tab_share", "Tabs' share of beam", D::ratio, 0.0, 1.0, OF(fittings.tab_share), false,
      "both together"},
-    {G::fittings, "tab_rad", "Tabs down", D::angle, -0.3, 0.3, OF(fittings.tab_angle)},
+    {G::fittings, "tab_rad", "Trim-tab angle", D::angle, -0.3, 0.3, OF(fittings.tab_angle)},
     {G::fittings, "fin_chord_m", "Fin chord", D::length, 0.002, 0.3, OF(fittings.fin_chord)},
     {G::fittings, "fin_span_m", "Fin depth", D::length, 0.002, 0.3, OF(fittings.fin_span), false,
      "of one fin in the water"},
     {G::fittings, "fin_thickness_m", "Fin thickness", D::length, 0.0002, 0.02, OF(fittings.fin_thickness)},
-    {G::fittings, "fin_toe_rad", "Fins off the centre line", D::angle, -0.2, 0.2, OF(fittings.fin_toe)},
+    {G::fittings, "fin_toe_rad", "Fin toe angle", D::angle, -0.2, 0.2, OF(fittings.fin_toe)},
 };
 #undef OF
 
@@ -201,12 +202,12 @@ void check_drive(const Drive& d) {
     const double value = n.in(d);
     if ((n.zero_is_estimated && value == 0.0) || (value >= n.low && value <= n.high)) continue;
     throw InvalidInput(fmt::format("{}: {}", drive_group_name(n.group), n.label),
-                       fmt::format("is {:.4g} (SI); wants {:.4g} to {:.4g}", value, n.low, n.high));
+                       fmt::format("is {:.4g} (SI); allowed: {:.4g} to {:.4g}", value, n.low, n.high));
   }
   for (const DriveCount& c : counts)
     if (c.in(d) < c.low || c.in(d) > c.high)
       throw InvalidInput(fmt::format("{}: {}", drive_group_name(c.group), c.label),
-                         fmt::format("is {}; wants {} to {}", c.in(d), c.low, c.high));
+                         fmt::format("is {}; allowed: {} to {}", c.in(d), c.low, c.high));
   if (d.shaft.bore > 0.95 * d.shaft.diameter) throw InvalidInput("Shaft line: Bore of the shaft", "leaves no wall");
 }
 

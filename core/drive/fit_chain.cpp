@@ -31,14 +31,14 @@ std::vector<Joint> fit_chain(const Drive& d) {
   if (d.has_shaft_line()) {
     const std::string grub = c.grub_screws ? d.motor.shaft_flat
                                                  ? "grub screw onto the flat, thread lock, reachable with the deck on"
-                                                 : "a grub screw wants a flat: file one, then thread lock"
+                                                 : "a grub screw needs a flat: file one, then thread lock"
                                            : "clamped: no flat needed";
     out.push_back(
         join("motor-coupler", "motor shaft", d.motor.shaft_diameter, "the coupler's bore", c.bore_motor,
-             "wants a reducing sleeve, slit where the screw presses; without it the coupler runs out of true.",
+             "needs a reducing sleeve, slit where the screw presses; without it the coupler runs out of true.",
              "another coupler, or drill its hub on a lathe.", grub));
     out.push_back(join("coupler-shaft", "shaft", s.diameter, "the coupler's bore", c.bore_shaft,
-                       "wants a reducing sleeve; without it the coupler whips and loosens.",
+                       "needs a reducing sleeve; without it the coupler whips and loosens.",
                        "another coupler with this bore.",
                        s.kind == ShaftKind::flex_cable ? "solder the cable's end into a ferrule, not onto the cable"
                                                        : "a flat under the screw, thread lock"));
@@ -47,12 +47,12 @@ std::vector<Joint> fit_chain(const Drive& d) {
                        "bearings of the shaft's bore.",
                        s.bearing == BearingKind::ball_ceramic       ? "no grease port needed"
                        : s.bearing == BearingKind::water_lubricated ? "runs in water: no grease, and never dry"
-                                                                    : "wants a grease port that can be reached"));
+                                                                    : "needs a grease port that can be reached"));
     out.push_back(join("shaft-dog", "shaft", s.diameter, "the drive dog", s.dog_bore,
                        "it sits crooked and the propeller wobbles: a dog of the shaft's bore.",
                        "a dog of the shaft's bore.", "dog on a flat; thread lock"));
     out.push_back(join("shaft-propeller", "shaft", s.diameter, "the propeller's bore", d.screw.bore,
-                       "wants a bush in the propeller, else it runs out of balance.",
+                       "needs a bush in the propeller, else it runs out of balance.",
                        "bore the propeller up in a drill press, then balance it again.",
                        "nut with thread lock or a locking insert"));
     return out;
@@ -63,7 +63,7 @@ std::vector<Joint> fit_chain(const Drive& d) {
     out.push_back(join(jet ? "motor-impeller" : "motor-propeller", geared_pod ? "the leg's shaft" : "motor shaft",
                        geared_pod ? d.pod.shaft_diameter : d.motor.shaft_diameter,
                        jet ? "the impeller's hub" : "the propeller's bore", d.screw.bore,
-                       "wants an adapter or bush of this bore; without it it runs out of balance.",
+                       "needs an adapter or bush of this bore; without it it runs out of balance.",
                        "an adapter with a collet on the motor shaft.",
                        jet ? "thread lock; the impeller must come out for weed"
                            : "adapter tightened onto the shaft, thread lock, nut secured"));

@@ -33,7 +33,7 @@ ShaftStock stock_of(ShaftMaterial material) {
 
 double whirling_speed(double diameter, double bore, double spacing, const ShaftStock& stock) {
   if (!(diameter > 0.0 && spacing > 0.0 && bore >= 0.0 && bore < diameter))
-    throw InvalidInput("shaft", fmt::format("of {} m with a bore of {} m over {} m: wants all above zero and a wall",
+    throw InvalidInput("shaft", fmt::format("of {} m with a bore of {} m over {} m: must be all above zero and a wall",
                                             diameter, bore, spacing));
   const double second = pi / 64.0 * (std::pow(diameter, 4) - std::pow(bore, 4));
   const double per_length = stock.density * pi / 4.0 * (diameter * diameter - bore * bore);

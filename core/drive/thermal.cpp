@@ -37,7 +37,7 @@ MotorHeat motor_heat(const Motor& m, const Cooling& cooling) {
 
 HeatCourse heat_course(const MotorHeat& b, const Cooling& cooling, double current, double resistance, double iron,
                        double duration, int steps) {
-  if (!(duration > 0.0)) throw InvalidInput("duration", "wants more than zero");
+  if (!(duration > 0.0)) throw InvalidInput("duration", "must be more than zero");
   const double loss = current * current * resistance, growth = loss * copper_rise;
   const double away = b.can_to_air + b.can_to_water;
   // C dT/dt = f - K T

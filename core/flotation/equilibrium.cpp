@@ -278,10 +278,10 @@ std::optional<Balance> roll_to_rest(Problem& problem, const Balance& from) {
 
 void check_input(const ImmersedBody& body, const Loading& loading, double density) {
   if (!(std::isfinite(loading.mass) && loading.mass > 0.0))
-    throw InvalidInput("mass", fmt::format("{} kg; wants a positive number", loading.mass));
+    throw InvalidInput("mass", fmt::format("{} kg; must be a positive number", loading.mass));
   if (!loading.cg.allFinite()) throw InvalidInput("centre of gravity", "holds a value that is not a number");
   if (!(std::isfinite(density) && density > 0.0))
-    throw InvalidInput("density", fmt::format("{} kg/m3; wants a positive number", density));
+    throw InvalidInput("density", fmt::format("{} kg/m3; must be a positive number", density));
   if (!(body.volume() > 0.0))
     throw InvalidInput(
         "body", fmt::format("encloses {:.6g} m3; a hull needs a closed skin with its faces outward", body.volume()));

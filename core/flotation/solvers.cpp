@@ -44,7 +44,7 @@ BallastAnswer ballast_for_waterline(const ImmersedBody& body, const Loading& loa
   BallastAnswer answer;
   const Immersion im = body.below({{0.0, 0.0}, waterline_z});
   if (im.volume <= 0.0) {
-    answer.message = "the wanted water line lies under the keel";
+    answer.message = "the required water line lies under the keel";
     return answer;
   }
   answer.mass = im.volume * density - loading.mass;
@@ -72,7 +72,7 @@ SwampedAnswer swamped_flotation(const std::vector<SolidMass>& things, double wat
                                 double reserve) {
   if (!(foam_density >= 0.0 && foam_density < water_density))
     throw InvalidInput("foam density",
-                       fmt::format("{} kg/m3; wants less than the water's {}", foam_density, water_density));
+                       fmt::format("{} kg/m3; should be less than the water's {}", foam_density, water_density));
   SwampedAnswer answer;
   double mass = 0.0;
   for (const SolidMass& t : things) {

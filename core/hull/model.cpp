@@ -144,7 +144,7 @@ void add_block(HullModel& model, const TriangleMesh& block, Surface kind, bool f
 void add_hatches_and_cabins(HullModel& model, const HullDesign& design) {
   for (const Hatch& h : design.hatches) {
     if (!(h.length > 0.0 && h.width > 0.0 && h.coaming >= 0.0))
-      throw InvalidInput(h.name, "wants a length and width above zero and a coaming of at least zero");
+      throw InvalidInput(h.name, "needs a length and width above zero and a coaming of at least zero");
     check_along(model, h.name, h.x, h.length);
     for (const double x : {h.x, h.x + h.length})
       for (const double y : {h.y - 0.5 * h.width, h.y + 0.5 * h.width})
@@ -155,7 +155,7 @@ void add_hatches_and_cabins(HullModel& model, const HullDesign& design) {
   }
   for (const Cabin& c : design.cabins) {
     if (!(c.length > 0.0 && c.width > 0.0 && c.height > 0.0 && c.lean >= 0.0 && c.lean < 1.0))
-      throw InvalidInput(c.name, "wants length, width and height above zero and a lean from 0 to below 100 %");
+      throw InvalidInput(c.name, "needs length, width and height above zero and a lean from 0 to below 100 %");
     check_along(model, c.name, c.x, c.length);
     add_block(model, block_on_deck(model, c.x, c.length, 0.0, c.width, c.height, c.lean), Surface::cabin, c.sealed);
   }

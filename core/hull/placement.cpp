@@ -134,7 +134,7 @@ TriangleMesh place_mesh(const TriangleMesh& mesh, const MeshPlacement& placement
   if (placement.forward_axis == placement.up_axis || placement.forward_axis < 0 || placement.forward_axis > 2 ||
       placement.up_axis < 0 || placement.up_axis > 2)
     throw InvalidInput("axes", "forward and up must be two different axes");
-  if (!(placement.metres_per_unit > 0.0)) throw InvalidInput("scale", "wants more than zero");
+  if (!(placement.metres_per_unit > 0.0)) throw InvalidInput("scale", "must be more than zero");
   const Vec3 x = (placement.forward_positive ? 1.0 : -1.0) * Vec3::Unit(placement.forward_axis);
   const Vec3 z = (placement.up_positive ? 1.0 : -1.0) * Vec3::Unit(placement.up_axis);
   const Vec3 y = z.cross(x);  // a rotation, so faces keep their outside

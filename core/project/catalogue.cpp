@@ -17,7 +17,7 @@ namespace {
 
 const Json& list_at(const Json& json, const char* key) {
   const auto it = json.find(key);
-  if (it == json.end() || !it->is_array()) throw InvalidInput(std::string("catalogue/") + key, "wants a list");
+  if (it == json.end() || !it->is_array()) throw InvalidInput(std::string("catalogue/") + key, "must be a list");
   return *it;
 }
 

@@ -91,7 +91,7 @@ void FieldCheck::operator()(const char* key, const std::vector<Vec3>& values, Al
 JsonReader::JsonReader(const Json& json, std::string path, UnknownFields& unknown)
     : json_(json), path_(std::move(path)), unknown_(unknown) {
   if (!json_.is_object())
-    throw InvalidInput(path_.empty() ? "/" : path_, fmt::format("is {}, wants an object", json_.type_name()));
+    throw InvalidInput(path_.empty() ? "/" : path_, fmt::format("is {}, must be an object", json_.type_name()));
 }
 
 void JsonReader::refuse(const char* key, const std::string& reason) const {
@@ -107,7 +107,7 @@ const Json* JsonReader::take(const char* key) {
 void JsonReader::operator()(const char* key, double& value, Allowed allowed) {
   const Json* child = take(key);
   if (!child) return;
-  if (!child->is_number()) refuse(key, fmt::format("is {}, wants a number", child->type_name()));
+  if (!child->is_number()) refuse(key, fmt::format("is {}, must be a number", child->type_name()));
   const double number = child->get<double>();
   guarded(key, [&] { check_number(number, allowed); });
   value = number;
@@ -123,14 +123,14 @@ void JsonReader::operator()(const char* key, std::optional<double>& value, Allow
 void JsonReader::operator()(const char* key, bool& value) {
   const Json* child = take(key);
   if (!child) return;
-  if (!child->is_boolean()) refuse(key, fmt::format("is {}, wants true or false", child->type_name()));
+  if (!child->is_boolean()) refuse(key, fmt::format("is {}, must be true or false", child->type_name()));
   value = child->get<bool>();
 }
 
 void JsonReader::operator()(const char* key, std::string& value) {
   const Json* child = take(key);
   if (!child) return;
-  if (!child->is_string()) refuse(key, fmt::format("is {}, wants text", child->type_name()));
+  if (!child->is_string()) refuse(key, fmt::format("is {}, must be text", child->type_name()));
   value = child->get<std::string>();
   guarded(key, [&] { check_text(value); });
 }
@@ -139,7 +139,7 @@ void JsonReader::operator()(const char* key, Id& value) {
   const Json* child = take(key);
   if (!child) return;
   if (!child->is_number_unsigned() || child->get<std::uint64_t>() > greatest_id)
-    refuse(key, "wants a whole number from 0 to 1000000000");
+    refuse(key, "must be a whole number from 0 to 1000000000");
   value = child->get<Id>();
 }
 
@@ -150,17 +150,17 @@ void JsonReader::operator()(const char* key, std::vector<Id>& values) {
   values.clear();
   for (const Json& item : *child) {
     if (!item.is_number_unsigned() || item.get<std::uint64_t>() > greatest_id)
-      refuse(key, "wants whole numbers from 0 to 1000000000");
+      refuse(key, "must be whole numbers from 0 to 1000000000");
     values.push_back(item.get<Id>());
   }
 }
 
 Vec3 JsonReader::point(const char* key, const Json& list, Allowed allowed) const {
-  if (!list.is_array() || list.size() != 3) refuse(key, "wants a list of three numbers");
+  if (!list.is_array() || list.size() != 3) refuse(key, "must be a list of three numbers");
   Vec3 value;
   for (int axis = 0; axis < 3; ++axis) {
     const Json& item = list[static_cast<std::size_t>(axis)];
-    if (!item.is_number()) refuse(key, fmt::format("holds {}, wants three numbers", item.type_name()));
+    if (!item.is_number()) refuse(key, fmt::format("holds {}, must be three numbers", item.type_name()));
     const double number = item.get<double>();
     guarded(key, [&] { check_number(number, allowed); });
     value[axis] = number;
@@ -181,7 +181,7 @@ void JsonReader::operator()(const char* key, std::vector<Vec3>& values, Allowed 
 }
 
 void JsonReader::check_list(const char* key, const Json& list) const {
-  if (!list.is_array()) refuse(key, fmt::format("is {}, wants a list", list.type_name()));
+  if (!list.is_array()) refuse(key, fmt::format("is {}, must be a list", list.type_name()));
   guarded(key, [&] { check_list_size(list.size()); });
 }
 

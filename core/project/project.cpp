@@ -29,7 +29,7 @@ void check_project(const Project& project) {
     if (!(r.to >= r.from)) throw InvalidInput("rail \"" + r.name + "\"", "ends before it begins");
   }
   for (const auto& f : project.ignored)
-    if (f.reason.empty()) throw InvalidInput("ignored finding \"" + f.rule + "\"", "wants a reason");
+    if (f.reason.empty()) throw InvalidInput("ignored finding \"" + f.rule + "\"", "needs a reason");
   for (const auto& f : project.cooling.fittings) {
     claim("fitting \"" + f.name + "\"", f.id);
     if (f.part != 0 && !project.layout.find(f.part))
@@ -42,7 +42,7 @@ void check_project(const Project& project) {
   for (const auto& c : project.sealing.choices) claim("seal of \"" + c.opening + "\"", c.id);
   for (const auto& s : project.sealing.shields) claim("shield", s.id);
   for (const auto& t : project.sealing.tests) {
-    claim("bath test for leaks", t.id);
+    claim("leak test", t.id);
     for (const auto& r : t.results) claim("result of \"" + r.opening + "\"", r.id);
   }
   check_sealing(project.sealing);
@@ -54,11 +54,11 @@ void check_project(const Project& project) {
     const std::string place = "part \"" + p.name + "\"";
     claim(place, p.id);
     if (!((p.size.array() > 0.0).all() && p.size.allFinite()))
-      throw InvalidInput(place, "wants a size above zero along every axis");
+      throw InvalidInput(place, "needs a size above zero along every axis");
     if (!p.place.allFinite()) throw InvalidInput(place, "stands at a place that is not a number");
-    if (!(p.mass >= 0.0)) throw InvalidInput(place, fmt::format("weighs {} kg; wants zero or more", p.mass));
+    if (!(p.mass >= 0.0)) throw InvalidInput(place, fmt::format("weighs {} kg; must be zero or more", p.mass));
     if (p.measured_mass && !(*p.measured_mass > 0.0))
-      throw InvalidInput(place, fmt::format("has a measured mass of {} kg; wants more than zero", *p.measured_mass));
+      throw InvalidInput(place, fmt::format("has a measured mass of {} kg; must be more than zero", *p.measured_mass));
     if (!(p.mass_sigma >= 0.0 && p.measured_sigma >= 0.0 && p.place_sigma >= 0.0))
       throw InvalidInput(place, "has a negative uncertainty");
     if (p.rail != 0 && !project.layout.find_rail(p.rail))

@@ -113,11 +113,11 @@ void check(const PlaningHull& h, const Water& w) {
                                     {"speed", w.speed},
                                     {"density", w.density},
                                     {"viscosity", w.viscosity}})
-    if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {}; wants more than zero", value));
+    if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {}; must be more than zero", value));
   if (!(h.deadrise >= 0.0 && h.deadrise <= radians(40.0)))
-    throw InvalidInput("deadrise", fmt::format("is {:.3g} degrees; wants 0 to 40", degrees(h.deadrise)));
+    throw InvalidInput("deadrise", fmt::format("is {:.3g} degrees; must be 0 to 40", degrees(h.deadrise)));
   if (!(h.lcg >= 0.0 && h.lcg <= 8.0 * h.beam))
-    throw InvalidInput("lcg", fmt::format("is {:.3g} m; wants 0 to 8 beams forward of the transom", h.lcg));
+    throw InvalidInput("lcg", fmt::format("is {:.3g} m; must be 0 to 8 beams forward of the transom", h.lcg));
 }
 
 }  // namespace

@@ -91,7 +91,7 @@ double RunningPoint::water_at(double x) const {
 }
 
 RunningPoint run_at(const RunningHull& h, double speed) {
-  if (!(speed > 0.0)) throw InvalidInput("speed", fmt::format("is {} m/s; wants more than zero", speed));
+  if (!(speed > 0.0)) throw InvalidInput("speed", fmt::format("is {} m/s; must be more than zero", speed));
   const double number = speed / std::sqrt(gravity * std::cbrt(h.volume));
   RunningPoint p;
   if (!h.planes || number <= displacement_below) {

@@ -32,7 +32,7 @@ const SearchCell* SearchMap::best(Aim aim) const {
 std::vector<double> steps_between(double low, double high, int count) {
   if (count < 1 || count > 100 || high < low)
     throw InvalidInput(
-        "range", fmt::format("{} to {} in {} steps: wants 1 to 100 steps and the lower end first", low, high, count));
+        "range", fmt::format("{} to {} in {} steps: must be 1 to 100 steps and the lower end first", low, high, count));
   std::vector<double> out;
   for (int i = 0; i < count; ++i) out.push_back(count == 1 ? low : low + (high - low) * i / (count - 1));
   return out;

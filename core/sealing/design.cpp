@@ -217,7 +217,7 @@ void check_sealing(const Sealing& s) {
     if (id == 0 || !ids.insert(id).second)
       throw InvalidInput(what, fmt::format("its number {} is used twice or is 0", id));
   };
-  if (s.perimeters > 20) throw InvalidInput("perimeters", "wants 0 to 20");
+  if (s.perimeters > 20) throw InvalidInput("perimeters", "must be 0 to 20");
   for (const SealChoice& c : s.choices) {
     fresh(c.id, c.opening);
     if (!keys.insert(c.opening).second) throw InvalidInput(c.opening, "is sealed twice");
@@ -228,21 +228,21 @@ void check_sealing(const Sealing& s) {
                                             {"groove width", c.groove_width, 0.05},
                                             {"screws apart", c.screw_spacing, 1.0}})
       if (!(value >= 0.0 && value <= most))
-        throw InvalidInput(c.opening + ": " + what, fmt::format("is {:.4g} m; wants 0 to {:.4g}", value, most));
+        throw InvalidInput(c.opening + ": " + what, fmt::format("is {:.4g} m; must be 0 to {:.4g}", value, most));
     if (!(c.grease_interval >= 60.0 && c.grease_interval <= 1e6))
       throw InvalidInput(c.opening + ": greased again after",
-                         fmt::format("is {:.4g} s; wants a minute of running at least", c.grease_interval));
+                         fmt::format("is {:.4g} s; needs a minute of running at least", c.grease_interval));
   }
   for (const PartShield& p : s.shields) fresh(p.id, "shield");
   const Bilge& b = s.bilge;
-  if (!(b.trigger >= 0.0005 && b.trigger <= 0.2)) throw InvalidInput("bilge pump: trigger", "wants 0.5 to 200 mm");
+  if (!(b.trigger >= 0.0005 && b.trigger <= 0.2)) throw InvalidInput("bilge pump: trigger", "must be 0.5 to 200 mm");
   if (!(b.flow > 0.0 && b.flow < 0.01 && b.head > 0.0 && b.head < 100.0 && b.current >= 0.0))
-    throw InvalidInput("bilge pump", "wants a flow, a head and a current above zero");
+    throw InvalidInput("bilge pump", "needs a flow, a head and a current above zero");
   for (const LeakTest& t : s.tests) {
-    fresh(t.id, "bath test");
-    for (const LeakResult& r : t.results) fresh(r.id, "bath test result");
+    fresh(t.id, "leak test");
+    for (const LeakResult& r : t.results) fresh(r.id, "leak test result");
     if (!(t.duration >= 0.0) || !(t.mass_before >= 0.0) || !(t.mass_after >= 0.0))
-      throw InvalidInput("bath test", "has a time or a mass below zero");
+      throw InvalidInput("leak test", "has a time or a mass below zero");
   }
 }
 

@@ -26,7 +26,7 @@ constexpr SteeringNumber numbers[] = {
     {"span_m", "Span", D::length, 0.003, 0.5, OF(span), false, true, "of one rudder, in the stream"},
     {"balance", "Balance", D::ratio, 0.0, 0.5, OF(balance), false, true, "stock aft of the leading edge"},
     {"thickness_m", "Thickness", D::length, 0.0003, 0.05, OF(thickness), false, true},
-    {"set_crooked_rad", "Stands crooked by", D::angle, -0.5, 0.5, OF(set_crooked), false, true},
+    {"set_crooked_rad", "Misalignment at neutral", D::angle, -0.5, 0.5, OF(set_crooked), false, true},
     {"servo_torque_nm", "Servo torque", D::torque, 0.001, 20.0, OF(servo_torque)},
     {"servo_speed_rad_s", "Servo speed, rad/s", D::none, 0.5, 60.0, OF(servo_speed), false, false,
      "60 degrees in 0.17 s is 6"},
@@ -74,9 +74,9 @@ void check_steering(const Steering& s) {
   for (const SteeringNumber& n : numbers)
     if (const double value = n.in(s); !(value >= n.low && value <= n.high))
       throw InvalidInput(fmt::format("Steering: {}", n.label),
-                         fmt::format("is {:.4g} (SI); wants {:.4g} to {:.4g}", value, n.low, n.high));
+                         fmt::format("is {:.4g} (SI); allowed: {:.4g} to {:.4g}", value, n.low, n.high));
   if (s.blades < 1 || s.blades > 6)
-    throw InvalidInput("Steering: Rudders", fmt::format("are {}; wants 1 to 6", s.blades));
+    throw InvalidInput("Steering: Rudders", fmt::format("are {}; must be 1 to 6", s.blades));
 }
 
 }  // namespace plucky

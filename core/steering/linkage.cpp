@@ -36,7 +36,7 @@ double angle_between(const Vec2& a, const Vec2& b) {
 
 LinkageCourse linkage_course(const Linkage& k, int steps) {
   const auto want = [](const char* what, double value) {
-    if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {} m; wants more than zero", value));
+    if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {} m; must be more than zero", value));
   };
   want("servo arm", k.servo_arm);
   want("horn arm", k.horn_arm);

@@ -75,7 +75,7 @@ BathAnswer solve_bath_test(const ImmersedBody& body, double density, const std::
                            double reading_sigma, double planned_cg_z, double cg_z_sigma) {
   if (readings.size() < 3)
     throw InvalidInput("freeboards", fmt::format("{} given; three points are the least", readings.size()));
-  if (!(reading_sigma > 0.0)) throw InvalidInput("uncertainty of the readings", "wants more than zero");
+  if (!(reading_sigma > 0.0)) throw InvalidInput("uncertainty of the readings", "must be more than zero");
   for (const FreeboardReading& r : readings)
     if (!std::isfinite(r.freeboard) || !r.place.allFinite())
       throw InvalidInput("freeboard at " + r.point, "is not a number");

@@ -10,7 +10,7 @@ namespace plucky {
 
 FoundMass weigh_boat(const std::vector<SupportReading>& supports, double scale_sigma, double place_sigma, double cg_z) {
   if (supports.size() < 2 || supports.size() > 4)
-    throw InvalidInput("supports", fmt::format("{} given; wants two, three or four", supports.size()));
+    throw InvalidInput("supports", fmt::format("{} given; must be two, three or four", supports.size()));
   FoundMass out;
   Vec3 moment = Vec3::Zero();
   for (std::size_t i = 0; i < supports.size(); ++i) {

@@ -15,6 +15,7 @@
 #include "actions/action_list.h"
 #include "bench.h"
 #include "chooser/chooser.h"
+#include "help/tour.h"
 #include "io/file.h"
 #include "io/project_file.h"
 #include "ledger/ledger.h"
@@ -290,6 +291,90 @@ TEST_F(Bench, TheWindowComesBackAsItWasLeft) {
   settings::set_window_geometry({});
 }
 
+TEST_F(Bench, TheGuideOpensAtTheChapterOfTheStage) {
+  for (const Stage stage : {Stage::brief, Stage::hull, Stage::drive, Stage::layout, Stage::flotation, Stage::seal,
+                            Stage::cool, Stage::build, Stage::trial}) {
+    if (stage != Stage::build) window->choose_stage(stage);
+    QTest::keyClick(window.get(), Qt::Key_F1);
+    settle();
+    auto* guide = window->findChild<QTextBrowser*>("guide");
+    ASSERT_NE(guide, nullptr);
+    if (stage == Stage::build) {
+      EXPECT_NE(guide->document()->find("Build", 0, QTextDocument::FindWholeWords).position(), -1);
+      continue;
+    }
+    EXPECT_EQ(guide->textCursor().block().text(), stage_name(stage));
+    EXPECT_GT(guide->textCursor().block().blockFormat().headingLevel(), 0);
+    EXPECT_LT(guide->cursorRect().top(), 60) << stage_name(stage);
+    guide->close();
+  }
+}
+
+TEST_F(Bench, TheFirstTourIsSixStepsThatCanBeLeft) {
+  session.adopt(demo_fleet()[2], {});
+  const auto tour_action = [&] {
+    for (const NamedAction& n : all_actions(window->menuBar()))
+      if (n.path.contains("First tour")) n.action->trigger();
+    settle();
+  };
+  tour_action();
+  auto* tour = window->findChild<Tour*>();
+  ASSERT_NE(tour, nullptr);
+  EXPECT_TRUE(tour->isVisible());
+  EXPECT_EQ(session.project().name, "Dabchick");
+  for (int i = 0; i < 6; ++i) {
+    EXPECT_TRUE(find<QLabel>("tour_title")->text().startsWith(QString::number(i + 1) + " of 6"));
+    EXPECT_TRUE(tour->parentWidget()->rect().contains(tour->geometry()));
+    if (i == 1) do_it("float.cg");  // what the step says to try works while the card is there
+    click("tour_next");
+  }
+  EXPECT_FALSE(tour->isVisible());
+  session.undo();
+  tour_action();
+  click("tour_next");
+  click("tour_back");
+  EXPECT_EQ(tour->step(), 0);
+  click("tour_leave");
+  EXPECT_FALSE(tour->isVisible());
+  // Leaving a changed boat is asked for first, as always; the smallest window has room for the card.
+  window->resize(1024, 700);
+  tour_action();
+  EXPECT_TRUE(tour->parentWidget()->rect().contains(tour->geometry()));
+  QTest::keyClick(tour, Qt::Key_Escape);
+  EXPECT_FALSE(tour->isVisible());
+}
+
+TEST_F(Bench, TheListOfCommandsAddsSwapsSetsAndGoes) {
+  const auto run = [&](const char* words) {
+    window->action_list()->open();
+    auto* search = find<QLineEdit>("action_search");
+    QTest::keyClicks(search, words);
+    settle();
+    const auto* list = find<QListWidget>("action_found");
+    const QString first = list->count() > 0 ? list->item(0)->text() : QString();
+    QTest::keyClick(search, Qt::Key_Return);
+    settle();
+    return first;
+  };
+  const std::size_t parts = session.project().layout.parts.size();
+  EXPECT_TRUE(run("add motor 36 x 60 900").startsWith("Add Motor"));
+  EXPECT_EQ(session.project().layout.parts.size(), parts + 1);
+  session.undo();
+  EXPECT_TRUE(run("swap battery 6s 5000").startsWith("Swap Battery"));
+  EXPECT_EQ(session.project().drive().battery.cells, 6u);
+  session.undo();
+  EXPECT_TRUE(run("set length 600").contains("Length"));
+  EXPECT_NEAR(session.project().hull.shape.length, 0.600, 1e-12);
+  session.undo();
+  EXPECT_TRUE(run("set pitch 45 mm").contains("Pitch"));
+  EXPECT_NEAR(session.project().drive().screw.pitch, 0.045, 1e-12);
+  session.undo();
+  EXPECT_TRUE(run("go to sonar").startsWith("Go to Sonar"));
+  EXPECT_EQ(session.selection(), part("Sonar").id);
+  EXPECT_TRUE(run("mend slide").startsWith("Mend: Slide"));
+  EXPECT_EQ(finding("float.cg"), nullptr);
+}
+
 TEST_F(Bench, TheGuideOpensFromHelp) {
   QTest::keyClick(window.get(), Qt::Key_F1);
   settle();
@@ -297,7 +382,7 @@ TEST_F(Bench, TheGuideOpensFromHelp) {
   ASSERT_NE(guide, nullptr);
   EXPECT_TRUE(guide->isVisible());
   const QString words = guide->toPlainText();
-  for (const char* topic : {"bath test", "weighing bench", "Gram by gram", "launch card", "autosave"})
+  for (const char* topic : {"flotation test", "weighing bench", "weight sensitivity", "launch card", "autosave"})
     EXPECT_TRUE(words.contains(topic, Qt::CaseInsensitive)) << topic;
   guide->close();
 }

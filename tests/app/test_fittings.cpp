@@ -120,7 +120,7 @@ TEST_F(Bench, AMaterialBringsItsDensityAndThickness) {
   type(find<QLineEdit>("shell_thickness"), "2.4");
   EXPECT_NEAR(session.project().hull.skin.shell_thickness, 0.0024, 1e-12);
   type(find<QLineEdit>("shell_thickness"), "-1");
-  EXPECT_TRUE(notice().contains("wants 0 to 100 mm"));
+  EXPECT_TRUE(notice().contains("must be 0 to 100 mm"));
   EXPECT_NEAR(session.project().hull.skin.shell_thickness, 0.0024, 1e-12);
 }
 

@@ -255,7 +255,7 @@ TEST_F(WaterBench, GreaseAndBellowsTellWhatTheyNeedInNumbers) {
   for (const QLabel* label : window->findChildren<QLabel*>())
     if (label->isVisible() && label->text().startsWith("Needs:")) needs = label->text();
   const QString stroke = session.shown(length_quantity(session.now().steering.linkage.stroke));
-  EXPECT_TRUE(needs.contains(stroke)) << needs.toStdString() << " wants " << stroke.toStdString();
+  EXPECT_TRUE(needs.contains(stroke)) << needs.toStdString() << " needs " << stroke.toStdString();
 }
 
 TEST_F(WaterBench, AShieldTellsWhatItNeedsAndHowItFails) {

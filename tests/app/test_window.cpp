@@ -97,7 +97,7 @@ TEST_F(Bench, NonsenseSaysWhatWasExpectedAndKeepsTheOldValue) {
   EXPECT_EQ(x->text(), shown);
   EXPECT_EQ(session.project(), before);
   type(find<QLineEdit>("part_length"), "-3 mm");
-  EXPECT_TRUE(notice().contains("wants a size above zero"));
+  EXPECT_TRUE(notice().contains("needs a size above zero"));
   EXPECT_EQ(session.project(), before);
   type(find<QLineEdit>("part_mass"), "-5 g");
   EXPECT_EQ(session.project(), before);

@@ -270,13 +270,13 @@ TEST_F(Cli, SolvesABareNetworkAndNamesWhatIsWrongInOne) {
     expect_refusal(run("cool --circuit " + file("bad.json")), words);
   };
   refused("{", "is not JSON");
-  refused(R"({"nodes": 3})", "/nodes: wants a list");
+  refused(R"({"nodes": 3})", "/nodes: must be a list");
   refused(R"({"nodes": [{"name": "a"}], "elements": [{"name": "h", "from": "a", "to": "b"}]})", "\"b\" is no node");
   refused(R"({"nodes": [{"name": "a"}, {"name": "a"}], "elements": []})", "/nodes/1/name: \"a\" is used twice");
   refused(R"({"nodes": [{"name": "a", "pressure_pa": 1}, {"name": "b", "pressure_pa": 0}],
               "elements": [{"name": "h", "from": "a", "to": "b", "bore_m": 0, "length_m": 1}]})",
           "h: has a bore of 0");
-  refused(R"({"nodes": [{"name": "a", "height_m": "high"}], "elements": []})", "is string, wants a number");
+  refused(R"({"nodes": [{"name": "a", "height_m": "high"}], "elements": []})", "is string, must be a number");
 }
 
 TEST_F(Cli, CoolsABoatAndTellsItsLeaks) {

@@ -125,16 +125,18 @@ TEST(Json, RefusesWithPathAndReason) {
   EXPECT_NE(complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": -1"))
                 .find("/layout/parts/#3/mass_kg: is -1; allowed: 0 to 1000"),
             std::string::npos);
-  EXPECT_NE(complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": \"heavy\"")).find("is string, wants a number"),
-            std::string::npos);
+  EXPECT_NE(
+      complaint(replaced(good, "\"mass_kg\": 0.512", "\"mass_kg\": \"heavy\"")).find("is string, must be a number"),
+      std::string::npos);
   EXPECT_NE(complaint(replaced(good, "\"kind\": \"motor\"", "\"kind\": \"sail\"")).find("\"sail\" is not one of"),
             std::string::npos);
-  EXPECT_NE(complaint(replaced(good, "\"hull\": {", "\"hull\": 3, \"x\": {")).find("/hull: is number, wants an object"),
-            std::string::npos);
+  EXPECT_NE(
+      complaint(replaced(good, "\"hull\": {", "\"hull\": 3, \"x\": {")).find("/hull: is number, must be an object"),
+      std::string::npos);
   EXPECT_NE(complaint(replaced(good, "\"id\": 4", "\"id\": 3")).find("a second time"), std::string::npos);
   EXPECT_NE(complaint(replaced(good, "\"rail\": 2", "\"rail\": 77")).find("rail 77, which does not exist"),
             std::string::npos);
-  EXPECT_NE(complaint(replaced(good, "\"parts\": [", "\"parts\": {}, \"y\": [")).find("wants a list"),
+  EXPECT_NE(complaint(replaced(good, "\"parts\": [", "\"parts\": {}, \"y\": [")).find("must be a list"),
             std::string::npos);
   EXPECT_NE(complaint(replaced(good, "\"next_id\": 7", "\"next_id\": 5")).find("beyond the next free number"),
             std::string::npos);

@@ -129,15 +129,15 @@ TEST(NetworkFile, EveryNumberOutsideItsRangeIsNamedWithItsPlace) {
   };
   for (const Case& c : {Case{"/density_kg_m3", 0, "net.json: /density_kg_m3"},
                         {"/viscosity_m2_s", -1e-6, "net.json: /viscosity_m2_s"},
-                        {"/nodes/1/height_m", 2000, "/nodes/1/height_m: is 2000, wants -1000 to 1000"},
-                        {"/nodes/0/pressure_pa", "much", "/nodes/0/pressure_pa: is string, wants a number"},
+                        {"/nodes/1/height_m", 2000, "/nodes/1/height_m: is 2000, needs -1000 to 1000"},
+                        {"/nodes/0/pressure_pa", "much", "/nodes/0/pressure_pa: is string, must be a number"},
                         {"/nodes/2/name", "", "/nodes/2/name: is missing"},
-                        {"/nodes/2", 5, "/nodes/2: is number, wants an object"},
-                        {"/elements/0/bore_m", 3, "/elements/0/bore_m: is 3, wants 0 to 1"},
+                        {"/nodes/2", 5, "/nodes/2: is number, must be an object"},
+                        {"/elements/0/bore_m", 3, "/elements/0/bore_m: is 3, must be 0 to 1"},
                         {"/elements/1/length_m", -0.1, "/elements/1/length_m"},
-                        {"/elements/2/loss", nullptr, "/elements/2/loss: is null, wants a number"},
+                        {"/elements/2/loss", nullptr, "/elements/2/loss: is null, must be a number"},
                         {"/elements/2/kind", "hose", "\"hose\" is not one of pipe, pump"},
-                        {"/elements/3/one_way", "no", "/elements/3/one_way: is string, wants true or false"},
+                        {"/elements/3/one_way", "no", "/elements/3/one_way: is string, must be true or false"},
                         {"/elements/3/name", "feed", "/elements/3/name: \"feed\" is used twice"},
                         {"/elements/3/from", "well", "/elements/3/from: \"well\" is no node"}}) {
     const std::string told = with(c.pointer, c.value);
@@ -146,7 +146,7 @@ TEST(NetworkFile, EveryNumberOutsideItsRangeIsNamedWithItsPlace) {
   }
   Json crowd = good;
   for (int i = 0; i < 2001; ++i) crowd["nodes"].push_back({{"name", "x" + std::to_string(i)}});
-  EXPECT_NE(refusal(crowd).find("/nodes: has 2005 entries, wants at most 2000"), std::string::npos) << refusal(crowd);
+  EXPECT_NE(refusal(crowd).find("/nodes: has 2005 entries, needs at most 2000"), std::string::npos) << refusal(crowd);
 }
 
 RC_GTEST_PROP(NetworkFile, DamagedTextIsANetworkOrARefusalWithTheFilesName, ()) {

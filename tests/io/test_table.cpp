@@ -75,7 +75,7 @@ TEST(Table, PastingChangesAddsAndRefusesWithPlace) {
   EXPECT_NEAR(*p.layout.parts.back().measured_mass, 0.0114, 1e-12);
   EXPECT_NE(refusal_of([&] { (void)paste("name\tmass\nMotor\theavy\n"); }).find("row 2, mass: \"heavy\" is not a mass"),
             std::string::npos);
-  EXPECT_NE(refusal_of([&] { (void)paste("part\tweight\nMotor\t3\n"); }).find("wants headings"), std::string::npos);
+  EXPECT_NE(refusal_of([&] { (void)paste("part\tweight\nMotor\t3\n"); }).find("needs headings"), std::string::npos);
   EXPECT_NE(refusal_of([&] { (void)paste("name\tmass\n\t3\n"); }).find("no name"), std::string::npos);
 }
 

@@ -1,0 +1,109 @@
+#include "actions/boat_commands.h"
+
+#include <QCoreApplication>
+#include <QRegularExpression>
+
+#include "assessment/fit_out.h"
+#include "assessment/rules.h"
+#include "base/error.h"
+#include "drive/drive_table.h"
+#include "io/units.h"
+#include "layout/component.h"
+
+namespace plucky::app {
+
+namespace {
+
+constexpr std::size_t most = 60;
+
+QString tr(const char* text) {
+  return QCoreApplication::translate("BoatCommands", text);
+}
+
+void add_parts(Session& session, const std::vector<CatalogueEntry>& entries, const QString& typed,
+               std::vector<Command>& out) {
+  for (const CatalogueEntry& e : entries) {
+    const QString name = QString::fromStdString(e.part.name);
+    const QString add = tr("Add %1: %2").arg(QString::fromUtf8(part_kind_name(e.part.kind)), name);
+    if (matches_words(add, typed))
+      out.push_back({add, session.shown(Quantity{e.part.mass, Dimension::mass}), [&session, e] {
+                       Part part = e.part;
+                       part.place = find_place(session.now(), part);
+                       const Id id = session.project().next_id;
+                       if (session.perform({"Put " + part.name + " aboard", AddPart{part}})) session.select(id);
+                     }});
+    if (!swap_fits(session.project(), e)) continue;
+    const auto old = components_in_role(session.project(), *group_of(e.part.kind));
+    if (old.empty()) continue;
+    const QString swap =
+        tr("Swap %1: %2 for %3")
+            .arg(QString::fromUtf8(part_kind_name(e.part.kind)), QString::fromStdString(old.front()->name), name);
+    if (matches_words(swap, typed))
+      out.push_back({swap, session.shown(Quantity{e.part.mass, Dimension::mass}),
+                     [&session, e] { session.perform(swap_edit(session.now(), e)); }});
+  }
+}
+
+void places(Session& session, const QString& typed, std::vector<Command>& out) {
+  for (const Part& part : session.project().layout.parts) {
+    const QString go = tr("Go to %1").arg(QString::fromStdString(part.name));
+    if (matches_words(go, typed)) out.push_back({go, {}, [&session, id = part.id] { session.select(id); }});
+  }
+  for (const Finding& f : session.now().findings) {
+    if (f.severity == Severity::fine || !f.remedy) continue;
+    const QString mend =
+        tr("Mend: %1").arg(session.shown(f.remedy->label, f.remedy_values.empty() ? f.values : f.remedy_values));
+    if (matches_words(mend, typed)) out.push_back({mend, {}, [&session, edit = *f.remedy] { session.perform(edit); }});
+  }
+}
+
+/// "set length 600": the words up to the first figure name a number, the rest is its value.
+void numbers(Session& session, const QString& typed, std::vector<Command>& out) {
+  static const QRegularExpression form(R"(^\s*set\s+(.*?)\s*(?:to\s+)?([-\x{2212}]?[0-9].*)$)",
+                                       QRegularExpression::CaseInsensitiveOption);
+  const auto match = form.match(typed);
+  if (!match.hasMatch()) return;
+  const QString name = match.captured(1), value = match.captured(2);
+  const auto offer = [&](const QString& label, Dimension dimension, auto edit) {
+    if (!matches_words(label, name)) return;
+    try {
+      const double si = parse_quantity(value.toStdString(), dimension, session.units());
+      out.push_back({tr("Set %1 to %2").arg(label, session.shown(Quantity{si, dimension})),
+                     {},
+                     [&session, e = edit(si)] { session.perform(e); }});
+    } catch (const InvalidInput&) {  // no value of this kind: another number may take it
+    }
+  };
+  for (const HullParameter& h : hull_parameters(session.project().hull.family))
+    offer(tr("Hull: %1").arg(QString::fromUtf8(h.label)), h.dimension, [&](double si) {
+      return Edit{std::string(h.label) + " of the hull", SetHullParameter{h.key, si}};
+    });
+  const Drive drive = session.project().drive();
+  for (const DriveNumber& n : drive_numbers()) {
+    const auto groups = drive_groups(drive);
+    if (std::find(groups.begin(), groups.end(), n.group) == groups.end() || drive.lacks(n.group) ||
+        !matters(drive, n.group, n.key))
+      continue;
+    offer(QString::fromUtf8(drive_group_name(n.group)) + ": " + QString::fromUtf8(n.label), n.dimension,
+          [&](double si) {
+            Drive changed = drive;
+            n.of(changed) = si;
+            return Edit{std::string(n.label) + " of the drive", ChangeDrive{changed}};
+          });
+  }
+}
+
+}  // namespace
+
+std::vector<Command> boat_commands(Session& session, const OwnParts& own, const QString& typed) {
+  std::vector<Command> out;
+  if (typed.trimmed().size() < 2) return out;
+  numbers(session, typed, out);
+  places(session, typed, out);
+  add_parts(session, own.list(), typed, out);
+  add_parts(session, builtin_catalogue().parts, typed, out);
+  if (out.size() > most) out.resize(most);
+  return out;
+}
+
+}  // namespace plucky::app
