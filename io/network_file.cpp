@@ -29,7 +29,7 @@ struct Entry {
     if (!it->is_number()) refuse(key, fmt::format("is {}, must be a number", it->type_name()));
     const double value = it->get<double>();
     if (!(std::isfinite(value) && value >= low && value <= high))
-      refuse(key, fmt::format("is {}, should be {} to {}", value, low, high));
+      refuse(key, fmt::format("is {}, allowed: {} to {}", value, low, high));
     return value;
   }
   [[nodiscard]] std::string text(const char* key, const std::string& usual) const {

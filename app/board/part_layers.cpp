@@ -40,9 +40,42 @@ void paint_part(Canvas& c, const Part& part, const QRectF& r, Side side) {
   draw_silhouette(p, part, r, side);
 }
 
+/// A shaft that the drive has in a known line: it lies there, whatever level box its mass fills.
 bool on_its_line(const Canvas& c, const Part& part) {
-  const Drive& d = c.a().fitted_drive;
-  return c.a().power.line.known && c.shows(Overlay::drive) && part.id != 0 && part.id == d.stands.shaft;
+  return part.kind == PartKind::shaft && c.a().power.line.known && !drives_with(c.project(), part.id).empty();
+}
+
+/// Tube and shaft from the coupler to the disc, to scale.
+void paint_shaft(Canvas& c, const Part& part) {
+  const DriveLine& line = c.a().power.line;
+  const Look& l = look();
+  const bool selected = c.session.is_selected(part.id);
+  const auto draw = [&](const QPointF& disc, const QPointF& fore) {
+    const double scale = std::abs(c.map.x(1.0) - c.map.x(0.0));
+    const double across = std::max(2.5, scale * part.size.y());
+    QPen pen(selected ? l.brass : l.ink, across + 2.0, Qt::SolidLine, Qt::FlatCap);
+    c.painter.setPen(pen);
+    c.painter.drawLine(disc, fore);
+    pen.setColor(selected ? l.brass_fill : l.part);
+    pen.setWidthF(across);
+    c.painter.setPen(pen);
+    c.painter.drawLine(disc, fore);
+  };
+  draw(c.map.profile(line.disc.x(), line.disc.z()), c.map.profile(line.fore.x(), line.fore.z()));
+  // A second drive's line is the first one's beside it.
+  draw(c.map.plan(line.disc.x(), part.place.y()), c.map.plan(line.fore.x(), part.place.y()));
+}
+
+/// Where a part's name belongs: at its box, a shaft's about the middle of its line.
+QRectF seat_in_profile(const Canvas& c, const Part& part) {
+  if (!on_its_line(c, part)) return part_in_profile(c.map, part);
+  const Vec3 middle = 0.5 * (c.a().power.line.disc + c.a().power.line.fore);
+  return {c.map.profile(middle.x(), middle.z()) - QPointF(5, 5), QSizeF(10, 10)};
+}
+QRectF seat_in_plan(const Canvas& c, const Part& part) {
+  if (!on_its_line(c, part)) return part_in_plan(c.map, part);
+  const Vec3 middle = 0.5 * (c.a().power.line.disc + c.a().power.line.fore);
+  return {c.map.plan(middle.x(), part.place.y()) - QPointF(5, 5), QSizeF(10, 10)};
 }
 
 /// The name inside where it fits, else beside the part; the selected part's name always shows.
@@ -90,8 +123,7 @@ void paint_parts(Canvas& c) {
     if (selected) f(*selected);
   };
   each([&](const Part& part) {
-    // A shaft that is in line is drawn where it lies (drive_layer.cpp), not as the level box that its mass fills.
-    if (on_its_line(c, part)) return;
+    if (on_its_line(c, part)) return paint_shaft(c, part);
     paint_part(c, part, part_in_profile(c.map, part), Side::profile);
     paint_part(c, part, part_in_plan(c.map, part), Side::plan);
   });
@@ -102,13 +134,13 @@ void label_parts(Canvas& c) {
   const Part* selected = c.project().layout.find(c.session.selection());
   // The selected part's name first, so that it gets the best place.
   if (selected) {
-    label_part(c, *selected, part_in_profile(c.map, *selected));
-    label_part(c, *selected, part_in_plan(c.map, *selected));
+    label_part(c, *selected, seat_in_profile(c, *selected));
+    label_part(c, *selected, seat_in_plan(c, *selected));
   }
   for (const Part& part : parts) {
     if (&part == selected) continue;
-    label_part(c, part, part_in_profile(c.map, part));
-    label_part(c, part, part_in_plan(c.map, part));
+    label_part(c, part, seat_in_profile(c, part));
+    label_part(c, part, seat_in_plan(c, part));
   }
   if (!selected || selected->rail == 0) return;
   const Rail* rail = c.project().layout.find_rail(selected->rail);

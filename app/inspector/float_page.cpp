@@ -18,9 +18,9 @@ FloatPage::FloatPage(Session* session, QWidget* parent) : Page(session, parent) 
   arm_ = fact(tr("Maximum GZ"));
   area_ = fact(tr("Area under it"));
   vanishing_ = fact(tr("Vanishing stability at"));
-  righting_ = fact(tr("Turned over"));
+  righting_ = fact(tr("Inverted"));
   downflood_ = fact(tr("Downflooding angle"));
-  swamped_ = fact(tr("When flooded"));
+  swamped_ = fact(tr("When swamped"));
   heading(tr("Slide for a trim"));
   wanted_trim_ = quantity(tr("Required trim"), Dimension::angle, "wanted_trim");
   wanted_trim_->set_value(radians(1.0));
@@ -124,7 +124,7 @@ void FloatPage::refresh() {
                                                   : tr("never"));
   righting_->setText(a.stability.self_righting
                          ? tr("rights itself")
-                         : tr("stays at %1").arg(session_->shown(angle_quantity(a.stability.rests_at))));
+                         : tr("equilibrium at %1").arg(session_->shown(angle_quantity(a.stability.rests_at))));
   downflood_->setText(a.freeboard.downflood_heel
                           ? tr("at %1 of heel").arg(session_->shown(angle_quantity(*a.freeboard.downflood_heel)))
                           : tr("none dips under"));

@@ -24,6 +24,12 @@ void Page::row(const QString& label, QWidget* field) {
   auto* words = new QLabel(label, this);
   words->setProperty("muted", true);
   words->setBuddy(field);
+  // Long names take a second line rather than the page's room.
+  constexpr int widest = 126;
+  if (words->fontMetrics().horizontalAdvance(label) > widest) {
+    words->setWordWrap(true);
+    words->setFixedWidth(widest);
+  }
   words->setAlignment(Qt::AlignLeft | (qobject_cast<QLabel*>(field) ? Qt::AlignTop : Qt::AlignVCenter));
   grid_->addWidget(words, next_row_, 0);
   grid_->addWidget(field, next_row_, 1);

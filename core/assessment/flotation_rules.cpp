@@ -72,7 +72,7 @@ void upright(const Assessment& a, std::vector<Finding>& out) {
 void trim(const Assessment& a, std::vector<Finding>& out) {
   const Brief& brief = a.project.brief;
   const double t = a.flotation.plane.attitude.trim;
-  Finding f{.id = "float.trim", .stage = Stage::flotation, .source = "wanted in the brief"};
+  Finding f{.id = "float.trim", .stage = Stage::flotation, .source = "required in the brief"};
   f.number = angle_quantity(t);
   f.values = {angle_quantity(std::abs(t)), angle_quantity(brief.trim_low), angle_quantity(brief.trim_high)};
   const char* side = t < 0.0 ? "bow down" : "bow up";
@@ -162,7 +162,7 @@ void cg(const Assessment& a, std::vector<Finding>& out) {
 
 void freeboard(const Assessment& a, std::vector<Finding>& out) {
   const double wanted = a.project.brief.wanted_freeboard, least = a.freeboard.least;
-  Finding f{.id = "float.freeboard", .stage = Stage::flotation, .source = "wanted in the brief"};
+  Finding f{.id = "float.freeboard", .stage = Stage::flotation, .source = "required in the brief"};
   f.number = length_quantity(least);
   f.limit = length_quantity(wanted);
   f.values = {length_quantity(least), length_quantity(a.freeboard.least_place.x() - a.hull->model.box.low.x()),

@@ -55,7 +55,7 @@ void self_righting(const Assessment& a, std::vector<Finding>& out) {
     f.severity = asked ? Severity::stop : Severity::note;
     f.text = asked ? "Stays over at {0} in spite of its flood chamber: move weight low and to the chamber's side, or "
                      "enlarge it."
-                   : "Turned over it stays at {0}; it will not right itself.";
+                   : "Inverted equilibrium at {0}; it will not right itself.";
   }
   out.push_back(f);
 }

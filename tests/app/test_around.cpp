@@ -8,6 +8,7 @@
 #include <QMessageBox>
 #include <QProcess>
 #include <QRegularExpression>
+#include <QScrollBar>
 #include <QTextBrowser>
 #include <QTimer>
 #include <set>
@@ -295,6 +296,8 @@ TEST_F(Bench, TheGuideOpensAtTheChapterOfTheStage) {
   for (const Stage stage : {Stage::brief, Stage::hull, Stage::drive, Stage::layout, Stage::flotation, Stage::seal,
                             Stage::cool, Stage::build, Stage::trial}) {
     if (stage != Stage::build) window->choose_stage(stage);
+    window->activateWindow();
+    settle();
     QTest::keyClick(window.get(), Qt::Key_F1);
     settle();
     auto* guide = window->findChild<QTextBrowser*>("guide");
@@ -303,9 +306,10 @@ TEST_F(Bench, TheGuideOpensAtTheChapterOfTheStage) {
       EXPECT_NE(guide->document()->find("Build", 0, QTextDocument::FindWholeWords).position(), -1);
       continue;
     }
-    EXPECT_EQ(guide->textCursor().block().text(), stage_name(stage));
+    EXPECT_EQ(guide->textCursor().block().text(), QString(stage_name(stage)));
     EXPECT_GT(guide->textCursor().block().blockFormat().headingLevel(), 0);
-    EXPECT_LT(guide->cursorRect().top(), 60) << stage_name(stage);
+    const QScrollBar* bar = guide->verticalScrollBar();  // the last chapters stand as high as the end lets them
+    EXPECT_TRUE(guide->cursorRect().top() < 60 || bar->value() == bar->maximum()) << stage_name(stage);
     guide->close();
   }
 }

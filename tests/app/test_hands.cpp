@@ -211,7 +211,7 @@ TEST_F(Bench, LayersAreSwitchedPerStage) {
   settle();
   const QImage with = board()->grab().toImage();
   for (const NamedAction& a : all_actions(window->menuBar()))
-    if (a.path == "Look: Layers of this stage: Parts") a.action->trigger();
+    if (a.path == "View: Layers of this stage: Parts") a.action->trigger();
   settle();
   EXPECT_GT(pixels_apart(board()->grab().toImage(), with), 50);
   // What is not shown cannot be taken.

@@ -181,7 +181,7 @@ TEST_F(WaterBench, ADrawnHoseGoesAndComesByTheUndoKeys) {
 
 TEST_F(WaterBench, LayersOfWaterAreSwitchedAndWhatIsHiddenCannotBeTaken) {
   const auto layer = [&] {
-    const QString path = QString("Look: Layers of this stage: %1").arg(overlay_name(Overlay::plumbing));
+    const QString path = QString("View: Layers of this stage: %1").arg(overlay_name(Overlay::plumbing));
     for (const NamedAction& a : all_actions(window->menuBar()))
       if (a.path == path) return a.action;
     ADD_FAILURE() << path.toStdString();

@@ -203,12 +203,12 @@ TEST_F(Bench, FittingsAreAddedChangedAndTakenOut) {
     if (e->isVisible()) type(e, "350 mm");
   EXPECT_NEAR(session.project().hull.bulkheads.back().x, 0.35, 1e-12);
   EXPECT_NE(finding("layout.bulkhead"), nullptr);
-  action("Take out what is selected")->trigger();
+  action("Delete selection")->trigger();
   EXPECT_EQ(session.project().hull.bulkheads.size(), bulkheads);
   // A rail tells who stood on it.
   session.select(session.project().layout.rails[0].id);
   settle();
-  action("Take out what is selected")->trigger();
+  action("Delete selection")->trigger();
   EXPECT_TRUE(notice().contains("Battery 4S 5000"));
 }
 

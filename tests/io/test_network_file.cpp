@@ -129,11 +129,11 @@ TEST(NetworkFile, EveryNumberOutsideItsRangeIsNamedWithItsPlace) {
   };
   for (const Case& c : {Case{"/density_kg_m3", 0, "net.json: /density_kg_m3"},
                         {"/viscosity_m2_s", -1e-6, "net.json: /viscosity_m2_s"},
-                        {"/nodes/1/height_m", 2000, "/nodes/1/height_m: is 2000, needs -1000 to 1000"},
+                        {"/nodes/1/height_m", 2000, "/nodes/1/height_m: is 2000, allowed: -1000 to 1000"},
                         {"/nodes/0/pressure_pa", "much", "/nodes/0/pressure_pa: is string, must be a number"},
                         {"/nodes/2/name", "", "/nodes/2/name: is missing"},
                         {"/nodes/2", 5, "/nodes/2: is number, must be an object"},
-                        {"/elements/0/bore_m", 3, "/elements/0/bore_m: is 3, must be 0 to 1"},
+                        {"/elements/0/bore_m", 3, "/elements/0/bore_m: is 3, allowed: 0 to 1"},
                         {"/elements/1/length_m", -0.1, "/elements/1/length_m"},
                         {"/elements/2/loss", nullptr, "/elements/2/loss: is null, must be a number"},
                         {"/elements/2/kind", "hose", "\"hose\" is not one of pipe, pump"},
