@@ -5,6 +5,7 @@
 #include <QTimer>
 #include <algorithm>
 
+#include "board/silhouettes.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -32,9 +33,20 @@ void paint_boat_picture(QPainter& p, const QRectF& area, const Assessment& a) {
   p.drawPolygon(outline);
   p.setPen(QPen(l.muted, 0.8));
   p.setBrush(l.part);
-  for (const Part& part : a.project.layout.parts)
-    p.drawRoundedRect(QRectF(at(part.box().low.x(), part.box().high.z()), at(part.box().high.x(), part.box().low.z())),
-                      1.5, 1.5);
+  for (const Part& part : a.project.layout.parts) {
+    if (part.kind == PartKind::shaft && a.power.line.known) {  // on its line, not in the level box that its mass fills
+      const DriveLine& line = a.power.line;
+      p.save();
+      p.setPen(QPen(p.pen().color(), 3.0));
+      p.drawLine(at(line.disc.x(), line.disc.z()), at(line.fore.x(), line.fore.z()));
+      p.restore();
+      continue;
+    }
+    draw_silhouette(
+        p, part,
+        QRectF(at(part.box().low.x(), part.box().high.z()), at(part.box().high.x(), part.box().low.z())).normalized(),
+        Side::profile);
+  }
   if (a.flotation.upright()) {
     const WaterPlane& w = a.flotation.plane;
     const double x0 = box.centre().x() - area.width() / scale, x1 = box.centre().x() + area.width() / scale;

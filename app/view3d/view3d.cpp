@@ -6,36 +6,19 @@
 #include <cmath>
 
 #include "theme/theme.h"
+#include "view3d/part_solids.h"
 
 namespace plucky::app {
 
 namespace {
 
-/// A part's body as triangles.
-TriangleMesh body_of(const Part& part) {
-  if (part.shape == PartShape::box) return box_mesh(part.box().low, part.box().high);
-  const int axis = part.shape == PartShape::cylinder_x ? 0 : part.shape == PartShape::cylinder_y ? 1 : 2;
-  const int u = (axis + 1) % 3, v = (axis + 2) % 3;
-  constexpr std::uint32_t sides = 24;
-  TriangleMesh m;
-  for (const double end : {-0.5, 0.5})
-    for (std::uint32_t i = 0; i < sides; ++i) {
-      Vec3 p = part.place;
-      p[axis] += end * part.size[axis];
-      p[u] += 0.5 * part.size[u] * std::cos(2.0 * pi * i / sides);
-      p[v] += 0.5 * part.size[v] * std::sin(2.0 * pi * i / sides);
-      m.vertices.push_back(p);
-    }
-  for (std::uint32_t i = 0; i < sides; ++i) {
-    const std::uint32_t n = (i + 1) % sides;
-    m.triangles.push_back({i, n, sides + n});
-    m.triangles.push_back({i, sides + n, sides + i});
-    if (i + 1 < sides && i > 0) {
-      m.triangles.push_back({0, i + 1, i});
-      m.triangles.push_back({sides, sides + i, sides + i + 1});
-    }
-  }
-  return m;
+/// A shaft lies on its line where that is known, everything else in its box.
+TriangleMesh body_of(const Assessment& a, const Part& part) {
+  const DriveLine& line = a.power.line;
+  if (part.kind != PartKind::shaft || !line.known || drives_with(a.project, part.id).empty()) return part_solid(part);
+  Vec3 disc = line.disc, fore = line.fore;
+  disc.y() = fore.y() = part.place.y();  // a second drive's line is the first one's beside it
+  return bar_between(disc, fore, part.size.y());
 }
 
 }  // namespace
@@ -92,7 +75,7 @@ void View3D::draw_boat() {
     const bool selected = session_->is_selected(part.id);
     const PartFit* fit = a.fit(part.id);
     const bool trouble = fit && (!fit->skin.inside || !fit->overlaps.empty() || !fit->bulkheads.empty());
-    r.solid(body_of(part), trouble ? l.buoy : selected ? l.brass : l.dark ? l.muted : QColor("#C9B78F"), part.id);
+    r.solid(body_of(a, part), trouble ? l.buoy : selected ? l.brass : l.dark ? l.muted : QColor("#C9B78F"), part.id);
   }
   r.ghost(a.hull->model.skin, l.dark ? QColor("#6F8A96") : QColor("#DAD6C8"), 0.32);
   const WaterPlane& w = a.flotation.plane;

@@ -5,9 +5,11 @@
 
 #include "bench.h"
 #include "board/silhouettes.h"
+#include "geometry/mesh_check.h"
 #include "inspector/drive_cards.h"
 #include "inspector/drive_page.h"
 #include "layout/component.h"
+#include "view3d/part_solids.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -195,4 +197,29 @@ TEST(Silhouettes, KindsOfOneSizeLookDifferent) {
     for (const QPainterPath& other : seen) EXPECT_NE(all, other) << part_kind_name(kind);
     seen.push_back(all);
   }
+}
+
+TEST(Solids, EveryKindIsClosedAndInsideItsBoxInTheRound) {
+  for (const PartKind kind : every_kind)
+    for (const Vec3& size : {Vec3(0.1, 0.04, 0.03), Vec3(0.03, 0.08, 0.08), Vec3(0.02, 0.02, 0.2)}) {
+      Part part;
+      part.kind = kind;
+      part.size = size;
+      part.place = {0.3, -0.02, 0.05};
+      if (kind == PartKind::propeller)
+        part.data = Screw{.diameter = std::min(size.y(), size.z()), .blades = 3, .length = size.x()};
+      const TriangleMesh mesh = part_solid(part);
+      const MeshReport report = check_mesh(mesh);
+      EXPECT_EQ(report.open_edges.count, 0u) << part_kind_name(kind);
+      EXPECT_EQ(report.flipped_faces.count, 0u) << part_kind_name(kind);
+      EXPECT_FALSE(report.inside_out) << part_kind_name(kind);
+      const Box3 box = bounds(mesh), room = part.box();
+      for (int axis = 0; axis < 3; ++axis) {
+        EXPECT_GE(box.low[axis], room.low[axis] - 1e-9) << part_kind_name(kind) << " " << axis;
+        EXPECT_LE(box.high[axis], room.high[axis] + 1e-9) << part_kind_name(kind) << " " << axis;
+      }
+    }
+  const TriangleMesh bar = bar_between({0, 0, 0}, {0.1, 0.0, 0.05}, 0.008);
+  EXPECT_EQ(check_mesh(bar).open_edges.count, 0u);
+  EXPECT_NEAR(bounds(bar).size().x(), 0.1 + 0.008 * std::sin(std::atan2(0.05, 0.1)), 1e-4);
 }
