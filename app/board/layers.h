@@ -103,7 +103,7 @@ void paint_ruler(Canvas& c);
 void paint_section(Canvas& c);  ///< the station line and its card
 
 /// Corners of a part's outline in both views.
-/// What stands of a part's name where there is little room: up to its first comma.
+/// What stands of a part's name where there is little room: a long one up to its first comma.
 [[nodiscard]] QString short_name(const Part& part);
 [[nodiscard]] QRectF part_in_profile(const BoardMap& map, const Part& part);
 [[nodiscard]] QRectF part_in_plan(const BoardMap& map, const Part& part);

@@ -17,7 +17,8 @@ QRectF part_in_plan(const BoardMap& map, const Part& part) {
 }
 
 QString short_name(const Part& part) {
-  return QString::fromStdString(part.name).section(',', 0, 0);
+  const QString name = QString::fromStdString(part.name);
+  return name.size() > 18 ? name.section(',', 0, 0) : name;
 }
 
 namespace {

@@ -152,18 +152,37 @@ Silhouette screw(const Part& part, const Frame& f, Side side) {
   return s;
 }
 
-Silhouette rudder(const Part&, const Frame& f, Side side) {
+/// A foil seen from above, blunt ahead, between two shares of the breadth.
+void foil(QPainterPath& path, const Frame& f, double low, double high) {
+  const double middle = 0.5 * (low + high), over = 0.1 * (high - low);
+  path.moveTo(f.at(0.0, middle));
+  path.cubicTo(f.at(0.5, high), f.at(1.0, high + over), f.at(1.0, middle));
+  path.cubicTo(f.at(1.0, low - over), f.at(0.5, low), f.at(0.0, middle));
+}
+
+Silhouette rudder(const Part& part, const Frame& f, Side side) {
   Silhouette s;
+  // Wider than any blade is thick: a pair.
+  const bool pair = part.size.y() > 0.5 * part.size.x();
+  if (pair && side == Side::plan) {
+    foil(s.body, f, 0.01, 0.13);
+    foil(s.body, f, 0.87, 0.99);
+    line(s.lines, f.at(0.7, 0.1), f.at(0.7, 0.9));  // the rod that joins them
+    return s;
+  }
+  if (pair && side == Side::section) {
+    for (const double u : {0.0, 0.92}) block(s.body, f.part(u, 0.0, u + 0.08, 1.0), 0.0);
+    line(s.lines, f.at(0.08, 0.1), f.at(0.92, 0.1));
+    return s;
+  }
   s.body.setFillRule(Qt::WindingFill);
   if (side == Side::profile) {
     polygon(s.body, {f.at(0.0, 0.0), f.at(0.85, 0.06), f.at(1.0, 0.72), f.at(0.0, 0.72)});
     block(s.body, f.part(0.66, 0.70, 0.76, 1.0), 0.0);
     return s;
   }
-  if (side == Side::plan) {  // a foil, blunt ahead
-    s.body.moveTo(f.at(0.0, 0.5));
-    s.body.cubicTo(f.at(0.5, 1.0), f.at(1.0, 1.1), f.at(1.0, 0.5));
-    s.body.cubicTo(f.at(1.0, -0.1), f.at(0.5, 0.0), f.at(0.0, 0.5));
+  if (side == Side::plan) {
+    foil(s.body, f, 0.0, 1.0);
     return s;
   }
   block(s.body, f.part(0.2, 0.0, 0.8, 1.0), f.round());
@@ -393,7 +412,7 @@ void draw_silhouette(QPainter& painter, const Part& part, const QRectF& box, Sid
   painter.setPen(thin);
   const QBrush fill = painter.brush();
   painter.setBrush(Qt::NoBrush);
-  painter.drawPath(s.lines);
+  if (!s.lines.isEmpty()) painter.drawPath(s.lines);  // an empty path spoils a PDF
   painter.setBrush(fill);
   painter.setPen(outline);
 }

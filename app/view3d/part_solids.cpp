@@ -120,13 +120,18 @@ TriangleMesh part_solid(const Part& part) {
       return b.take();
     }
     case PartKind::rudder:
+      if (part.size.y() > 0.5 * part.size.x())  // a pair
+        return b.block(none, {1, 0.06, 1})
+            .block({0, 0.94, 0}, all)
+            .block({0.66, 0.06, 0.06}, {0.72, 0.94, 0.10})
+            .take();
       return b.block({0, 0.2, 0}, {1, 0.8, 0.72}).block({0.64, 0.1, 0.7}, {0.78, 0.9, 1}).take();
     case PartKind::pod:
       return b.round(0, {0.14, 0.25, 0.05}, {0.82, 0.75, 0.27})
           .block({0.42, 0.4, 0.16}, {0.66, 0.6, 0.86})
           .block({0.40, 0.1, 0.82}, all)
           .block({0.86, 0.1, 0.5}, all)
-          .blades(0.1, {0, 0.5, 0.16}, 3, 0.16 * part.size.z())
+          .blades(0.1, {0, 0.5, 0.16}, 3, std::min(0.16 * part.size.z(), 0.5 * part.size.y()))
           .take();
     case PartKind::jet:
       return b.round(0, {0, 0.26, 0.3}, {0.22, 0.74, 0.7})

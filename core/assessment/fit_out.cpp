@@ -177,7 +177,8 @@ const CatalogueEntry* esc_for(const Catalogue& catalogue, double current, std::u
 }
 
 /// The rest of the set follows from motor and screw: what carries their current, bores that meet.
-void complete(Chosen& set, Drive d, const Drive& have, const Need& need, const Catalogue& catalogue) {
+void complete(Chosen& set, const Drive& have, const Need& need, const Catalogue& catalogue) {
+  Drive d = have;
   for (const auto& [group, entry] : set) put_data(entry->part.data, d);
   const auto take = [&](DriveGroup g, const CatalogueEntry* entry) {
     if (!entry) throw InvalidInput(drive_group_name(g), "is not in the catalogue for this drive");
@@ -543,8 +544,6 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
   const Assessment boat = before.project.drives.empty() && needs_hatch(before) ? assess(with_hatch(before)) : before;
   Project bare = boat.project;
   if (bare.drives.empty()) {
-    Drive none;
-    none.fittings = bare.fittings;
     bare.drives.push_back({.id = bare.take_id()});
     bare.drives.front().use.slip = usual_slip(propulsor);
   }
@@ -571,12 +570,19 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
     return std::find(listed.begin(), listed.end(), part.id) != listed.end() && drives_with(bare, part.id).empty();
   });
   const Drive have = drive_of_unit(bare, bare.drives.front());
-  if (have.gaps == 0) return steered(boat, bare, catalogue);
+  if (have.gaps == 0) {
+    if (drive_of(bare).gaps != 0) {  // what a further drive lacks it gets from the first one's, for the builder to place
+      Drive all = have;
+      all.count = static_cast<std::uint32_t>(bare.drives.size());
+      set_drive(bare, all);
+    }
+    return steered(boat, bare, catalogue);
+  }
   const Need need = need_of(boat, propulsor);
   std::optional<Project> best;
   double least = 1e300;
   for (Chosen& set : sets_for(boat, have, need, catalogue)) {
-    complete(set, have, have, need, catalogue);
+    complete(set, have, need, catalogue);
     const Project tried = with_fitting_esc(aboard(boat, bare, set), have, catalogue);
     if (const double d = demerit(assess(tried), need); d < least) least = d, best = tried;
   }

@@ -260,12 +260,15 @@ Drive drive_of(const Project& p) {
   }
   Drive d = drive_of_unit(p, p.drives.front());
   d.count = static_cast<std::uint32_t>(p.drives.size());
+  const Drive first = d;
   for (std::size_t i = 1; i < p.drives.size(); ++i) {
     Drive other = drive_of_unit(p, p.drives[i]);
     if (i == 1) d.stands.second_motor = other.stands.motor, d.stands.second_propulsor = other.stands.propulsor;
     other.count = d.count;
-    other.unlike = d.unlike;
-    if (bare(other) != bare(d)) d.unlike = true;
+    if (other.gaps != 0)
+      d.gaps |= other.gaps;  // what one of them lacks is told before how they differ
+    else if (bare(other) != bare(first))
+      d.unlike = true;
   }
   return d;
 }

@@ -31,31 +31,20 @@ void add_part(const Boat& b, const Part& p, const WaterLevel& level, DragAreas& 
   const Box3 box = p.box();
   const double water = level(p.place.x()), wet = std::clamp(water - box.low.z(), 0.0, p.size.z());
   const double dry = p.size.z() - wet, wet_z = box.low.z() + 0.5 * wet, dry_z = box.high.z() - 0.5 * dry;
-  if (wet > 0.0) switch (p.kind) {
-      case PartKind::propeller:
-        break;  // its drag is the propulsor's
-      case PartKind::rudder:
-        areas.add_water(foil_drag_area(p.size.x(), p.size.y(), wet), wet_z);
-        break;
-      case PartKind::gearing:
-      case PartKind::coupler:
-      case PartKind::shaft:
-      case PartKind::pod:
-      case PartKind::jet:
-      case PartKind::drive_line:
-        if (b.drive.propulsor == Propulsor::jet) break;  // lies in the bottom
-        if (b.drive.has_shaft_line()) {
-          // A shaft or tube meets the stream at a slant.
-          areas.add_water(0.10 * p.size.y() * std::min(wet, p.size.x() + wet), wet_z);
-        } else {
-          // A faired nacelle round the motor and a leg of 12 mm, whatever the box with its bracket measures.
-          const double nacelle = 1.2 * b.drive.motor.can_diameter;
-          areas.add_water(0.1 * 0.25 * pi * nacelle * nacelle + 0.12 * 0.012 * wet + 0.24 * 0.012 * 0.012, wet_z);
-        }
-        break;
-      default:
-        areas.add_water(0.4 * p.size.y() * wet, wet_z);
+  if (wet > 0.0 && p.kind == PartKind::rudder) {
+    areas.add_water(foil_drag_area(p.size.x(), p.size.y(), wet), wet_z);
+  } else if (wet > 0.0 && in_the_line(p.kind)) {
+    if (b.drive.has_shaft_line()) {
+      // A shaft or tube meets the stream at a slant.
+      areas.add_water(0.10 * p.size.y() * std::min(wet, p.size.x() + wet), wet_z);
+    } else if (b.drive.propulsor != Propulsor::jet) {  // a jet lies in the bottom
+      // A faired nacelle round the motor and a leg of 12 mm, whatever the box with its bracket measures.
+      const double nacelle = 1.2 * b.drive.motor.can_diameter;
+      areas.add_water(0.1 * 0.25 * pi * nacelle * nacelle + 0.12 * 0.012 * wet + 0.24 * 0.012 * 0.012, wet_z);
     }
+  } else if (wet > 0.0 && p.kind != PartKind::propeller) {  // its drag is the propulsor's
+    areas.add_water(0.4 * p.size.y() * wet, wet_z);
+  }
   if (dry > 0.0) {
     // Guards and blades let the air through; rudders stand edge on.
     const double blocks = p.kind == PartKind::propeller ? 0.15 : p.kind == PartKind::rudder ? 0.1 : 0.9;

@@ -362,6 +362,14 @@ TEST(FitOut, ASecondDriveStandsBesideTheFirstAndGoesAgain) {
     if (part.id == d.stands.second_propulsor) std::get<Screw>(part.data).pitch *= 1.3;
   EXPECT_TRUE(unlike.drive().unlike);
   EXPECT_NE(assess(unlike).power.message.find("drives differ"), std::string::npos);
+  // What the second one lacks is a gap of the boat; filling it makes them alike again.
+  const Id esc = twin.drives[1].components[1];
+  ASSERT_EQ(twin.layout.component(esc)->kind, PartKind::esc);
+  const Project lacking = apply(twin, {"Out", RemovePart{esc}});
+  EXPECT_EQ(assess(lacking).power.message, "the drive has no ESC");
+  const Project whole = fitted_out(assess(lacking), Propulsor::propeller, Mounting::shaft, builtin_catalogue());
+  EXPECT_EQ(whole.drive().gaps, 0u);
+  EXPECT_FALSE(whole.drive().unlike);
   const Project again = without_last_drive(twin);
   EXPECT_EQ(again.drives.size(), 1u);
   EXPECT_EQ(again.layout.parts.size(), p.layout.parts.size());
