@@ -14,6 +14,10 @@ constexpr double deg(double d) {
 }
 
 using S = HullShape;
+
+/// Apart, since these words are names of much else.
+namespace measure {
+
 constexpr HullParameter length{"length_m", "Length", &S::length, Dimension::length, 0.08, 3.0, "Transom to bow tip."};
 constexpr HullParameter beam{
     "beam_m", "Beam", &S::beam, Dimension::length, 0.02, 1.2, "Greatest width, at the deck edge."};
@@ -97,6 +101,8 @@ constexpr std::array all{
     length,        beam,   depth,  deadrise_transom, deadrise_midships, flare,  sheer,        bow_rake,   bow_fullness,
     transom_width, widest, camber, bow_width,        bow_rise,          rocker, bilge_radius, spray_rails};
 
+}  // namespace measure
+
 constexpr std::array<KeyRow<HullFamily>, 4> families{{
     {HullFamily::deep_v, "deep-v", "deep-V planing monohull"},
     {HullFamily::flat_bottom, "flat-bottom", "flat-bottom sled or skiff"},
@@ -109,11 +115,11 @@ constexpr std::array<KeyRow<HullFamily>, 4> families{{
 std::span<const HullParameter> hull_parameters(HullFamily family) {
   switch (family) {
     case HullFamily::deep_v:
-      return deep_v;
+      return measure::deep_v;
     case HullFamily::flat_bottom:
-      return flat_bottom;
+      return measure::flat_bottom;
     case HullFamily::round_bilge:
-      return round_bilge;
+      return measure::round_bilge;
     case HullFamily::imported:
       break;
   }
@@ -121,7 +127,7 @@ std::span<const HullParameter> hull_parameters(HullFamily family) {
 }
 
 std::span<const HullParameter> all_hull_parameters() {
-  return all;
+  return measure::all;
 }
 
 HullShape default_shape(HullFamily family) {
