@@ -9,11 +9,32 @@
 
 namespace plucky::bench {
 
+namespace {
+
+/// Every triangle as four.
+TriangleMesh split(const TriangleMesh& mesh) {
+  TriangleMesh out;
+  for (const Triangle& t : mesh.triangles) {
+    const Vec3 &a = mesh.vertices[t[0]], &b = mesh.vertices[t[1]], &c = mesh.vertices[t[2]];
+    const auto n = static_cast<std::uint32_t>(out.vertices.size());
+    for (const Vec3& v : {a, b, c, Vec3(0.5 * (a + b)), Vec3(0.5 * (b + c)), Vec3(0.5 * (c + a))})
+      out.vertices.push_back(v);
+    for (const Triangle& part :
+         {Triangle{n, n + 3, n + 5}, {n + 3, n + 1, n + 4}, {n + 5, n + 4, n + 2}, {n + 3, n + 4, n + 5}})
+      out.triangles.push_back(part);
+  }
+  weld(out, 0.0);
+  return out;
+}
+
+}  // namespace
+
 const TriangleMesh& hull_mesh(int triangles) {
   static std::map<int, TriangleMesh> meshes;
   auto it = meshes.find(triangles);
   if (it == meshes.end()) {
     const double fineness = std::sqrt(triangles / 4560.0);
+    if (fineness > 10.0) return meshes.emplace(triangles, split(hull_mesh(triangles / 4))).first->second;
     it = meshes.emplace(triangles, loft(HullFamily::deep_v, default_shape(HullFamily::deep_v), fineness).mesh).first;
   }
   return it->second;
