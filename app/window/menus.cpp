@@ -3,6 +3,7 @@
 #include <QApplication>
 #include <QMenuBar>
 #include <QMessageBox>
+#include <QStackedWidget>
 
 #include "actions/action_list.h"
 #include "board/board.h"
