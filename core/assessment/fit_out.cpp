@@ -571,8 +571,8 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
   });
   const Drive have = drive_of_unit(bare, bare.drives.front());
   if (have.gaps == 0) {
-    if (drive_of(bare).gaps !=
-        0) {  // what a further drive lacks it gets from the first one's, for the builder to place
+    if (drive_of(bare).gaps != 0) {
+      // What a further drive lacks it gets from the first one's, for the builder to place.
       Drive all = have;
       all.count = static_cast<std::uint32_t>(bare.drives.size());
       set_drive(bare, all);
