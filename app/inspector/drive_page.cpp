@@ -2,7 +2,9 @@
 
 #include <cmath>
 
+#include <QApplication>
 #include <QMenu>
+#include <QScopeGuard>
 
 #include "assessment/fit_out.h"
 #include "assessment/rules.h"
@@ -185,11 +187,19 @@ void DrivePage::fit_out(Propulsor propulsor, Mounting mounting) {
 }
 
 void DrivePage::change_drives(const QString& what, const std::function<Project()>& how) {
+  std::shared_ptr<const Project> boat;
+  QString trouble;
   try {
-    session_->perform({what.toStdString(), ReplaceBoat{std::make_shared<const Project>(how())}});
+    QApplication::setOverrideCursor(Qt::WaitCursor);  // several boats are run before the best is taken
+    const auto back = qScopeGuard([] { QApplication::restoreOverrideCursor(); });
+    boat = std::make_shared<const Project>(how());
   } catch (const InvalidInput& e) {
-    session_->refuse(QString::fromStdString(e.what()));
+    trouble = QString::fromStdString(e.what());
   }
+  if (boat)
+    session_->perform({what.toStdString(), ReplaceBoat{boat}});
+  else
+    session_->refuse(trouble);
   refresh();
 }
 

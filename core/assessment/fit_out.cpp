@@ -473,12 +473,12 @@ Project steered(const Assessment& a, const Project& driven, const Catalogue& cat
 }
 
 /// Slides the battery to the wanted trim, on a tray of its own where it has none.
-Project trimmed(Project p) {
+Project trimmed(Assessor& judge, Project p) {
   const Drive d = p.drive();
   const auto battery = std::find_if(p.layout.parts.begin(), p.layout.parts.end(),
                                     [&](const Part& part) { return part.id == d.stands.battery; });
   if (battery == p.layout.parts.end()) return p;
-  Assessment a = assess(p);
+  Assessment a = judge.assess(p);
   const double wanted = 0.5 * (p.brief.trim_low + p.brief.trim_high);
   if (battery->rail == 0) {
     const double half = 0.5 * battery->size.x(), length = a.hull->model.length();
@@ -489,16 +489,16 @@ Project trimmed(Project p) {
     tray.z = battery->place.z() - 0.5 * battery->size.z();
     battery->rail = tray.id;
     p.layout.rails.push_back(tray);
-    a = assess(p);
+    a = judge.assess(p);
   }
   if (const auto slide = slide_edit(a, wanted)) return apply(p, *slide);
   return p;
 }
 
 /// What the linkage asks for (boot, hole, stops) is put right by the findings' own remedies.
-Project linked(Project p) {
+Project linked(Assessor& judge, Project p) {
   for (int round = 0; round < 3; ++round) {
-    const Assessment a = assess(p);
+    const Assessment a = judge.assess(p);
     const auto f = std::find_if(a.findings.begin(), a.findings.end(), [](const Finding& x) {
       return x.id.rfind("steer.", 0) == 0 && x.severity >= Severity::watch && x.remedy &&
              std::holds_alternative<ChangeSteering>(x.remedy->change);
@@ -510,9 +510,9 @@ Project linked(Project p) {
 }
 
 /// A chosen ESC that the boat then asks too much of gives way to a larger one.
-Project with_fitting_esc(Project p, const Drive& have, const Catalogue& catalogue) {
+Project with_fitting_esc(Assessor& judge, Project p, const Drive& have, const Catalogue& catalogue) {
   if (!have.lacks(DriveGroup::esc)) return p;
-  const Assessment a = assess(p);
+  const Assessment a = judge.assess(p);
   if (!a.power.full.runs()) return p;
   const Drive d = p.drive();
   const double asked = 1.2 * a.power.full.shaft.motor_current;
@@ -541,7 +541,9 @@ double demerit(const Assessment& a, const Need& need) {
 
 Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mounting, const Catalogue& catalogue) {
   if (propulsor == Propulsor::none) throw InvalidInput("Drive", "needs a kind");
-  const Assessment boat = before.project.drives.empty() && needs_hatch(before) ? assess(with_hatch(before)) : before;
+  Assessor judge;  // one for all: the hull stays the same
+  const Assessment boat =
+      before.project.drives.empty() && needs_hatch(before) ? judge.assess(with_hatch(before)) : before;
   Project bare = boat.project;
   if (bare.drives.empty()) {
     bare.drives.push_back({.id = bare.take_id()});
@@ -584,11 +586,11 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
   double least = 1e300;
   for (Chosen& set : sets_for(boat, have, need, catalogue)) {
     complete(set, have, need, catalogue);
-    const Project tried = with_fitting_esc(aboard(boat, bare, set), have, catalogue);
-    if (const double d = demerit(assess(tried), need); d < least) least = d, best = tried;
+    const Project tried = with_fitting_esc(judge, aboard(boat, bare, set), have, catalogue);
+    if (const double d = demerit(judge.assess(tried), need); d < least) least = d, best = tried;
   }
   if (!best) throw InvalidInput("Drive", "nothing in the catalogue makes one of this kind");
-  return trimmed(linked(steered(boat, *best, catalogue)));
+  return trimmed(judge, linked(judge, steered(boat, *best, catalogue)));
 }
 
 namespace {
