@@ -3,8 +3,7 @@
 #include <QCoreApplication>
 #include <QRegularExpression>
 
-#include "assessment/fit_out.h"
-#include "assessment/rules.h"
+#include "assessment/drive_edits.h"
 #include "base/error.h"
 #include "drive/drive_table.h"
 #include "io/units.h"
@@ -26,13 +25,9 @@ void add_parts(Session& session, const std::vector<CatalogueEntry>& entries, con
     const QString name = QString::fromStdString(e.part.name);
     const QString add = tr("Add %1: %2").arg(QString::fromUtf8(part_kind_name(e.part.kind)), name);
     if (matches_words(add, typed))
-      out.push_back({add, session.shown(Quantity{e.part.mass, Dimension::mass}), [&session, e] {
-                       Part part = e.part;
-                       part.place = find_place(session.now(), part);
-                       const Id id = session.project().next_id;
-                       if (session.perform({"Put " + part.name + " aboard", AddPart{part}})) session.select(id);
-                     }});
-    if (!swap_fits(session.project(), e)) continue;
+      out.push_back(
+          {add, session.shown(Quantity{e.part.mass, Dimension::mass}), [&session, e] { session.put_aboard(e.part); }});
+    if (!swap_fits(session.now().fitted_drive, e)) continue;
     const auto old = components_in_role(session.project(), *group_of(e.part.kind));
     if (old.empty()) continue;
     const QString swap =
@@ -78,12 +73,9 @@ void numbers(Session& session, const QString& typed, std::vector<Command>& out) 
     offer(tr("Hull: %1").arg(QString::fromUtf8(h.label)), h.dimension, [&](double si) {
       return Edit{std::string(h.label) + " of the hull", SetHullParameter{h.key, si}};
     });
-  const Drive drive = session.project().drive();
+  const Drive& drive = session.now().fitted_drive;
   for (const DriveNumber& n : drive_numbers()) {
-    const auto groups = drive_groups(drive);
-    if (std::find(groups.begin(), groups.end(), n.group) == groups.end() || drive.lacks(n.group) ||
-        !matters(drive, n.group, n.key))
-      continue;
+    if (!has_group(drive, n.group) || drive.lacks(n.group) || !matters(drive, n.group, n.key)) continue;
     offer(QString::fromUtf8(drive_group_name(n.group)) + ": " + QString::fromUtf8(n.label), n.dimension,
           [&](double si) {
             Drive changed = drive;

@@ -41,19 +41,13 @@ void paint_part(Canvas& c, const Part& part, const QRectF& r, Side side) {
   draw_silhouette(p, part, r, side);
 }
 
-/// A shaft that the drive has in a known line: it lies there, whatever level box its mass fills.
-bool on_its_line(const Canvas& c, const Part& part) {
-  return part.kind == PartKind::shaft && c.a().power.line.known && !drives_with(c.project(), part.id).empty();
-}
-
 /// Tube and shaft from the coupler to the disc, to scale.
-void paint_shaft(Canvas& c, const Part& part) {
-  const DriveLine& line = c.a().power.line;
+void paint_shaft(Canvas& c, const Part& part, const ShaftPlace& at) {
   const Look& l = look();
   const bool selected = c.session.is_selected(part.id);
+  const double scale = std::abs(c.map.x(1.0) - c.map.x(0.0));
+  const double across = std::max(2.5, scale * part.size.y());
   const auto draw = [&](const QPointF& disc, const QPointF& fore) {
-    const double scale = std::abs(c.map.x(1.0) - c.map.x(0.0));
-    const double across = std::max(2.5, scale * part.size.y());
     QPen pen(selected ? l.brass : l.ink, across + 2.0, Qt::SolidLine, Qt::FlatCap);
     c.painter.setPen(pen);
     c.painter.drawLine(disc, fore);
@@ -62,21 +56,8 @@ void paint_shaft(Canvas& c, const Part& part) {
     c.painter.setPen(pen);
     c.painter.drawLine(disc, fore);
   };
-  draw(c.map.profile(line.disc.x(), line.disc.z()), c.map.profile(line.fore.x(), line.fore.z()));
-  // A second drive's line is the first one's beside it.
-  draw(c.map.plan(line.disc.x(), part.place.y()), c.map.plan(line.fore.x(), part.place.y()));
-}
-
-/// Where a part's name belongs: at its box, a shaft's about the middle of its line.
-QRectF seat_in_profile(const Canvas& c, const Part& part) {
-  if (!on_its_line(c, part)) return part_in_profile(c.map, part);
-  const Vec3 middle = 0.5 * (c.a().power.line.disc + c.a().power.line.fore);
-  return {c.map.profile(middle.x(), middle.z()) - QPointF(5, 5), QSizeF(10, 10)};
-}
-QRectF seat_in_plan(const Canvas& c, const Part& part) {
-  if (!on_its_line(c, part)) return part_in_plan(c.map, part);
-  const Vec3 middle = 0.5 * (c.a().power.line.disc + c.a().power.line.fore);
-  return {c.map.plan(middle.x(), part.place.y()) - QPointF(5, 5), QSizeF(10, 10)};
+  draw(c.map.profile(at.disc.x(), at.disc.z()), c.map.profile(at.fore.x(), at.fore.z()));
+  draw(c.map.plan(at.disc.x(), at.disc.y()), c.map.plan(at.fore.x(), at.fore.y()));
 }
 
 /// The name inside where it fits, else beside the part; the selected part's name always shows.
@@ -97,6 +78,19 @@ void label_part(Canvas& c, const Part& part, const QRectF& r) {
     return;
   const double up = -0.5 * r.height() - 9, down = 0.5 * r.height() + 9;
   c.labels.place(p, r.center(), name, {{0, up}, {0, down}, {24, up}, {-24, up}, {24, down}, {-24, down}});
+}
+
+/// In profile and plan at the part's box, a shaft's about the middle of its line.
+void label_both(Canvas& c, const Part& part) {
+  const auto at = shaft_place(c.a(), part);
+  if (!at) {
+    label_part(c, part, part_in_profile(c.map, part));
+    label_part(c, part, part_in_plan(c.map, part));
+    return;
+  }
+  const Vec3 middle = 0.5 * (at->disc + at->fore);
+  for (const QPointF& seat : {c.map.profile(middle.x(), middle.z()), c.map.plan(middle.x(), middle.y())})
+    label_part(c, part, QRectF(seat - QPointF(5, 5), QSizeF(10, 10)));
 }
 
 }  // namespace
@@ -124,7 +118,7 @@ void paint_parts(Canvas& c) {
     if (selected) f(*selected);
   };
   each([&](const Part& part) {
-    if (on_its_line(c, part)) return paint_shaft(c, part);
+    if (const auto at = shaft_place(c.a(), part)) return paint_shaft(c, part, *at);
     paint_part(c, part, part_in_profile(c.map, part), Side::profile);
     paint_part(c, part, part_in_plan(c.map, part), Side::plan);
   });
@@ -135,13 +129,11 @@ void label_parts(Canvas& c) {
   const Part* selected = c.project().layout.find(c.session.selection());
   // The selected part's name first, so that it gets the best place.
   if (selected) {
-    label_part(c, *selected, seat_in_profile(c, *selected));
-    label_part(c, *selected, seat_in_plan(c, *selected));
+    label_both(c, *selected);
   }
   for (const Part& part : parts) {
     if (&part == selected) continue;
-    label_part(c, part, seat_in_profile(c, part));
-    label_part(c, part, seat_in_plan(c, part));
+    label_both(c, part);
   }
   if (!selected || selected->rail == 0) return;
   const Rail* rail = c.project().layout.find_rail(selected->rail);

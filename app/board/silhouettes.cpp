@@ -238,17 +238,21 @@ Silhouette jet(const Part&, const Frame& f, Side side) {
   return s;
 }
 
-Silhouette coupler(const Part&, const Frame& f, Side side) {
+/// A turned thing: round from ahead, these blocks from the side (u0, v0, u1, v1, rounding).
+struct Turned {
+  double u0, v0, u1, v1, round;
+};
+Silhouette turned(const Frame& f, Side side, std::initializer_list<Turned> blocks) {
   Silhouette s;
   s.body.setFillRule(Qt::WindingFill);
-  if (side == Side::section) {
-    s.body.addEllipse(f.box);
-    return s;
-  }
-  block(s.body, f.part(0.0, 0.0, 0.46, 1.0), 1.0);
-  block(s.body, f.part(0.54, 0.0, 1.0, 1.0), 1.0);
-  block(s.body, f.part(0.40, 0.25, 0.60, 0.75), 0.0);
+  if (side == Side::section) s.body.addEllipse(f.box);
+  if (side != Side::section)
+    for (const Turned& b : blocks) block(s.body, f.part(b.u0, b.v0, b.u1, b.v1), b.round);
   return s;
+}
+
+Silhouette coupler(const Part&, const Frame& f, Side side) {
+  return turned(f, side, {{0.0, 0.0, 0.46, 1.0, 1.0}, {0.54, 0.0, 1.0, 1.0, 1.0}, {0.40, 0.25, 0.60, 0.75, 0.0}});
 }
 
 Silhouette gearing(const Part&, const Frame& f, Side side) {
@@ -266,15 +270,7 @@ Silhouette gearing(const Part&, const Frame& f, Side side) {
 }
 
 Silhouette shaft(const Part&, const Frame& f, Side side) {
-  Silhouette s;
-  s.body.setFillRule(Qt::WindingFill);
-  if (side == Side::section) {
-    s.body.addEllipse(f.box);
-    return s;
-  }
-  block(s.body, f.part(0.04, 0.0, 0.92, 1.0), 1.0);
-  block(s.body, f.part(0.0, 0.28, 1.0, 0.72), 0.0);
-  return s;
+  return turned(f, side, {{0.04, 0.0, 0.92, 1.0, 1.0}, {0.0, 0.28, 1.0, 0.72, 0.0}});
 }
 
 Silhouette hose(const Part&, const Frame& f, Side) {
@@ -286,16 +282,8 @@ Silhouette hose(const Part&, const Frame& f, Side) {
 }
 
 Silhouette pump(const Part&, const Frame& f, Side side) {
-  Silhouette s;
-  s.body.setFillRule(Qt::WindingFill);
-  if (side == Side::section) {
-    s.body.addEllipse(f.box);
-    return s;
-  }
-  block(s.body, f.part(0.30, 0.10, 1.0, 0.90), f.round());
-  block(s.body, f.part(0.08, 0.0, 0.34, 1.0), 1.0);
-  block(s.body, f.part(0.0, 0.40, 0.10, 0.60), 0.0);
-  return s;
+  return turned(f, side,
+                {{0.30, 0.10, 1.0, 0.90, f.round()}, {0.08, 0.0, 0.34, 1.0, 1.0}, {0.0, 0.40, 0.10, 0.60, 0.0}});
 }
 
 Silhouette camera(const Part&, const Frame& f, Side side) {

@@ -34,11 +34,10 @@ void paint_boat_picture(QPainter& p, const QRectF& area, const Assessment& a) {
   p.setPen(QPen(l.muted, 0.8));
   p.setBrush(l.part);
   for (const Part& part : a.project.layout.parts) {
-    if (part.kind == PartKind::shaft && a.power.line.known) {  // on its line, not in the level box that its mass fills
-      const DriveLine& line = a.power.line;
+    if (const auto shaft = shaft_place(a, part)) {
       p.save();
       p.setPen(QPen(p.pen().color(), 3.0));
-      p.drawLine(at(line.disc.x(), line.disc.z()), at(line.fore.x(), line.fore.z()));
+      p.drawLine(at(shaft->disc.x(), shaft->disc.z()), at(shaft->fore.x(), shaft->fore.z()));
       p.restore();
       continue;
     }

@@ -11,6 +11,9 @@
 
 namespace plucky::app {
 
+/// The steering stands among the groups of a drive.
+inline constexpr int steering_group = 100;
+
 struct DriveCard {
   int group = 0;                 ///< what the page calls it
   QString title, detail, aside;  ///< aside stands at the end of the title's line

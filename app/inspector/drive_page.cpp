@@ -6,11 +6,11 @@
 #include <QMenu>
 #include <QScopeGuard>
 
+#include "assessment/drive_edits.h"
 #include "assessment/fit_out.h"
-#include "assessment/rules.h"
 #include "base/error.h"
-#include "board/layers.h"
 #include "drive/fit_chain.h"
+#include "inspector/drive_card_words.h"
 #include "layout/component.h"
 
 namespace plucky::app {
@@ -221,8 +221,7 @@ void DrivePage::offer_swaps() {
   const Drive d = session_->project().drive();
   for (const auto* list : {&own_->list(), &builtin_catalogue().parts})
     for (const CatalogueEntry& e : *list)
-      if (const auto group = group_of(e.part.kind);
-          group && static_cast<int>(*group) == chosen && swap_fits(session_->project(), e))
+      if (const auto group = group_of(e.part.kind); group && static_cast<int>(*group) == chosen && swap_fits(d, e))
         offered_.push_back(e);
   const QSignalBlocker quiet(presets_);
   presets_->clear();
@@ -273,90 +272,6 @@ void DrivePage::keep_part() {
   } catch (const InvalidInput& e) {
     session_->refuse(QString::fromStdString(e.what()));
   }
-}
-
-QString DrivePage::detail_of(DriveGroup group, const Drive& d) const {
-  const auto shown = [this](double si, Dimension dimension) { return session_->shown(Quantity{si, dimension}); };
-  const QString dot = QString::fromUtf8(" \u00b7 "), times = QString::fromUtf8(" \u00d7 ");
-  const PowerReport& power = session_->seen().power;
-  switch (group) {
-    case DriveGroup::battery:
-      return tr("%1 cells").arg(d.battery.cells) + dot + shown(d.battery.voltage(), Dimension::voltage) + dot +
-             shown(d.battery.capacity, Dimension::charge) + dot + tr("%1 C").arg(d.battery.discharge_rate, 0, 'f', 0);
-    case DriveGroup::esc:
-      return tr("%1, up to %2 cells").arg(shown(d.esc.current_limit, Dimension::current)).arg(d.esc.most_cells) + dot +
-             tr("BEC %1").arg(shown(d.esc.bec_current, Dimension::current));
-    case DriveGroup::motor:
-      return shown(d.motor.kv, Dimension::speed_constant) + dot +
-             tr("%1 no load").arg(shown(d.motor.no_load_current, Dimension::current));
-    case DriveGroup::gearing:
-      return tr("%1 to 1").arg(d.gearing.ratio, 0, 'g', 3) + dot + shown(d.gearing.efficiency, Dimension::ratio);
-    case DriveGroup::coupler: {
-      QString words = tr(coupler_name(d.coupler.kind)) + dot + shown(d.coupler.bore_motor, Dimension::length) +
-                      QString::fromUtf8(" \u2192 ") + shown(d.coupler.bore_shaft, Dimension::length);
-      if (power.line.known && !power.line.bend_radius)
-        words += dot + tr("%1 off line").arg(shown(power.line.coupler_offset, Dimension::length));
-      return words;
-    }
-    case DriveGroup::shaft: {
-      QString words = shown(d.shaft.diameter, Dimension::length) + " " + tr(shaft_kind_name(d.shaft.kind));
-      if (power.line.known)
-        words += dot + shown(power.line.tube_length, Dimension::length) + dot +
-                 shown(power.line.shaft_angle, Dimension::angle);
-      return words;
-    }
-    case DriveGroup::pod:
-      return tr("swings %1 to a side").arg(shown(d.pod.swing, Dimension::angle));
-    case DriveGroup::jet:
-      return tr("nozzle %1").arg(shown(d.jet.nozzle, Dimension::length));
-    case DriveGroup::screw: {
-      QString words = shown(d.screw.diameter, Dimension::length) + times + shown(d.screw.pitch, Dimension::length) +
-                      dot + tr("%1 blades").arg(d.screw.blades);
-      if (power.full.runs()) words += dot + tr("slip %1").arg(shown(power.full.slip, Dimension::ratio));
-      return words;
-    }
-    case DriveGroup::drive:
-      return tr("limit %1, cruising %2")
-          .arg(shown(d.throttle, Dimension::ratio), shown(d.cruise_throttle, Dimension::ratio));
-    case DriveGroup::fittings:
-      return d.fittings.tab_chord > 0.0 || d.fittings.fins > 0
-                 ? tr("tabs %1, fins: %2")
-                       .arg(d.fittings.tab_chord > 0.0 ? shown(d.fittings.tab_angle, Dimension::angle) : tr("none"))
-                       .arg(d.fittings.fins)
-                 : tr("none");
-  }
-  return {};
-}
-
-DriveCard DrivePage::card_of(DriveGroup group, const Drive& d) const {
-  DriveCard card{.group = static_cast<int>(group), .title = tr(drive_group_name(group)), .detail = {}, .part = {}};
-  if (group == DriveGroup::drive) card.title = tr("Throttle and use");
-  const bool component = group != DriveGroup::drive && group != DriveGroup::fittings;
-  if (!component || !d.lacks(group)) card.detail = detail_of(group, d);
-  if (!component) return card;
-  card.swaps = true;
-  const auto have = components_in_role(session_->project(), group);
-  if (have.empty() || d.lacks(group)) {
-    card.gap = true;
-    card.title = have.empty() ? tr("No %1").arg(tr(drive_group_name(group))) : tr("%1: not known").arg(card.title);
-    card.detail = tr("choose one by the arrow");
-    if (group == DriveGroup::gearing)
-      card.gap = false, card.title = tr("No gearing"), card.detail = tr("direct, 1 to 1");
-    return card;
-  }
-  card.part = *have.front();
-  card.title = short_name(card.part);
-  if (session_->project().drives.size() > 1 && have.size() > 1)
-    card.title = QString::number(have.size()) + QString::fromUtf8(" \u00d7 ") + card.title;
-  const auto& layout = session_->project().layout;
-  if (layout.find(card.part.id))
-    card.aside = session_->shown(Quantity{card.part.effective_mass(), Dimension::mass});
-  else if (card.part.inside == 0)
-    card.detail = tr("has no place in the boat yet");
-  for (const Finding& f : session_->seen().findings)
-    if (f.subject != 0 && f.subject == card.part.id && f.stage == Stage::drive && f.ignored.empty())
-      card.severity = std::max(card.severity.value_or(Severity::fine), f.severity);
-  return card;
 }
 
 void DrivePage::add_number(const DriveNumber& n) {
@@ -495,23 +410,6 @@ void DrivePage::choose_part(const std::string& key) {
       return cards_->choose(card.group);
 }
 
-void DrivePage::fill_cards() {
-  std::vector<DriveCard> cards;
-  const Drive d = session_->project().drive();
-  for (const DriveGroup g : drive_groups(d)) cards.push_back(card_of(g, d));
-  // The use of the whole comes after what it is made of.
-  if (!cards.empty()) std::rotate(cards.begin(), cards.begin() + 1, cards.end());
-  DriveCard steering{.group = steering_group, .title = tr("Steering"), .detail = {}, .part = {}};
-  const SteeringReport& s = session_->seen().steering;
-  steering.detail = tr(steered_by_name(session_->project().steering.by));
-  if (s.turning_radius)
-    steering.detail += QString::fromUtf8(" \u00b7 ") + tr("turns in %1 m").arg(*s.turning_radius, 0, 'f', 1);
-  for (const Part& part : session_->project().layout.parts)
-    if (part.kind == PartKind::servo) steering.part = part;
-  cards.push_back(steering);
-  cards_->show_cards(std::move(cards));
-}
-
 void DrivePage::show_group() {
   const int chosen = cards_->group();
   for (const DriveCard& card : cards_->cards())
@@ -530,7 +428,7 @@ void DrivePage::refresh() {
   set_row_visible(mounting_, d.propulsor == Propulsor::propeller);
   for (const Field& f : fields_) f.fill(d, session_->project().steering);
   for (const Fact& f : facts_) f.label->setText(f.words());
-  fill_cards();
+  cards_->show_cards(drive_cards(*session_));
   fill_->setVisible(d.gaps != 0);
   const std::size_t drives = session_->project().drives.size();
   second_->setVisible(drives > 0);

@@ -35,8 +35,6 @@ class DrivePage : public Page {
   void choose_part(const std::string& key);
 
  private:
-  /// The steering stands among the drive's parts.
-  static constexpr int steering_group = 100;
   /// A field of one part, when it is shown and how it is filled.
   struct Field {
     int group;
@@ -68,9 +66,6 @@ class DrivePage : public Page {
   [[nodiscard]] QString swap_words(const CatalogueEntry& entry) const;
   void open_swaps(const QPoint& at);
   void keep_part();
-  void fill_cards();
-  [[nodiscard]] DriveCard card_of(DriveGroup group, const Drive& drive) const;
-  [[nodiscard]] QString detail_of(DriveGroup group, const Drive& drive) const;
   void fit_out(Propulsor propulsor, Mounting mounting);
   void change_drives(const QString& what, const std::function<Project()>& how);
   void show_group();

@@ -7,7 +7,6 @@
 #include <QTreeWidget>
 #include <algorithm>
 
-#include "assessment/rules.h"
 #include "base/error.h"
 #include "inspector/fitting_page.h"
 #include "project/catalogue.h"
@@ -93,11 +92,7 @@ void LayoutPage::add_from_catalogue() {
   const CatalogueEntry* entry =
       item->data(Qt::UserRole + 1).toBool() ? own_->find(name) : builtin_catalogue().find(name);
   if (!entry) return;
-  Part part = entry->part;
-  part.place = find_place(session_->now(), part);
-  const Id id = session_->project().next_id;
-  if (session_->perform({tr("Put %1 aboard").arg(QString::fromStdString(part.name)).toStdString(), AddPart{part}}))
-    session_->select(id);
+  session_->put_aboard(entry->part);
 }
 
 void LayoutPage::forget_own() {

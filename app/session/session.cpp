@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "assessment/rules.h"
 #include "base/error.h"
 #include "io/project_file.h"
 
@@ -62,6 +63,11 @@ bool Session::perform(const Edit& edit) {
   last_edit_ = QString::fromStdString(edit.label);
   show_state(std::move(assessed));
   return true;
+}
+
+void Session::put_aboard(const Part& part) {
+  const Id id = project().next_id;
+  if (perform(plucky::put_aboard(now(), part))) select(id);
 }
 
 void Session::begin_drag() {

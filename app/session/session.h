@@ -45,6 +45,8 @@ class Session : public QObject {
 
   /// Applies an edit. When the project or the hull refuses it, nothing changes and refused() tells why.
   bool perform(const Edit& edit);
+  /// Puts a part aboard at a free place and selects it.
+  void put_aboard(const Part& part);
 
   /// A drag previews edits of the state at its beginning; ending it makes one step of undo of the whole drag.
   void begin_drag();

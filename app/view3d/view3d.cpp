@@ -14,11 +14,8 @@ namespace {
 
 /// A shaft lies on its line where that is known, everything else in its box.
 TriangleMesh body_of(const Assessment& a, const Part& part) {
-  const DriveLine& line = a.power.line;
-  if (part.kind != PartKind::shaft || !line.known || drives_with(a.project, part.id).empty()) return part_solid(part);
-  Vec3 disc = line.disc, fore = line.fore;
-  disc.y() = fore.y() = part.place.y();  // a second drive's line is the first one's beside it
-  return bar_between(disc, fore, part.size.y());
+  const auto at = shaft_place(a, part);
+  return at ? bar_between(at->disc, at->fore, part.size.y()) : part_solid(part);
 }
 
 }  // namespace

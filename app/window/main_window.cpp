@@ -76,6 +76,7 @@ void MainWindow::build_status() {
   statusBar()->setSizeGripEnabled(false);
   statusBar()->setContentsMargins(12, 0, 12, 0);
   notice_timer_ = new QTimer(this);
+  notice_timer_->setObjectName("notice_time");
   notice_timer_->setSingleShot(true);
   notice_timer_->setInterval(9000);
   connect(notice_timer_, &QTimer::timeout, notice_, &QWidget::hide);

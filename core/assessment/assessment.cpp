@@ -312,4 +312,12 @@ Assessment with_floods(Assessment a) {
   return a;
 }
 
+std::optional<ShaftPlace> shaft_place(const Assessment& a, const Part& part) {
+  const DriveLine& line = a.power.line;
+  if (part.kind != PartKind::shaft || !line.known || !is_listed(a.project, part.id)) return std::nullopt;
+  ShaftPlace s{line.disc, line.fore};
+  s.disc.y() = s.fore.y() = part.place.y();
+  return s;
+}
+
 }  // namespace plucky

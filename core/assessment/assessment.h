@@ -132,6 +132,13 @@ class Assessor {
 /// Without memory: same project, same assessment.
 [[nodiscard]] Assessment assess(const Project& project);
 
+/// The ends of a shaft where its drive's line is known, in its own plane along the boat: a second drive's line is the
+/// first one's beside it. Nothing for other parts.
+struct ShaftPlace {
+  Vec3 disc = Vec3::Zero(), fore = Vec3::Zero();  ///< m
+};
+[[nodiscard]] std::optional<ShaftPlace> shaft_place(const Assessment& a, const Part& part);
+
 /// The same state with both floodings worked out anew, where a drag has kept them from before.
 [[nodiscard]] Assessment with_floods(Assessment a);
 

@@ -1,10 +1,9 @@
 #include "assessment/fit_out.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
+#include "assessment/fit_choice.h"
 #include "assessment/rules.h"
 #include "base/error.h"
 #include "layout/component.h"
@@ -13,204 +12,6 @@
 namespace plucky {
 
 namespace {
-
-/// What the drive has to bring, roughly.
-struct Need {
-  double speed = 5.0;     ///< m/s
-  double power = 100.0;   ///< W, from the battery at full throttle
-  double run_time = 600;  ///< s, a third of it at full throttle
-};
-
-/// Drag over weight and overall efficiencies of common practice, no source: a planing hull a quarter and one half, a
-/// hull that does not plane a tenth and 0.45, a sled with an air propeller a fifth and a third.
-Need need_of(const Assessment& a, Propulsor propulsor) {
-  const Brief& b = a.project.brief;
-  Need n;
-  const double length = a.hull->model.length();
-  const bool planing = planes(a.project.hull.family);
-  const double hull_speed = 0.4 * std::sqrt(gravity * length);
-  n.speed = b.wanted_speed > 0.0 ? b.wanted_speed : planing ? 3.0 * hull_speed : hull_speed;
-  if (b.run_time > 0.0) n.run_time = b.run_time;
-  // What is not aboard yet weighs about as much as the structure (common practice, no source).
-  const double mass = a.project.drives.empty() ? 2.0 * a.mass.total + b.payload : a.mass.total;
-  const bool fast = planing && n.speed > 1.5 * hull_speed;
-  const bool air = propulsor == Propulsor::air_propeller;
-  const double drag = mass * gravity * (fast ? 0.25 : air ? 0.20 : 0.10);
-  n.power = drag * n.speed / (air ? 0.33 : fast ? 0.5 : 0.45);
-  if (propulsor == Propulsor::jet) n.power *= 1.3;
-  return n;
-}
-
-template <class T>
-std::vector<const CatalogueEntry*> entries_with(const Catalogue& catalogue) {
-  std::vector<const CatalogueEntry*> out;
-  for (const CatalogueEntry& e : catalogue.parts)
-    if (std::holds_alternative<T>(e.part.data)) out.push_back(&e);
-  return out;
-}
-template <class T>
-const T& data(const CatalogueEntry& e) {
-  return std::get<T>(e.part.data);
-}
-
-/// The entry with the least cost; entries of infinite cost are out.
-template <class Cost>
-const CatalogueEntry* cheapest(const std::vector<const CatalogueEntry*>& entries, Cost cost) {
-  const CatalogueEntry* best = nullptr;
-  double least = 1e300;
-  for (const CatalogueEntry* e : entries)
-    if (const double c = cost(*e); c < least) least = c, best = e;
-  return best;
-}
-
-/// One set of what the drive still lacks, by role.
-using Chosen = std::vector<std::pair<DriveGroup, const CatalogueEntry*>>;
-
-const CatalogueEntry* entry_of(const Chosen& set, DriveGroup group) {
-  for (const auto& [g, entry] : set)
-    if (g == group) return entry;
-  return nullptr;
-}
-
-bool is_air(const CatalogueEntry& e) {
-  return data<Screw>(e).guard_radius > 0.0;
-}
-bool is_impeller(const CatalogueEntry& e) {
-  return data<Screw>(e).blade_area >= 0.6 && !is_air(e);
-}
-
-/// How far motor and screw on this battery are from speed and power: by pitch and slip, and the power of a screw with a
-/// torque coefficient usual for its kind.
-double misfit(const Drive& d, const Need& need) {
-  const bool air = d.propulsor == Propulsor::air_propeller, jet = d.propulsor == Propulsor::jet;
-  const double n = d.loaded * d.motor.kv * d.battery.voltage() / (2.0 * pi * d.gearing.ratio);
-  const double speed = n * d.screw.pitch * (1.0 - usual_slip(d.propulsor));
-  const double kq = air ? 0.006 : jet ? 0.05 : 0.035;
-  const double taken =
-      2.0 * pi * kq * (air ? air_density : fresh_water_density) * n * n * n * std::pow(d.screw.diameter, 5) / 0.75;
-  double cost = std::abs(std::log(speed / need.speed)) + 0.6 * std::abs(std::log(taken / need.power));
-  const double current = taken / d.battery.voltage();
-  if (d.motor.current_limit > 0.0 && current > d.motor.current_limit) cost += current / d.motor.current_limit;
-  // Without a coupler between them the motor's shaft stands in the screw's bore.
-  if (!d.has_shaft_line() && !d.gearing.geared() && std::abs(d.motor.shaft_diameter - d.screw.bore) > 2e-4) cost += 1.5;
-  if (d.battery.current_limit() < current) cost += current / d.battery.current_limit();
-  return cost;
-}
-
-/// Can the boat's length take a motor can of this diameter? By the usual sizes over length.
-bool can_fits(double length, const Motor& m) {
-  return m.can_diameter <= std::clamp(0.075 * length, 0.022, 0.06);
-}
-
-/// The sets that come nearest on paper, best first.
-std::vector<Chosen> sets_for(const Assessment& a, const Drive& have, const Need& need, const Catalogue& catalogue) {
-  const bool air = have.propulsor == Propulsor::air_propeller, jet = have.propulsor == Propulsor::jet;
-  const bool pod = have.propulsor == Propulsor::propeller && have.mounting == Mounting::pod;
-  const double length = a.hull->model.length();
-  const auto one_of = [&](DriveGroup g, auto entries) {
-    if (!have.lacks(g)) return std::vector<const CatalogueEntry*>{nullptr};
-    if (entries.empty()) throw InvalidInput(drive_group_name(g), "is not in the catalogue");
-    return entries;
-  };
-  auto batteries = entries_with<Battery>(catalogue);
-  std::erase_if(batteries, [&](const CatalogueEntry* e) {
-    const Battery& b = data<Battery>(*e);
-    const double energy = b.usable * b.capacity * b.voltage();
-    return b.current_limit() * b.voltage() < need.power || energy < 0.5 * need.power * need.run_time ||
-           e->part.size.x() > 0.35 * length;
-  });
-  std::sort(batteries.begin(), batteries.end(),
-            [](const auto* l, const auto* r) { return l->part.mass < r->part.mass; });
-  if (batteries.empty()) {  // nothing carries it for so long: the one with the most in it
-    batteries = entries_with<Battery>(catalogue);
-    std::erase_if(batteries, [&](const CatalogueEntry* e) { return e->part.size.x() > 0.35 * length; });
-    std::sort(batteries.begin(), batteries.end(), [](const auto* l, const auto* r) {
-      const auto energy = [](const CatalogueEntry& e) {
-        return data<Battery>(e).capacity * data<Battery>(e).voltage();
-      };
-      return energy(*l) > energy(*r);
-    });
-  }
-  if (batteries.size() > 3) batteries.resize(3);
-  auto motors = entries_with<Motor>(catalogue);
-  std::erase_if(motors, [&](const CatalogueEntry* e) {
-    const Motor& m = data<Motor>(*e);
-    return !can_fits(length, m) || (jet && m.can_diameter > 0.030) || (air && !m.outrunner) ||
-           ((jet || !pod) && !air && m.outrunner);
-  });
-  auto screws = entries_with<Screw>(catalogue);
-  std::erase_if(screws, [&](const CatalogueEntry* e) { return is_air(*e) != air || is_impeller(*e) != jet; });
-  std::vector<std::pair<double, Chosen>> ranked;
-  for (const CatalogueEntry* battery : one_of(DriveGroup::battery, batteries))
-    for (const CatalogueEntry* motor : one_of(DriveGroup::motor, motors))
-      for (const CatalogueEntry* screw : one_of(DriveGroup::screw, screws)) {
-        Drive d = have;
-        Chosen set;
-        for (const auto& [group, entry] :
-             Chosen{{DriveGroup::battery, battery}, {DriveGroup::motor, motor}, {DriveGroup::screw, screw}})
-          if (entry) {
-            put_data(entry->part.data, d);
-            set.emplace_back(group, entry);
-          }
-        ranked.emplace_back(misfit(d, need), std::move(set));
-      }
-  std::stable_sort(ranked.begin(), ranked.end(), [](const auto& l, const auto& r) { return l.first < r.first; });
-  // Of each motor its best companions only: sets that differ say more than the next best of one.
-  std::vector<Chosen> out;
-  std::vector<const CatalogueEntry*> seen;
-  for (auto& [cost, set] : ranked) {
-    const CatalogueEntry* motor = entry_of(set, DriveGroup::motor);
-    if (motor && std::find(seen.begin(), seen.end(), motor) != seen.end()) continue;
-    seen.push_back(motor);
-    out.push_back(std::move(set));
-    if (out.size() == 8) break;
-  }
-  return out;
-}
-
-/// The smallest that carries the current and the cells; the largest where none does.
-const CatalogueEntry* esc_for(const Catalogue& catalogue, double current, std::uint32_t cells) {
-  return cheapest(entries_with<Esc>(catalogue), [&](const CatalogueEntry& e) {
-    const Esc& esc = data<Esc>(e);
-    return esc.most_cells >= cells && esc.current_limit >= current ? esc.current_limit : 1e6 - esc.current_limit;
-  });
-}
-
-/// The rest of the set follows from motor and screw: what carries their current, bores that meet.
-void complete(Chosen& set, const Drive& have, const Need& need, const Catalogue& catalogue) {
-  Drive d = have;
-  for (const auto& [group, entry] : set) put_data(entry->part.data, d);
-  const auto take = [&](DriveGroup g, const CatalogueEntry* entry) {
-    if (!entry) throw InvalidInput(drive_group_name(g), "is not in the catalogue for this drive");
-    set.emplace_back(g, entry);
-    put_data(entry->part.data, d);
-  };
-  if (have.lacks(DriveGroup::esc))
-    take(DriveGroup::esc, esc_for(catalogue, 1.6 * need.power / d.battery.voltage(), d.battery.cells));
-  if (have.lacks(DriveGroup::shaft))
-    take(DriveGroup::shaft, cheapest(entries_with<Shaft>(catalogue), [&](const CatalogueEntry& e) {
-           const Shaft& s = data<Shaft>(e);
-           const bool flex = d.mounting == Mounting::strut;
-           return std::abs(s.diameter - d.screw.bore) * 1e5 + ((s.kind == ShaftKind::flex_cable) != flex ? 1e3 : 0.0) +
-                  std::abs(e.part.size.x() - 0.2);
-         }));
-  if (have.lacks(DriveGroup::coupler))
-    take(DriveGroup::coupler, cheapest(entries_with<Coupler>(catalogue), [&](const CatalogueEntry& e) {
-           const Coupler& c = data<Coupler>(e);
-           const CouplerKind kind =
-               d.shaft.kind == ShaftKind::flex_cable ? CouplerKind::flex_ferrule : CouplerKind::jaw;
-           return 1e5 * (std::abs(c.bore_motor - d.motor.shaft_diameter) + std::abs(c.bore_shaft - d.shaft.diameter)) +
-                  (c.kind == kind ? 0.0 : 10.0);
-         }));
-  if (have.lacks(DriveGroup::pod))
-    take(DriveGroup::pod, cheapest(entries_with<Pod>(catalogue), [&](const CatalogueEntry& e) {
-           return std::abs(e.part.size.z() - 3.5 * d.screw.diameter);
-         }));
-  if (have.lacks(DriveGroup::jet))
-    take(DriveGroup::jet, cheapest(entries_with<JetUnit>(catalogue), [&](const CatalogueEntry& e) {
-           return std::abs(data<JetUnit>(e).nozzle - 0.75 * d.screw.diameter);
-         }));
-}
 
 /// Puts components where they belong in the hull.
 class Bench {
@@ -240,11 +41,7 @@ class Bench {
     p.layout.unplaced.push_back(part);
     return part.id;
   }
-  Part* part(Id id) {
-    for (Part& part : boat_.project.layout.parts)
-      if (part.id == id) return &part;
-    return nullptr;
-  }
+  [[nodiscard]] bool is_free(const Part& part, const Vec3& at) const { return place_is_free(boat_, part, at); }
 
  private:
   Assessment boat_;
@@ -287,7 +84,7 @@ Project with_hatch(const Assessment& a) {
 }
 
 /// The boat with the chosen components aboard.
-Project aboard(const Assessment& a, const Project& bare, const Chosen& set) {
+Project aboard(const Assessment& a, const Project& bare, const DriveSet& set) {
   Bench bench(a, bare);
   Project& p = bench.project();
   DriveUnit& unit = p.drives.front();
@@ -330,7 +127,7 @@ Project aboard(const Assessment& a, const Project& bare, const Chosen& set) {
       unit_id = bench.place(e->part, {0.5 * size.x() - 0.008, 0.0, hull.bottom_height(0.02, 0.0) + 0.5 * size.z()});
       list(unit_id);
     }
-    const Part* jet = bench.part(unit_id);
+    const Part* jet = p.layout.find(unit_id);
     if (motor && jet)
       list(bench.place(
           motor->part,
@@ -451,19 +248,17 @@ Project steered(const Assessment& a, const Project& driven, const Catalogue& cat
     const Part& servo = named(catalogue, light ? "Servo 9 g, micro" : "Servo standard").part;
     // As near to the transom as it finds room, above the line.
     const HullModel& hull = bench.hull();
-    Vec3 best = Vec3::Constant(1e9);
-    for (double x = 0.5 * servo.size.x() + 0.02; x < 0.5 * hull.length() && best.x() > 1e8; x += 0.008)
+    std::optional<Vec3> free;
+    for (double x = 0.5 * servo.size.x() + 0.02; x < 0.5 * hull.length() && !free; x += 0.008)
       for (const double y : {0.0, 0.03, -0.03, 0.05, -0.05}) {
         const Vec3 place(x, y, hull.deck_height(x, 0.0) - 0.5 * servo.size.z() - 0.012);
-        Assessment look = a;
-        look.project = p;
-        if (best.x() > 1e8 && place_is_free(look, servo, place)) best = place;
+        if (!free && bench.is_free(servo, place)) free = place;
       }
-    const Id id = best.x() > 1e8 ? bench.stow(servo) : bench.place(servo, best);
+    const Id id = free ? bench.place(servo, *free) : bench.stow(servo);
     if (s.by != p.steering.by) {
       s.servo_torque = light ? 0.15 : 0.45;
       s.servo_speed = light ? 8.0 : 6.0;
-      s.linkage.distance = std::clamp(std::abs(bench.part(id)->place.x() - stock.x()), 0.03, 0.9);
+      s.linkage.distance = std::clamp(std::abs(p.layout.find(id)->place.x() - stock.x()), 0.03, 0.9);
     }
   }
   if (!stands_aboard(p, PartKind::receiver)) bench.stow(named(catalogue, "Receiver 6-channel").part);
@@ -473,15 +268,11 @@ Project steered(const Assessment& a, const Project& driven, const Catalogue& cat
 }
 
 /// Slides the battery to the wanted trim, on a tray of its own where it has none.
-Project trimmed(Assessor& judge, Project p) {
-  const Drive d = p.drive();
-  const auto battery = std::find_if(p.layout.parts.begin(), p.layout.parts.end(),
-                                    [&](const Part& part) { return part.id == d.stands.battery; });
-  if (battery == p.layout.parts.end()) return p;
-  Assessment a = judge.assess(p);
-  const double wanted = 0.5 * (p.brief.trim_low + p.brief.trim_high);
+Project trimmed(Assessor& judge, Project p, double length) {
+  Part* battery = p.layout.find(p.drive().stands.battery);
+  if (!battery) return p;
   if (battery->rail == 0) {
-    const double half = 0.5 * battery->size.x(), length = a.hull->model.length();
+    const double half = 0.5 * battery->size.x();
     Rail tray{.id = p.take_id(), .name = "Battery tray"};
     tray.from = std::min(battery->place.x(), 0.15 * length + half);
     tray.to = std::max(battery->place.x(), 0.85 * length - half);
@@ -489,10 +280,9 @@ Project trimmed(Assessor& judge, Project p) {
     tray.z = battery->place.z() - 0.5 * battery->size.z();
     battery->rail = tray.id;
     p.layout.rails.push_back(tray);
-    a = judge.assess(p);
   }
-  if (const auto slide = slide_edit(a, wanted)) return apply(p, *slide);
-  return p;
+  const auto slide = slide_edit(judge.assess(p), 0.5 * (p.brief.trim_low + p.brief.trim_high));
+  return slide ? apply(p, *slide) : p;
 }
 
 /// What the linkage asks for (boot, hole, stops) is put right by the findings' own remedies.
@@ -509,32 +299,19 @@ Project linked(Assessor& judge, Project p) {
   return p;
 }
 
-/// A chosen ESC that the boat then asks too much of gives way to a larger one.
-Project with_fitting_esc(Assessor& judge, Project p, const Drive& have, const Catalogue& catalogue) {
-  if (!have.lacks(DriveGroup::esc)) return p;
-  const Assessment a = judge.assess(p);
-  if (!a.power.full.runs()) return p;
-  const Drive d = p.drive();
+/// A chosen ESC that the boat then asks too much of gives way to a larger one; nothing where it need not.
+std::optional<Edit> larger_esc(const Assessment& a, const Drive& have, const Catalogue& catalogue) {
+  if (!have.lacks(DriveGroup::esc) || !a.power.full.runs()) return std::nullopt;
+  const Drive& d = a.fitted_drive;
   const double asked = 1.2 * a.power.full.shaft.motor_current;
   const CatalogueEntry* larger = esc_for(catalogue, asked, d.battery.cells);
-  const Part* esc = p.layout.find(d.stands.esc);
-  if (!esc || !larger || d.esc.current_limit >= asked) return p;
+  const Part* esc = a.project.layout.find(d.stands.esc);
+  if (!esc || !larger || d.esc.current_limit >= asked) return std::nullopt;
   Part now = swapped(*esc, *larger);
   Assessment without = a;
   std::erase_if(without.project.layout.parts, [&](const Part& part) { return part.id == esc->id; });
   now.place = find_place(without, now);
-  return apply(p, {"ESC", ChangePart{now}});
-}
-
-/// Less is better: limits broken weigh most, then how far from the wanted speed.
-double demerit(const Assessment& a, const Need& need) {
-  if (!a.power.full.runs()) return 1e3;
-  double d = std::abs(std::log(a.power.full.speed / need.speed));
-  if (a.power.full.speed < need.speed) d *= 2.0;
-  d += 20.0 * static_cast<double>(a.count(Severity::stop, Stage::drive));
-  d += 2.0 * static_cast<double>(a.count(Severity::watch, Stage::drive));
-  if (a.power.run_time && a.power.duty) d += std::max(0.0, std::log(need.run_time / a.power.duty->run_time));
-  return d;
+  return Edit{"ESC", ChangePart{now}};
 }
 
 }  // namespace
@@ -549,9 +326,7 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
     bare.drives.push_back({.id = bare.take_id()});
     bare.drives.front().use.slip = usual_slip(propulsor);
   }
-  std::vector<Id> listed;
   for (DriveUnit& unit : bare.drives) {
-    listed.insert(listed.end(), unit.components.begin(), unit.components.end());
     if (unit.propulsor != propulsor) unit.use.slip = usual_slip(propulsor);
     const bool screw_stays = unit.propulsor == propulsor;
     unit.propulsor = propulsor;
@@ -568,9 +343,8 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
         (part.kind == PartKind::battery || part.kind == PartKind::esc || part.kind == PartKind::motor))
       join_drives(bare, part.id);
   settle_drives(bare);
-  std::erase_if(bare.layout.parts, [&](const Part& part) {
-    return std::find(listed.begin(), listed.end(), part.id) != listed.end() && drives_with(bare, part.id).empty();
-  });
+  std::erase_if(bare.layout.parts,
+                [&](const Part& part) { return is_listed(boat.project, part.id) && !is_listed(bare, part.id); });
   const Drive have = drive_of_unit(bare, bare.drives.front());
   if (have.gaps == 0) {
     if (drive_of(bare).gaps != 0) {
@@ -581,126 +355,21 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
     }
     return steered(boat, bare, catalogue);
   }
-  const Need need = need_of(boat, propulsor);
+  const DriveNeed need = need_of(boat, propulsor);
   std::optional<Project> best;
-  double least = 1e300;
-  for (Chosen& set : sets_for(boat, have, need, catalogue)) {
-    complete(set, have, need, catalogue);
-    const Project tried = with_fitting_esc(judge, aboard(boat, bare, set), have, catalogue);
-    if (const double d = demerit(judge.assess(tried), need); d < least) least = d, best = tried;
+  double least = 0.0;
+  for (DriveSet& set : sets_for(boat, have, need, catalogue)) {
+    complete_set(set, have, need, catalogue);
+    Project tried = aboard(boat, bare, set);
+    Assessment run = judge.assess(tried);
+    if (const auto esc = larger_esc(run, have, catalogue)) {
+      tried = apply(tried, *esc);
+      run = judge.assess(tried);
+    }
+    if (const double d = drive_demerit(run, need); !best || d < least) least = d, best = std::move(tried);
   }
   if (!best) throw InvalidInput("Drive", "nothing in the catalogue makes one of this kind");
-  return trimmed(judge, linked(judge, steered(boat, *best, catalogue)));
-}
-
-namespace {
-
-/// Does it lie on the drive's line, to move aside with it?
-bool on_the_line(const Part& part) {
-  return part.kind == PartKind::motor || part.kind == PartKind::propeller || in_the_line(part.kind);
-}
-
-}  // namespace
-
-Project with_second_drive(const Assessment& boat) {
-  Project p = boat.project;
-  if (p.drives.size() != 1) throw InvalidInput("Second drive", "needs a boat with one drive");
-  const Drive d = p.drive();
-  const double wide = std::max({1.15 * d.screw.diameter, 2.2 * d.screw.guard_radius, d.motor.can_diameter + 0.008});
-  const double aside = 0.5 * wide + 0.002;
-  const HullModel& hull = boat.hull->model;
-  if (2.0 * (aside + 0.5 * wide) > hull.beam())
-    throw InvalidInput("Second drive", fmt::format("two beside each other are {:.0f} mm wide; the beam is {:.0f} mm",
-                                                   2e3 * (aside + 0.5 * wide), 1e3 * hull.beam()));
-  DriveUnit second = p.drives.front();
-  second.id = p.take_id();
-  second.name = "Second drive";
-  std::vector<std::pair<Id, Id>> copies;
-  for (Id& id : second.components) {
-    const Part* found = p.layout.component(id);
-    if (!found || found->kind == PartKind::battery) continue;
-    const Part original = *found;
-    Part copy = original;
-    copy.id = p.take_id();
-    copies.emplace_back(id, copy.id);
-    id = copy.id;
-    if (!p.layout.find(original.id)) {
-      p.layout.unplaced.push_back(copy);
-      continue;
-    }
-    if (on_the_line(original)) {
-      for (Part& part : p.layout.parts)
-        if (part.id == original.id) {
-          // In a V the bottom rises off the centre line, and the line with it.
-          const double rise = part.outside && part.kind != PartKind::pod
-                                  ? 0.0
-                                  : hull.bottom_height(std::max(0.0, part.place.x()), aside) -
-                                        hull.bottom_height(std::max(0.0, part.place.x()), 0.0);
-          part.place += Vec3(0.0, aside, std::max(0.0, rise));
-          copy.place = {part.place.x(), -aside, part.place.z()};
-        }
-    } else {
-      Assessment look = boat;
-      look.project = p;
-      copy.place = find_place(look, copy);
-      copy.rail = 0;
-    }
-    p.layout.parts.push_back(copy);
-  }
-  for (Part& part : p.layout.unplaced)
-    for (const auto& [from, to] : copies)
-      if (part.inside == from && drives_with(p, part.id).empty()) part.inside = to;
-  p.drives.push_back(std::move(second));
-  return p;
-}
-
-Project without_last_drive(const Project& boat) {
-  Project p = boat;
-  if (p.drives.size() < 2) throw InvalidInput("Second drive", "is not there");
-  const DriveUnit last = p.drives.back();
-  p.drives.pop_back();
-  std::erase_if(p.layout.parts, [&](const Part& part) {
-    return std::find(last.components.begin(), last.components.end(), part.id) != last.components.end() &&
-           drives_with(p, part.id).empty();
-  });
-  if (p.drives.size() == 1)
-    for (const Id id : p.drives.front().components)
-      for (Part& part : p.layout.parts)
-        if (part.id == id && on_the_line(part)) part.place.y() = 0.0;
-  settle_drives(p);
-  return p;
-}
-
-std::vector<const Part*> components_in_role(const Project& p, DriveGroup role) {
-  std::vector<const Part*> found;
-  for (const DriveUnit& unit : p.drives)
-    for (const Id id : unit.components)
-      if (const Part* part = p.layout.component(id);
-          part && group_of(part->kind) == role && std::find(found.begin(), found.end(), part) == found.end())
-        found.push_back(part);
-  return found;
-}
-
-bool swap_fits(const Project& p, const CatalogueEntry& entry) {
-  if (p.drives.empty() || !group_of(entry.part.kind) || !has_data(entry.part)) return false;
-  const auto groups = drive_groups(p.drive());
-  if (std::find(groups.begin(), groups.end(), *group_of(entry.part.kind)) == groups.end()) return false;
-  const auto* screw = std::get_if<Screw>(&entry.part.data);
-  return !screw || (screw->guard_radius > 0.0) == (p.drives.front().propulsor == Propulsor::air_propeller);
-}
-
-Edit swap_edit(const Assessment& boat, const CatalogueEntry& entry) {
-  const auto role = group_of(entry.part.kind);
-  if (!role || !has_data(entry.part)) throw InvalidInput(entry.part.name, "is no component of a drive with its data");
-  const auto old = components_in_role(boat.project, *role);
-  if (old.empty()) {
-    Part part = entry.part;
-    part.place = find_place(boat, part);
-    return {"Put " + part.name + " aboard", AddPart{part}};
-  }
-  std::vector<Part> parts;
-  for (const Part* part : old) parts.push_back(swapped(*part, entry));
-  return {"Swap " + old.front()->name + " for " + entry.part.name, ChangeParts{parts}};
+  return trimmed(judge, linked(judge, steered(boat, *best, catalogue)), boat.hull->model.length());
 }
 
 }  // namespace plucky

@@ -222,11 +222,7 @@ void nowhere(const Assessment& a, std::vector<Finding>& out) {
                       " belongs to the drive and has no place in the boat: neither its weight nor its room "
                       "is counted.",
               .source = "the drive's list of components"};
-    if (a.care == Care::full && part.mass > 0.0) {
-      Part placed = part;
-      placed.place = find_place(a, part);
-      f.remedy = Edit{"Put " + part.name + " aboard", AddPart{placed}};
-    }
+    if (a.care == Care::full && part.mass > 0.0) f.remedy = put_aboard(a, part);
     out.push_back(f);
   }
 }
@@ -246,6 +242,11 @@ Vec3 find_place(const Assessment& a, const Part& part) {
       }
     }
   return hull.box.centre();
+}
+
+Edit put_aboard(const Assessment& a, Part part) {
+  part.place = find_place(a, part);
+  return {"Put " + part.name + " aboard", AddPart{std::move(part)}};
 }
 
 void layout_rules(const Assessment& a, std::vector<Finding>& out) {

@@ -14,6 +14,9 @@ namespace plucky {
 /// A free place for a new part, as low and as near to the CG as it goes; the hull's middle when nothing is free.
 [[nodiscard]] Vec3 find_place(const Assessment& a, const Part& part);
 
+/// Puts a part aboard at such a place.
+[[nodiscard]] Edit put_aboard(const Assessment& a, Part part);
+
 /// The part a builder would slide to trim the boat: the heaviest battery, else the heaviest part on a rail; 0 if none.
 [[nodiscard]] Id part_to_slide(const Assessment& a);
 

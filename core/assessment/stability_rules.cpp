@@ -35,10 +35,10 @@ void vanishing(const Assessment& a, std::vector<Finding>& out) {
   if (!a.stability.vanishing_angle)
     f.text = "The righting arm never vanishes on the weaker side.";
   else if (vanishes >= f.limit.si)
-    f.text = "Righting arm peaks at {0} and vanishes at {1}.";
+    f.text = "Righting arm peaks at {0}; angle of vanishing stability {1}.";
   else {
     f.severity = Severity::watch;
-    f.text = "Righting arm peaks at {0} and vanishes at {1}; required: {2}.";
+    f.text = "Righting arm peaks at {0}; angle of vanishing stability {1}; required: {2}.";
   }
   out.push_back(f);
 }

@@ -192,7 +192,7 @@ struct DriveUse {
 
 /// Numbers of the components that have a place of their own in the boat; 0 where there is none.
 struct DriveStands {
-  Id battery = 0, esc = 0, motor = 0, coupler = 0, shaft = 0;
+  Id battery = 0, esc = 0, motor = 0;
   Id propulsor = 0;  ///< propeller, pod or jet unit
   Id second_motor = 0, second_propulsor = 0;
   bool operator==(const DriveStands&) const = default;

@@ -2,7 +2,9 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <array>
+#include <cctype>
 #include <cstring>
 
 #include "base/error.h"
@@ -164,6 +166,11 @@ std::vector<DriveGroup> drive_groups(const Drive& d) {
   if (d.mounting == Mounting::pod)
     return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::pod, G::screw, G::fittings};
   return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::coupler, G::shaft, G::screw, G::fittings};
+}
+
+bool has_group(const Drive& drive, DriveGroup group) {
+  const auto all = drive_groups(drive);
+  return std::find(all.begin(), all.end(), group) != all.end();
 }
 
 std::string drive_gap(const Drive& d) {

@@ -15,6 +15,7 @@ namespace plucky {
 
 /// The groups a drive of this kind has.
 [[nodiscard]] std::vector<DriveGroup> drive_groups(const Drive& drive);
+[[nodiscard]] bool has_group(const Drive& drive, DriveGroup group);
 
 /// One number. `zero_is_estimated`: 0 stands for "not told" although the range begins above it.
 struct DriveNumber {

@@ -3,6 +3,7 @@
 
 #include <optional>
 #include <string>
+#include <utility>
 #include <variant>
 #include <vector>
 
@@ -110,8 +111,10 @@ struct Layout {
 
   /// A part that stands in the boat.
   [[nodiscard]] const Part* find(Id id) const;
+  [[nodiscard]] Part* find(Id id) { return const_cast<Part*>(std::as_const(*this).find(id)); }
   /// A part whether it stands in the boat or not.
   [[nodiscard]] const Part* component(Id id) const;
+  [[nodiscard]] Part* component(Id id) { return const_cast<Part*>(std::as_const(*this).component(id)); }
   [[nodiscard]] const Rail* find_rail(Id id) const;
 };
 

@@ -10,23 +10,14 @@
 
 namespace plucky {
 
+bool DriveUnit::lists(Id component) const {
+  return std::find(components.begin(), components.end(), component) != components.end();
+}
+
 namespace {
 
 std::uint32_t bit(DriveGroup group) {
   return 1u << static_cast<unsigned>(group);
-}
-
-Part* component_in(Project& p, Id id) {
-  for (auto* list : {&p.layout.parts, &p.layout.unplaced})
-    for (Part& part : *list)
-      if (part.id == id) return &part;
-  return nullptr;
-}
-
-bool listed(const Project& p, Id id) {
-  return std::any_of(p.drives.begin(), p.drives.end(), [&](const DriveUnit& u) {
-    return std::find(u.components.begin(), u.components.end(), id) != u.components.end();
-  });
 }
 
 /// Batteries as one: in series their cells add up, side by side their charge.
@@ -72,7 +63,7 @@ void share_out(Project& p, const std::vector<Id>& batteries, bool parallel, cons
                            fmt::format("{} cells do not part into {} equal batteries", now.cells, n));
       each.cells /= n;
     }
-    component_in(p, id)->data = each;
+    p.layout.component(id)->data = each;
   }
 }
 
@@ -89,7 +80,7 @@ Part* unlisted(Project& p, DriveGroup group) {
   const PartKind kind = kind_of(group);
   Part* found = nullptr;
   for (Part& part : p.layout.parts) {
-    if (listed(p, part.id)) continue;
+    if (is_listed(p, part.id)) continue;
     if (part.kind == kind) return &part;
     if (part.kind != PartKind::drive_line) continue;
     const bool fits = group == DriveGroup::shaft ? part.size.x() > 0.06
@@ -178,7 +169,7 @@ void write_data(Project& p, const DriveUnit& unit, const Drive& d, DriveGroup gr
     if (now != data_of(drive_of_unit(p, unit), group)) share_out(p, have, unit.parallel, d.battery);
     return;
   }
-  Part& part = *component_in(p, have.front());
+  Part& part = *p.layout.component(have.front());
   if (part.data == now) return;
   part.data = now;
   take_size_from_data(part);
@@ -195,6 +186,14 @@ void sort_components(const Project& p, DriveUnit& unit) {
 /// The data of a unit without where they stand, to tell equal drives.
 Drive bare(Drive d) {
   d.stands = {};
+  return d;
+}
+
+/// A drive of its kind and nothing more.
+Drive kind_of_unit(const DriveUnit& unit) {
+  Drive d;
+  d.propulsor = unit.propulsor;
+  d.mounting = unit.mounting;
   return d;
 }
 
@@ -220,10 +219,8 @@ void set_unit(Project& p, DriveUnit& unit, const Drive& d) {
 }  // namespace
 
 Drive drive_of_unit(const Project& p, const DriveUnit& unit) {
-  Drive d;
+  Drive d = kind_of_unit(unit);
   static_cast<DriveUse&>(d) = unit.use;
-  d.propulsor = unit.propulsor;
-  d.mounting = unit.mounting;
   d.fittings = p.fittings;
   std::vector<const Battery*> batteries;
   std::uint32_t has = 0;
@@ -243,8 +240,6 @@ Drive drive_of_unit(const Project& p, const DriveUnit& unit) {
     if (part->kind == PartKind::battery && s.battery == 0) s.battery = id;
     if (part->kind == PartKind::esc) s.esc = id;
     if (part->kind == PartKind::motor) s.motor = id;
-    if (part->kind == PartKind::coupler) s.coupler = id;
-    if (part->kind == PartKind::shaft) s.shaft = id;
   }
   if (!batteries.empty()) d.battery = together(batteries, unit.parallel);
   for (const DriveGroup group : component_groups(d))
@@ -288,14 +283,12 @@ void set_drive(Project& p, const Drive& d) {
 }
 
 void join_drives(Project& p, Id id) {
-  Part* part = component_in(p, id);
+  Part* part = p.layout.component(id);
   const auto group = part ? group_of(part->kind) : std::nullopt;
-  if (!group || listed(p, id)) return;
+  if (!group || is_listed(p, id)) return;
   settle_drives(p);
   for (DriveUnit& unit : p.drives) {
-    const Drive d = drive_of_unit(p, unit);
-    const auto groups = component_groups(d);
-    if (std::find(groups.begin(), groups.end(), *group) == groups.end()) continue;
+    if (!has_group(kind_of_unit(unit), *group)) continue;
     const std::vector<Id> have = in_role(p, unit, *group);
     if (have.empty()) {
       unit.components.push_back(id);
@@ -313,30 +306,30 @@ void join_drives(Project& p, Id id) {
 
 void settle_drives(Project& p) {
   for (DriveUnit& unit : p.drives) {
-    Drive kind;
-    kind.propulsor = unit.propulsor;
-    kind.mounting = unit.mounting;
-    kind.gearing.efficiency = 0.9;
-    const auto groups = component_groups(kind);
+    const Drive kind = kind_of_unit(unit);
     std::erase_if(unit.components, [&](Id id) {
       const Part* part = p.layout.component(id);
       const auto group = part ? group_of(part->kind) : std::nullopt;
-      return !group || std::find(groups.begin(), groups.end(), *group) == groups.end();
+      return !group || !has_group(kind, *group);
     });
     sort_components(p, unit);
   }
   for (auto* list : {&p.layout.parts, &p.layout.unplaced})
     for (Part& part : *list) take_size_from_data(part);
   // What nothing holds or lists any more is gone with it.
-  std::erase_if(p.layout.unplaced, [&](const Part& part) { return !listed(p, part.id); });
+  std::erase_if(p.layout.unplaced, [&](const Part& part) { return !is_listed(p, part.id); });
   for (Part& part : p.layout.unplaced)
     if (part.inside != 0 && !p.layout.component(part.inside)) part.inside = 0;
+}
+
+bool is_listed(const Project& p, Id component) {
+  return std::any_of(p.drives.begin(), p.drives.end(), [&](const DriveUnit& u) { return u.lists(component); });
 }
 
 std::vector<std::string> drives_with(const Project& p, Id component) {
   std::vector<std::string> names;
   for (const DriveUnit& u : p.drives)
-    if (std::find(u.components.begin(), u.components.end(), component) != u.components.end()) names.push_back(u.name);
+    if (u.lists(component)) names.push_back(u.name);
   return names;
 }
 

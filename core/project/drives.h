@@ -23,6 +23,7 @@ struct DriveUnit {
   DriveUse use;
   std::vector<Id> components;
   bool operator==(const DriveUnit&) const = default;
+  [[nodiscard]] bool lists(Id component) const;
 };
 
 /// One drive as the physics reads it; `count` is 1. What it lists and has no data, or does not list, is a gap.
@@ -42,6 +43,7 @@ void join_drives(Project& project, Id part);
 /// Drives forget components that are gone or of a kind that theirs does not have; sizes that are data follow them.
 void settle_drives(Project& project);
 
+[[nodiscard]] bool is_listed(const Project& project, Id component);
 /// Drives that list it, by name.
 [[nodiscard]] std::vector<std::string> drives_with(const Project& project, Id component);
 

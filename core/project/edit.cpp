@@ -12,9 +12,7 @@ namespace plucky {
 namespace {
 
 Part& part_of(Project& project, Id id) {
-  for (auto* list : {&project.layout.parts, &project.layout.unplaced})
-    for (Part& p : *list)
-      if (p.id == id) return p;
+  if (Part* part = project.layout.component(id)) return *part;
   throw InvalidInput("part", fmt::format("number {} does not exist", id));
 }
 

@@ -9,6 +9,7 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QTemporaryDir>
+#include <QTimer>
 #include <QtTest/QTest>
 
 #include "board/board.h"
@@ -23,11 +24,20 @@ namespace plucky::test {
 
 using namespace plucky::app;
 
+/// How much longer everything takes under the sanitizers; only the patience of waits hangs on it.
+#ifdef __SANITIZE_ADDRESS__
+inline constexpr int patience = 10;
+#else
+inline constexpr int patience = 1;
+#endif
+
 class Bench : public testing::Test {
  protected:
   void SetUp() override {
     session.adopt(demo_fleet().front(), {});
     window = std::make_unique<MainWindow>(&session);
+    auto* notice_time = window->findChild<QTimer*>("notice_time");
+    notice_time->setInterval(patience * notice_time->interval());
     window->resize(1280, 800);
     window->show();
     window->activateWindow();
@@ -87,7 +97,7 @@ class Bench : public testing::Test {
   /// Waits up to some seconds for something to become true.
   template <class Condition>
   static bool wait_for(Condition condition, int ms = 8000) {
-    return QTest::qWaitFor(condition, ms);
+    return QTest::qWaitFor(condition, patience * ms);
   }
   /// Pixels that differ by more than an eye can tell; glyphs are not always rasterised alike to the last bit.
   static int pixels_apart(const QImage& a, const QImage& b) {

@@ -5,6 +5,7 @@
 #include <fstream>
 #include <sstream>
 
+#include "assessment/drive_edits.h"
 #include "assessment/fit_out.h"
 #include "assessment/rules.h"
 #include "layout/component.h"
@@ -33,7 +34,7 @@ const Part& component(const Project& p, PartKind kind) {
   throw std::runtime_error("no such component");
 }
 
-Edit swap_edit(const Project& p, PartKind kind, const CatalogueEntry& entry) {
+Edit swap_of(const Project& p, PartKind kind, const CatalogueEntry& entry) {
   return {"Swap", ChangePart{swapped(component(p, kind), entry)}};
 }
 
@@ -136,7 +137,7 @@ RC_GTEST_PROP(Components, ASwapThereAndBackLeavesTheBoatAsItWas, ()) {
   const auto entries = entries_of(kind);
   const CatalogueEntry& entry = *entries[*rc::gen::inRange<std::size_t>(0, entries.size())];
   const Part was = component(start, kind);
-  const Project there = apply(start, swap_edit(start, kind, entry));
+  const Project there = apply(start, swap_of(start, kind, entry));
   const Part& now = component(there, kind);
   RC_ASSERT(now.data == entry.part.data);
   RC_ASSERT(now.size == entry.part.size);
@@ -156,7 +157,7 @@ TEST(Components, ABatterySwapMovesMassCgCurrentSpeedHeatAndRunTimeInOneEdit) {
   const Assessment before = assess(p);
   const CatalogueEntry* six = builtin_catalogue().find("6S 5000 lithium polymer, 50 C");
   ASSERT_NE(six, nullptr);
-  const Assessment after = assess(apply(p, swap_edit(p, PartKind::battery, *six)));
+  const Assessment after = assess(apply(p, swap_of(p, PartKind::battery, *six)));
   EXPECT_NEAR(after.mass.total - before.mass.total, 0.740 - 0.512, 1e-9);
   EXPECT_NE(after.mass.cg.x(), before.mass.cg.x());
   ASSERT_TRUE(before.power.full.runs() && after.power.full.runs()) << after.power.message;
@@ -193,6 +194,17 @@ TEST(Components, WhatIsTakenOutLeavesAGapThatIsToldAndFilledByTheNextOneAboard) 
   Part unknown{.name = "Old ESC", .kind = PartKind::esc, .size = esc.size, .place = esc.place, .mass = 0.1};
   const Project vague = apply(without, {"In", AddPart{unknown}});
   EXPECT_TRUE(vague.drive().lacks(DriveGroup::esc));
+}
+
+// A drive without gears has room for them: what is taken aboard works in it.
+TEST(Components, AGearTakenAboardJoinsADriveThatHadNone) {
+  const Project p = powered_boat();
+  const CatalogueEntry* belt = builtin_catalogue().find("Belt 2 to 1");
+  ASSERT_NE(belt, nullptr);
+  const Project geared = apply(p, swap_edit(assess(p), *belt));
+  EXPECT_EQ(geared.drive().gearing.ratio, 2.0);
+  EXPECT_TRUE(is_listed(geared, component(geared, PartKind::gearing).id));
+  EXPECT_EQ(apply(geared, {"Out", RemovePart{component(geared, PartKind::gearing).id}}).drive(), p.drive());
 }
 
 TEST(Components, TypedMeasuresAndDataAreOneNumber) {
