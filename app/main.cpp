@@ -13,13 +13,13 @@
 
 #include "base/error.h"
 #include "board/board.h"
-#include "chart/propeller_map.h"
 #include "devices/weigh_page.h"
-#include "inspector/drive_page.h"
 #include "io/project_file.h"
 #include "report/launch_card.h"
 #include "settings/settings.h"
 #include "shelf/shelf.h"
+#include "stages/drive/drive_page.h"
+#include "stages/drive/propeller_map.h"
 #include "theme/theme.h"
 #include "window/application.h"
 #include "window/fleet.h"
@@ -115,7 +115,7 @@ int main(int argc, char** argv) {
   const QCommandLineOption inch("inch", "Inches, ounces, mph.");
   const QCommandLineOption drive_part("drive-part",
                                       "Show one part of the drive's numbers: battery, esc, ... or steering.", "part");
-  const QCommandLineOption shelf("shelf", "Open a page of the shelf, 1 to 17.", "number");
+  const QCommandLineOption shelf("shelf", "Open a page of the shelf, e.g. righting, drag, flood, pins.", "name");
   const QCommandLineOption round("round", "Show the 3D view.");
   const QCommandLineOption heel("heel", "Heel the section's view, degrees.", "degrees");
   const QCommandLineOption weighing("weighing", "Open the weighing bench on the practice scale.");
@@ -187,7 +187,7 @@ int main(int argc, char** argv) {
   if (parser.isSet(pin)) session.pin();
   if (parser.isSet(move)) move_part(session, parser.value(move));
   if (parser.isSet(pin)) session.pin();
-  if (parser.isSet(shelf)) window.show_shelf(static_cast<ShelfTab>(std::clamp(parser.value(shelf).toInt(), 1, 17) - 1));
+  if (parser.isSet(shelf)) window.show_shelf(parser.value(shelf));
   if (parser.isSet(drive_part)) window.findChild<DrivePage*>()->choose_part(parser.value(drive_part).toStdString());
   if (parser.isSet(round)) window.show_3d(true);
   if (parser.isSet(heel)) window.board()->set_heel(radians(parser.value(heel).toDouble()));

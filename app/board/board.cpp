@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "settings/settings.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -20,6 +21,7 @@ Board::Board(Session* session, QWidget* parent) : QWidget(parent), session_(sess
   setAttribute(Qt::WA_OpaquePaintEvent);
   setAccessibleName(tr("Board: the boat in profile and plan"));
   setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
+  view_.card = settings::section_card();
   build_controls();
   connect(session_, &Session::changed, this, [this] {
     // While a drag is on the scale stays, so that the boat does not breathe under the hand.
@@ -38,7 +40,7 @@ Board::Board(Session* session, QWidget* parent) : QWidget(parent), session_(sess
   });
   connect(session_, &Session::selection_changed, this, qOverload<>(&QWidget::update));
   connect(session_, &Session::boat_replaced, this, [this] {
-    view_ = {};
+    view_ = {.card = view_.card};
     state_.measure.reset();
     set_heel(0.0);
     remap();
@@ -209,7 +211,7 @@ void Board::zoom(double by, const QPointF& about) {
   // The other view keeps its middle.
   view_.shift_profile = shift(base.y(), old.shift_profile, on_plan ? map_.profile_area().center().y() : about.y());
   view_.shift_plan = shift(base.z(), old.shift_plan, on_plan ? about.y() : map_.plan_area().center().y());
-  if (view_.zoom == 1.0) view_ = {};
+  if (view_.zoom == 1.0) view_ = {.card = view_.card};
   remap();
   update();
 }
@@ -223,7 +225,7 @@ void Board::pan(const QPointF& by, BoardPlane plane) {
 }
 
 void Board::fit() {
-  view_ = {};
+  view_ = {.card = view_.card};
   remap();
   update();
 }
@@ -297,7 +299,9 @@ bool Board::event(QEvent* event) {
   if (event->type() == QEvent::ToolTip) {
     const auto* help = static_cast<QHelpEvent*>(event);
     BoardPlane plane{};
-    if (const Part* part = part_at(help->pos(), &plane))
+    if (const auto mark = mark_at(help->pos()); mark && mark->first->words)
+      QToolTip::showText(help->globalPos(), mark->first->words(*session_, mark->second), this);
+    else if (const Part* part = part_at(help->pos(), &plane))
       QToolTip::showText(help->globalPos(),
                          tr("%1, %2, %3 from the transom")
                              .arg(QString::fromStdString(part->name),

@@ -41,6 +41,8 @@ class Board : public QWidget {
   void pan(const QPointF& by, BoardPlane plane);
   void fit();
   void set_measuring(bool on);
+  /// The section's card one step larger, from the largest back to its own size and place.
+  void enlarge_section();
   [[nodiscard]] bool measuring() const { return measuring_; }
   void set_overlay(Overlay overlay, bool on);
   /// Holds the section's view at a heel, rad; 0 shows the boat at rest.
@@ -52,6 +54,8 @@ class Board : public QWidget {
   void measuring_changed(bool on);
   void heel_changed(double heel);       ///< rad
   void station_changed(double boat_x);  ///< m
+  /// A mark of a stage's layer was clicked.
+  void mark_picked(plucky::app::Overlay overlay, const std::string& key);
 
  protected:
   void paintEvent(QPaintEvent*) override;
@@ -59,12 +63,13 @@ class Board : public QWidget {
   void mousePressEvent(QMouseEvent* event) override;
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;
+  void mouseDoubleClickEvent(QMouseEvent* event) override;
   void wheelEvent(QWheelEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
   bool event(QEvent* event) override;
 
  private:
-  enum class Hold { nothing, parts, grip, station, band, pan, measure, hose, water_item };
+  enum class Hold { none, parts, grip, station, band, pan, measure, hose, water_item, card, card_corner };
 
   void build_controls();
   void place_controls();
@@ -80,6 +85,11 @@ class Board : public QWidget {
   void snap_axis(const Part& part, Vec3& place, int axis);
   void drag_parts(const QPointF& at, bool snap);
   void drag_grip(const QPointF& at);
+  bool take_card(const QPointF& at);
+  void drag_card(const QPointF& at);
+  void put_card(const std::optional<QRectF>& pixels);
+  /// The mark of a stage's layer under a point, of the topmost layer that is shown.
+  [[nodiscard]] std::optional<std::pair<const BoardLayer*, std::string>> mark_at(const QPointF& at) const;
   bool take_water(const QPointF& at);
   void drag_water(const QPointF& at);
   void drop_hose(const QPointF& at);
@@ -102,10 +112,12 @@ class Board : public QWidget {
     QColor paper;
     double station = 0.0, ratio = 0.0;
   } kept_;  // of what the kept pictures in state_ were made
-  Hold hold_ = Hold::nothing;
+  Hold hold_ = Hold::none;
   BoardPlane plane_ = BoardPlane::profile;  // of what was last held: which way up and down arrows move
   QPointF press_;
   std::vector<Part> grabbed_;  // parts as they were at the press, the one under the hand first
+  QRectF card_;                // the section's card as it was at the press
+  bool card_left_ = false;     // the left lower corner is held, not the right one
   std::optional<Grip> grip_;
   std::optional<WaterPort> hose_from_;
   Id water_item_ = 0;

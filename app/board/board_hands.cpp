@@ -6,6 +6,8 @@
 
 #include "board/board.h"
 #include "layout/arrange.h"
+#include "settings/settings.h"
+#include "stages/stages.h"
 
 namespace plucky::app {
 
@@ -51,6 +53,7 @@ void Board::mousePressEvent(QMouseEvent* event) {
     return;
   }
   if (event->button() != Qt::LeftButton) return;
+  if (take_card(press_)) return;
   const bool adding = event->modifiers() & (Qt::ShiftModifier | Qt::ControlModifier);
   if (measuring_) {
     hold_ = Hold::measure;
@@ -62,6 +65,7 @@ void Board::mousePressEvent(QMouseEvent* event) {
     hold_ = Hold::station;
     return set_station(map_.boat_x(press_.x()));
   }
+  if (const auto mark = mark_at(press_)) return emit mark_picked(mark->first->overlay, mark->second);
   if (state_.overlays.testFlag(Overlay::plumbing) && take_water(press_)) return;
   // Handles lie over everything; fittings are lines and give way to a part's body.
   std::optional<Grip> grip = grip_under(press_);
@@ -89,7 +93,89 @@ void Board::mousePressEvent(QMouseEvent* event) {
   hold_ = Hold::band;
 }
 
+namespace {
+
+/// How near to a lower corner of the card the hand takes it to change its size, pixels.
+constexpr double corner_reach = 13.0;
+
+bool near_corner(const QPointF& at, const QPointF& corner) {
+  return (at - corner).manhattanLength() <= corner_reach;
+}
+
+}  // namespace
+
+bool Board::take_card(const QPointF& at) {
+  const QRectF card = map_.section_area();
+  if (card.isNull() || !card.adjusted(-4, -4, 4, 4).contains(at)) return false;
+  card_ = card;
+  card_left_ = near_corner(at, card.bottomLeft());
+  hold_ = card_left_ || near_corner(at, card.bottomRight()) ? Hold::card_corner : Hold::card;
+  setCursor(hold_ == Hold::card ? Qt::SizeAllCursor : card_left_ ? Qt::SizeBDiagCursor : Qt::SizeFDiagCursor);
+  return true;
+}
+
+void Board::drag_card(const QPointF& at) {
+  const QPointF by = at - press_;
+  if (by.manhattanLength() < 4.0) return;
+  QRectF card = card_;
+  if (hold_ == Hold::card)
+    card.translate(by);
+  else if (card_left_)
+    card.setBottomLeft({std::min(card.left() + by.x(), card.right() - BoardMap::least_card_width),
+                        std::max(card.bottom() + by.y(), card.top() + BoardMap::least_card_height)});
+  else
+    card.setBottomRight({std::max(card.right() + by.x(), card.left() + BoardMap::least_card_width),
+                         std::max(card.bottom() + by.y(), card.top() + BoardMap::least_card_height)});
+  put_card(card);
+}
+
+void Board::put_card(const std::optional<QRectF>& pixels) {
+  view_.card.reset();
+  if (pixels)
+    view_.card =
+        QRectF(pixels->x() / width(), pixels->y() / height(), pixels->width() / width(), pixels->height() / height());
+  remap();
+  update();
+}
+
+void Board::enlarge_section() {
+  const QRectF card = map_.section_area();
+  if (card.isNull()) return;
+  const double share = card.width() / width();
+  // Its own size, then a third and a half of the board, then home again.
+  const double next = share < 0.31 ? 0.33 : share < 0.48 ? 0.5 : 0.0;
+  if (next == 0.0) {
+    put_card({});
+  } else {
+    const QSizeF size(next * width(), std::min(1.1 * next * width(), 0.86 * height()));
+    put_card(QRectF(QPointF(width() - size.width() - 8.0, 12.0), size));
+  }
+  settings::set_section_card(view_.card);
+}
+
+void Board::mouseDoubleClickEvent(QMouseEvent* event) {
+  if (map_.section_area().contains(event->position())) {
+    enlarge_section();
+    return;
+  }
+  QWidget::mouseDoubleClickEvent(event);
+}
+
+std::optional<std::pair<const BoardLayer*, std::string>> Board::mark_at(const QPointF& at) const {
+  for (const StageModule& module : stage_modules())
+    for (const BoardLayer& layer : module.layers)
+      if (layer.mark_at && state_.overlays.testFlag(layer.overlay))
+        if (std::string key = layer.mark_at(*session_, map_, at); !key.empty())
+          return std::pair{&layer, std::move(key)};
+  return std::nullopt;
+}
+
 void Board::hover(const QPointF& at) {
+  if (const QRectF card = map_.section_area(); !card.isNull() && card.contains(at))
+    return setCursor(near_corner(at, card.bottomLeft())    ? Qt::SizeBDiagCursor
+                     : near_corner(at, card.bottomRight()) ? Qt::SizeFDiagCursor
+                                                           : Qt::OpenHandCursor);
+  if (mark_at(at)) return setCursor(Qt::PointingHandCursor);
   if (measuring_) return setCursor(Qt::CrossCursor);
   if (map_.ruler_area().contains(at)) return setCursor(Qt::SplitHCursor);
   BoardPlane plane{};
@@ -107,7 +193,7 @@ void Board::mouseMoveEvent(QMouseEvent* event) {
   const QPointF at = event->position();
   const bool snap = !(event->modifiers() & Qt::AltModifier);
   switch (hold_) {
-    case Hold::nothing:
+    case Hold::none:
       return hover(at);
     case Hold::station:
       return set_station(map_.boat_x(at.x()));
@@ -115,6 +201,9 @@ void Board::mouseMoveEvent(QMouseEvent* event) {
       return drag_parts(at, snap);
     case Hold::grip:
       return drag_grip(at);
+    case Hold::card:
+    case Hold::card_corner:
+      return drag_card(at);
     case Hold::water_item:
       return drag_water(at);
     case Hold::hose:
@@ -273,13 +362,14 @@ Vec3 Board::snapped(const Part& part, Vec3 place) {
 
 void Board::mouseReleaseEvent(QMouseEvent* event) {
   if (event->button() != Qt::LeftButton && event->button() != Qt::MiddleButton) return;
-  const Hold held = std::exchange(hold_, Hold::nothing);
+  const Hold held = std::exchange(hold_, Hold::none);
   state_.guides.clear();
   if (held == Hold::parts) drop_parts();
   if (held == Hold::grip) {
     session_->end_drag();
     grip_.reset();
   }
+  if (held == Hold::card || held == Hold::card_corner) settings::set_section_card(view_.card);
   if (held == Hold::water_item) session_->end_drag();
   if (held == Hold::hose) drop_hose(event->position());
   if (held == Hold::band) finish_band(event->modifiers() & (Qt::ShiftModifier | Qt::ControlModifier));

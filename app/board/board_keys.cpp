@@ -94,9 +94,9 @@ void Board::keyPressEvent(QKeyEvent* event) {
       state_.band.reset();
       state_.hose_from.reset();
       state_.hose_to.reset();
-      if (hold_ == Hold::hose) hold_ = Hold::nothing;
+      if (hold_ == Hold::hose) hold_ = Hold::none;
       if (session_->dragging()) {
-        hold_ = Hold::nothing;
+        hold_ = Hold::none;
         state_.guides.clear();
         session_->cancel_drag();
       } else if (measuring_) {

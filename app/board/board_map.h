@@ -4,6 +4,7 @@
 #include <QPointF>
 #include <QRectF>
 #include <QSize>
+#include <optional>
 
 #include "assessment/assessment.h"
 
@@ -15,6 +16,8 @@ struct BoardView {
   double shift_x = 0.0;        ///< both views, they share the ruler
   double shift_profile = 0.0;  ///< downwards
   double shift_plan = 0.0;
+  /// Where the builder has put the section's card, in shares of the board's width and height; empty: at its own place.
+  std::optional<QRectF> card;
   [[nodiscard]] bool fits() const { return zoom == 1.0 && shift_x == 0.0 && shift_profile == 0.0 && shift_plan == 0.0; }
 };
 
@@ -40,6 +43,8 @@ class BoardMap {
   [[nodiscard]] const QRectF& ruler_area() const { return ruler_area_; }
   [[nodiscard]] const QRectF& plan_area() const { return plan_area_; }
   [[nodiscard]] const QRectF& section_area() const { return section_area_; }
+  /// The least size of the section's card, pixels.
+  static constexpr double least_card_width = 136.0, least_card_height = 150.0;
 
  private:
   double scale_ = 1000.0, left_ = 0.0, x_low_ = 0.0, z_low_ = 0.0, profile_base_ = 0.0, plan_middle_ = 0.0;

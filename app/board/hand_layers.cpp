@@ -4,26 +4,14 @@
 #include <cmath>
 
 #include "board/layers.h"
+#include "stages/stages.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
 
 Overlays usual_overlays(Stage stage) {
-  const Overlays always = Overlay::water | Overlay::fittings;
-  switch (stage) {
-    case Stage::hull:
-      return always | Overlay::handles | Overlay::lines;
-    case Stage::drive:
-      return always | Overlay::parts | Overlay::names | Overlay::cg | Overlay::drive;
-    case Stage::seal:
-      return always | Overlay::parts | Overlay::openings;
-    case Stage::cool:
-      return Overlay::water | Overlay::parts | Overlay::names | Overlay::plumbing;
-    case Stage::layout:
-      return always | Overlay::parts | Overlay::names | Overlay::cg;
-    default:
-      return always | Overlay::parts | Overlay::names | Overlay::cg | Overlay::freeboards;
-  }
+  const StageModule* module = stage_module(stage);
+  return module ? module->overlays : boat_overlays | Overlay::freeboards;
 }
 
 QString overlay_name(Overlay overlay) {
@@ -53,6 +41,16 @@ QString overlay_name(Overlay overlay) {
   }
   return QObject::tr("Hull lines");
 }
+
+namespace {
+
+void paint_stage_layers(Canvas& c, BoardLayer::Lies lies) {
+  for (const StageModule& module : stage_modules())
+    for (const BoardLayer& layer : module.layers)
+      if (layer.lies == lies && c.shows(layer.overlay)) layer.paint(c);
+}
+
+}  // namespace
 
 void paint_boat(QPainter& painter, const BoardMap& map, const Session& session, const BoardState& state,
                 const QRectF& area) {
@@ -84,10 +82,9 @@ void paint_boat(QPainter& painter, const BoardMap& map, const Session& session, 
   if (c.shows(Overlay::fittings)) paint_rails(c);
   if (c.shows(Overlay::parts)) paint_parts(c);
   if (c.shows(Overlay::water)) paint_water_front(c);
-  if (c.shows(Overlay::plumbing)) paint_plumbing(c);
+  paint_stage_layers(c, BoardLayer::Lies::under_names);
   if (c.shows(Overlay::parts) && c.shows(Overlay::names)) label_parts(c);
-  if (c.shows(Overlay::drive)) paint_drive(c);
-  if (c.shows(Overlay::openings)) paint_openings(c);
+  paint_stage_layers(c, BoardLayer::Lies::over_names);
   paint_marks(c);
   if (c.shows(Overlay::fittings) && c.shows(Overlay::names)) label_hatches(c);
   paint_hands(c);

@@ -31,6 +31,9 @@ enum class Overlay {
 Q_DECLARE_FLAGS(Overlays, Overlay)
 Q_DECLARE_OPERATORS_FOR_FLAGS(Overlays)
 
+/// What most stages show.
+inline constexpr Overlays boat_overlays =
+    Overlays(Overlay::water) | Overlay::fittings | Overlay::parts | Overlay::names | Overlay::cg;
 /// What a stage shows until the builder chooses otherwise.
 [[nodiscard]] Overlays usual_overlays(Stage stage);
 [[nodiscard]] QString overlay_name(Overlay overlay);
@@ -83,6 +86,16 @@ struct Canvas {
   [[nodiscard]] bool shows(Overlay overlay) const { return state.overlays.testFlag(overlay); }
 };
 
+/// What a stage draws over the boat while its overlay is shown; stages/stages.h has them all.
+struct BoardLayer {
+  Overlay overlay;
+  void (*paint)(Canvas& c);
+  enum class Lies { over_names, under_names } lies = Lies::over_names;
+  /// Key of its mark under a point of the board, empty: none; and what the pointer says there. Null: it has no marks.
+  std::string (*mark_at)(const Session& session, const BoardMap& map, const QPointF& at) = nullptr;
+  QString (*words)(const Session& session, const std::string& key) = nullptr;
+};
+
 /// Everything that lies in profile and plan, in order. `area` is the part of the board that may be drawn on.
 void paint_boat(QPainter& painter, const BoardMap& map, const Session& session, const BoardState& state,
                 const QRectF& area);
@@ -95,9 +108,6 @@ void paint_parts(Canvas& c);
 void label_parts(Canvas& c);        ///< names, after the water so that no line runs through them
 void paint_water_front(Canvas& c);  ///< translucent over the hull's underwater part, and the water line
 void paint_marks(Canvas& c);        ///< CG, its band, freeboards
-void paint_drive(Canvas& c);        ///< shaft line, thrust, running water
-void paint_plumbing(Canvas& c);     ///< hoses and fittings with their flow
-void paint_openings(Canvas& c);     ///< ways in for water
 void paint_hands(Canvas& c);        ///< handles, guides, rubber band, measure
 void paint_ruler(Canvas& c);
 void paint_section(Canvas& c);  ///< the station line and its card

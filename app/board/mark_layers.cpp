@@ -142,7 +142,10 @@ void paint_ruler(Canvas& c) {
     if (std::abs(x - c.map.x(c.state.station)) > 26)
       p.drawText(QRectF(x - 30, y - 19, 60, 13), Qt::AlignCenter, QString("%1 %").arg(percent));
   }
-  p.drawText(QRectF(6, y - 8, c.map.x(zero) - 12, 16), Qt::AlignLeft | Qt::AlignVCenter, metric ? "mm" : "in");
+  // The unit keeps its place at the edge, however far the boat was moved or magnified.
+  const QRectF unit_place(4, y - 9, 26, 18);
+  p.fillRect(unit_place, l.paper);
+  p.drawText(unit_place, Qt::AlignCenter, metric ? "mm" : "in");
 }
 
 }  // namespace plucky::app

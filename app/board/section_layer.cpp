@@ -135,6 +135,12 @@ void paint_section(Canvas& c) {
   p.setPen(QPen(l.line, 1.0));
   p.setBrush(l.card);
   p.drawRoundedRect(card, 6, 6);
+  // Its lower corners can be taken.
+  p.setPen(QPen(l.muted, 1.2));
+  for (const double in : {4.0, 8.0}) {
+    p.drawLine(card.bottomLeft() + QPointF(2, -in), card.bottomLeft() + QPointF(in, -2));
+    p.drawLine(card.bottomRight() + QPointF(-2, -in), card.bottomRight() + QPointF(-in, -2));
+  }
   p.setFont(ui_font(8.5, QFont::DemiBold));
   p.setPen(l.muted);
   const bool heeled = c.state.heeled && c.state.heeled->solved;

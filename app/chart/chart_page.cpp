@@ -10,14 +10,12 @@
 namespace plucky::app {
 
 ChartPage::ChartPage(Session* session, const QString& title, const char* plot_name, QWidget* parent)
-    : ShelfPage(session, title, parent) {
+    : ShelfPage(session, title, parent), plot_(new QCustomPlot(this)), curve_(plot_->addGraph()), names_(plot_) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
-  plot_ = new QCustomPlot(this);
   plot_->setObjectName(plot_name);
   plot_->setAccessibleName(title);
   column->addWidget(plot_, 1);
-  curve_ = plot_->addGraph();
   working_mark_ = plot_->addGraph();
   working_mark_->setLineStyle(QCPGraph::lsNone);
   pointer_ = new QCPItemTracer(plot_);
@@ -43,6 +41,7 @@ void ChartPage::restyle(QCPAxis* axis) {
 void ChartPage::restyle() {
   const Look& l = look();
   plot_->setBackground(l.paper);
+  names_.clear_limits();
   for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis}) {
     restyle(axis);
     axis->grid()->setPen(QPen(l.line, 1, Qt::DotLine));
@@ -78,7 +77,9 @@ void ChartPage::follow(QMouseEvent* event) {
   pointer_->setGraph(curve_);
   pointer_->setGraphKey(x);
   pointer_->updatePosition();
-  tell(value_words(x, pointer_->position->value()));
+  const QString others = names_.reading(x, curve_);
+  tell(value_words(x, pointer_->position->value()) +
+       (others.isEmpty() ? QString() : QString::fromUtf8(" \u00b7 ") + others));
   plot_->replot(QCustomPlot::rpQueuedReplot);
 }
 

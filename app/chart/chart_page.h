@@ -1,6 +1,7 @@
 // What all charts share: looks, the value under the pointer, the working point.
 #pragma once
 
+#include "chart/curve_names.h"
 #include "shelf/shelf_page.h"
 
 class QCPAxis;
@@ -20,6 +21,7 @@ class ChartPage : public ShelfPage {
   [[nodiscard]] TableRows table() const override;
   /// Where the boat stands on the curve, in the chart's own units.
   [[nodiscard]] QPointF working_point() const { return working_; }
+  [[nodiscard]] const CurveNames& names() const { return names_; }
 
  signals:
   /// The builder clicked the curve at this place, in the chart's own units.
@@ -32,14 +34,15 @@ class ChartPage : public ShelfPage {
   static void restyle(QCPAxis* axis);
   /// Sets axis labels, rescales with a little air, marks the working point and draws.
   void finish(const QString& x_label, const QString& y_label, const QPointF& working, bool rescale_x = true);
-  /// Words for the value under the pointer.
+  /// Words for the main curve's value under the pointer; the other named curves' values follow by themselves.
   [[nodiscard]] virtual QString value_words(double x, double y) const = 0;
   /// Length in the chart's unit, mm or in.
   [[nodiscard]] double length_unit() const { return session_->units() == UnitSystem::metric ? 1e-3 : 0.0254; }
   [[nodiscard]] QString length_name() const { return session_->units() == UnitSystem::metric ? "mm" : "in"; }
 
   QCustomPlot* plot_;
-  QCPGraph* curve_;  ///< the one that values are read from
+  QCPGraph* curve_;   ///< the one that values are read from
+  CurveNames names_;  ///< names at the curves, limits as bands; set them in refresh()
 
  private:
   void follow(QMouseEvent* event);

@@ -7,9 +7,9 @@
 
 #include "base/error.h"
 #include "session/today.h"
+#include "stages/trial/adopt.h"
 #include "theme/theme.h"
 #include "trial/weighing.h"
-#include "trial_log/adopt.h"
 
 namespace plucky::app {
 
@@ -39,7 +39,7 @@ WeighPage::WeighPage(Session* session, QWidget* parent) : Page(session, parent) 
   tare_->setProperty("quiet", true);
   wide(tare_);
 
-  heading(tr("A part"));
+  section(tr("A part"), "section_weigh_part");
   part_ = choice(tr("On the scale"), {}, "weigh_part");
   by_itself_ = check(tr("Take it when steady, then the next"), "weigh_by_itself");
   take_ = new QPushButton(this);
@@ -47,7 +47,7 @@ WeighPage::WeighPage(Session* session, QWidget* parent) : Page(session, parent) 
   take_->setProperty("strong", true);
   wide(take_);
 
-  heading(tr("The whole boat on supports"));
+  section(tr("The whole boat on supports"), "section_weigh_boat");
   note(
       tr("Level on two supports along the boat, or three for the sideways balance too. One scale will do: move it from "
          "support to support, with blocks of the same height under the others."));

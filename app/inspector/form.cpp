@@ -4,20 +4,25 @@
 #include <QPushButton>
 #include <QTreeWidget>
 
+#include "inspector/section_heading.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
 
 Page::Page(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
   setProperty("plain", true);
-  grid_ = new QGridLayout(this);
-  grid_->setContentsMargins(14, 8, 14, 10);
-  grid_->setHorizontalSpacing(10);
-  grid_->setVerticalSpacing(5);
-  grid_->setColumnStretch(1, 1);
-  grid_->setColumnMinimumWidth(0, 112);
+  grid_ = page_grid_ = new QGridLayout(this);
+  page_grid_->setContentsMargins(14, 8, 14, 10);
+  set_columns(page_grid_);
   // All rows keep to the top; what is left over goes below the last one.
-  grid_->setRowStretch(999, 1);
+  page_grid_->setRowStretch(999, 1);
+}
+
+void Page::set_columns(QGridLayout* grid) {
+  grid->setHorizontalSpacing(10);
+  grid->setVerticalSpacing(5);
+  grid->setColumnStretch(1, 1);
+  grid->setColumnMinimumWidth(0, 112);
 }
 
 void Page::row(const QString& label, QWidget* field) {
@@ -31,17 +36,17 @@ void Page::row(const QString& label, QWidget* field) {
     words->setFixedWidth(widest);
   }
   words->setAlignment(Qt::AlignLeft | (qobject_cast<QLabel*>(field) ? Qt::AlignTop : Qt::AlignVCenter));
-  grid_->addWidget(words, next_row_, 0);
-  grid_->addWidget(field, next_row_, 1);
+  grid_->addWidget(words, next_row(), 0);
+  grid_->addWidget(field, next_row(), 1);
   labels_[field] = words;
-  ++next_row_;
+  ++next_row();
 }
 
 void Page::wide(QWidget* widget) {
-  grid_->addWidget(widget, next_row_++, 0, 1, 2);
+  grid_->addWidget(widget, next_row()++, 0, 1, 2);
 }
 void Page::wide(QLayout* layout) {
-  grid_->addLayout(layout, next_row_++, 0, 1, 2);
+  grid_->addLayout(layout, next_row()++, 0, 1, 2);
 }
 
 void Page::set_row_visible(QWidget* field, bool visible) {
@@ -124,7 +129,23 @@ QLabel* Page::fact(const QString& label) {
   return value;
 }
 
+SectionHeading* Page::section(const QString& words, const char* object_name) {
+  auto* body = new QWidget(this);
+  body->setProperty("plain", true);
+  auto* rows = new QGridLayout(body);
+  rows->setContentsMargins(0, 0, 0, 0);
+  set_columns(rows);
+  end_section();
+  auto* heading = new SectionHeading(words, object_name, body, this);
+  wide(heading);
+  wide(body);
+  grid_ = rows;
+  section_row_ = 0;
+  return heading;
+}
+
 QLabel* Page::heading(const QString& words) {
+  end_section();
   auto* label = new QLabel(words, this);
   label->setFont(ui_font(10.5, QFont::Bold));
   label->setWordWrap(true);

@@ -16,6 +16,8 @@ class QTreeWidget;
 
 namespace plucky::app {
 
+class SectionHeading;
+
 /// Base of the inspector's pages: a form that is filled from the session after every change.
 class Page : public QWidget {
   Q_OBJECT
@@ -34,7 +36,13 @@ class Page : public QWidget {
   QCheckBox* check(const QString& label, const char* object_name);
   QComboBox* choice(const QString& label, const QStringList& items, const char* object_name, bool both_columns = false);
   QLabel* fact(const QString& label);
+  /// Title of what follows; ends a section.
   QLabel* heading(const QString& words);
+  /// The rows from here to the next section or heading can be folded away under this title. `object_name`: under which
+  /// it is found, and remembered.
+  SectionHeading* section(const QString& words, const char* object_name);
+  /// What follows stands outside of any section, always in sight.
+  void end_section() { grid_ = page_grid_; }
   QLabel* note(const QString& words, bool caution = false);
 
   /// Rows under headings over both columns; the first column takes the room that is left.
@@ -55,9 +63,12 @@ class Page : public QWidget {
  private:
   void row(const QString& label, QWidget* field);
 
-  QGridLayout* grid_;
+  QGridLayout* page_grid_;  ///< headings, sections and what stands outside of them
+  QGridLayout* grid_;       ///< of the section at hand, or of the page
   std::map<QWidget*, QLabel*> labels_;
-  int next_row_ = 0;
+  int page_row_ = 0, section_row_ = 0;
+  [[nodiscard]] int& next_row() { return grid_ == page_grid_ ? page_row_ : section_row_; }
+  static void set_columns(QGridLayout* grid);
 };
 
 }  // namespace plucky::app

@@ -5,6 +5,7 @@
 #include <QPainter>
 #include <algorithm>
 
+#include "stages/stages.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -63,7 +64,14 @@ void LedgerStrip::gather() {
   in_all_ = lines.size();
   const int fit = (width() - all_width - edge) / least_cell;
   cells_ = chosen(std::move(lines), stage_, static_cast<std::size_t>(std::clamp(fit, 3, static_cast<int>(most_cells))));
-  setAccessibleDescription(spoken(cells_, *session_));
+  const StageModule* module = stage_module(stage_);
+  next_step_ = module && module->next_step ? module->next_step(*session_) : QString();
+  if (!next_step_.isEmpty()) {
+    // What is there keeps its cell, the words take the place of the dashes.
+    std::erase_if(cells_, [](const LedgerLine& line) { return !line.now.value; });
+    if (cells_.size() > 3) cells_.resize(3);
+  }
+  setAccessibleDescription(spoken(cells_, *session_) + next_step_);
   update();
 }
 
@@ -79,7 +87,7 @@ std::vector<std::string> LedgerStrip::shown() const {
 
 QRect LedgerStrip::rect_of(int index) const {
   const int n = std::max<int>(1, static_cast<int>(cells_.size()));
-  const int room = width() - all_width - edge;
+  const int room = next_step_.isEmpty() ? width() - all_width - edge : n * least_cell;
   return {edge + index * room / n, 0, room / n, strip_height};
 }
 
@@ -201,6 +209,13 @@ void LedgerStrip::paintEvent(QPaintEvent*) {
     if (i < n) paint_cell(p, cells_[static_cast<std::size_t>(i)], r);
     p.setPen(l.line);
     if (i > 0) p.drawLine(r.left(), 10, r.left(), strip_height - 11);
+  }
+  if (!next_step_.isEmpty()) {
+    const int from = n > 0 ? rect_of(n - 1).right() + 14 : edge + 8;
+    p.setPen(l.ink);
+    p.setFont(ui_font(9.5, QFont::Medium));
+    p.drawText(QRect(from, 4, all_rect().left() - from - 12, strip_height - 8), Qt::AlignVCenter | Qt::TextWordWrap,
+               next_step_);
   }
   p.setPen(l.ink);
   p.setFont(ui_font(8.5, QFont::DemiBold));

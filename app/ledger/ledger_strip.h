@@ -20,6 +20,8 @@ class LedgerStrip : public QWidget {
   /// Where a number's cell lies; empty when it is not shown.
   [[nodiscard]] QRect cell_rect(const std::string& key) const;
   [[nodiscard]] QRect all_rect() const;
+  /// What stands in place of numbers that are not there yet; empty where there are some.
+  [[nodiscard]] const QString& next_step() const { return next_step_; }
 
  signals:
   void row_chosen(const QString& key, const QString& label);
@@ -45,6 +47,7 @@ class LedgerStrip : public QWidget {
   Session* session_;
   Stage stage_ = Stage::flotation;
   std::vector<LedgerLine> cells_;
+  QString next_step_;
   std::size_t in_all_ = 0;
   int under_pointer_ = -1, at_keys_ = 0;
 };

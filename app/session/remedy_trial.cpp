@@ -1,9 +1,5 @@
 #include "session/remedy_trial.h"
 
-#include <QCoreApplication>
-#include <QPointer>
-#include <QThreadPool>
-
 #include "assessment/remedies.h"
 
 namespace plucky::app {
@@ -14,13 +10,8 @@ RemedyTrial::RemedyTrial(QObject* parent) : QObject(parent) {
   connect(&rest_, &QTimer::timeout, this, &RemedyTrial::begin);
 }
 
-RemedyTrial::~RemedyTrial() {
-  if (unwanted_) *unwanted_ = true;
-}
-
 void RemedyTrial::consider(std::shared_ptr<const Assessment> state) {
-  if (unwanted_) *unwanted_ = true;
-  unwanted_.reset();
+  job_.stop();
   state_ = std::move(state);
   verdicts_.assign(state_->findings.size(), Verdict::trying);
   rest_.start();
@@ -48,24 +39,18 @@ bool RemedyTrial::under_way() const {
 }
 
 void RemedyTrial::begin() {
-  unwanted_ = std::make_shared<std::atomic<bool>>(false);
-  const QPointer<RemedyTrial> self(this);
-  QThreadPool::globalInstance()->start([self, state = state_, unwanted = unwanted_] {
+  // The job is this object's own: what it delivers finds it alive.
+  job_.start({}, [this, state = state_](const Job::Link& link) {
     Assessor assessor;
     for (std::size_t i = 0; i < state->findings.size(); ++i) {
       const Finding& f = state->findings[i];
       if (!offers(f)) continue;
-      if (*unwanted) return;
+      if (!link.wanted()) return;
       const Verdict v = remedy_betters(f, *state, assessor) ? Verdict::better : Verdict::no_use;
-      // Through the event loop of the application, which outlives this; it counts only while its boat is considered.
-      QMetaObject::invokeMethod(
-          QCoreApplication::instance(),
-          [self, unwanted, i, v] {
-            if (!self || *unwanted) return;
-            self->verdicts_[i] = v;
-            emit self->judged();
-          },
-          Qt::QueuedConnection);
+      link.deliver([this, i, v] {
+        verdicts_[i] = v;
+        emit judged();
+      });
     }
   });
 }

@@ -4,11 +4,11 @@
 
 #include <QObject>
 #include <QTimer>
-#include <atomic>
 #include <memory>
 #include <vector>
 
 #include "assessment/assessment.h"
+#include "session/job.h"
 
 namespace plucky::app {
 
@@ -19,7 +19,6 @@ class RemedyTrial : public QObject {
   enum class Verdict { trying, better, no_use };
 
   explicit RemedyTrial(QObject* parent = nullptr);
-  ~RemedyTrial() override;
 
   /// Begins with this boat's offers once the hand rests; what was under way for another boat is forgotten.
   void consider(std::shared_ptr<const Assessment> state);
@@ -37,8 +36,7 @@ class RemedyTrial : public QObject {
   QTimer rest_;
   std::shared_ptr<const Assessment> state_;
   std::vector<Verdict> verdicts_;  ///< as the state's findings
-  /// Shared with the worker; set when its answer is no longer wanted.
-  std::shared_ptr<std::atomic<bool>> unwanted_;
+  Job job_;
 };
 
 }  // namespace plucky::app

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "assessment/places.h"
 #include "assessment/rules.h"
 #include "base/error.h"
 #include "io/project_file.h"

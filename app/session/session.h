@@ -15,6 +15,7 @@
 #include "io/file.h"
 #include "io/units.h"
 #include "project/edit.h"
+#include "session/job.h"
 #include "session/remedy_trial.h"
 
 namespace plucky::app {
@@ -40,6 +41,8 @@ class Session : public QObject {
   void stop_peeking();
   /// Are the offers of now()'s findings worth taking? They are tried while the hand rests.
   [[nodiscard]] const RemedyTrial& trial() const { return trial_; }
+  /// The work that the builder waits for: import, sizes, fitting a drive. One at a time.
+  [[nodiscard]] Job* job() { return &job_; }
   /// Words for the last edit, empty when there is none.
   [[nodiscard]] QString last_edit() const { return last_edit_; }
 
@@ -151,6 +154,7 @@ class Session : public QObject {
 
   Assessor assessor_;
   RemedyTrial trial_;
+  Job job_;
   QTimer floods_;  ///< in a drag the floodings follow a moment behind the hand
   std::shared_ptr<const Assessment> now_, before_, peek_, drag_start_;
   std::vector<Pin> pins_;

@@ -60,6 +60,38 @@ void set_window_geometry(const QByteArray& geometry) {
   store().setValue("window/geometry", geometry);
 }
 
+std::optional<QRectF> section_card() {
+  const QVariant kept = store().value("board/section_card");
+  const QRectF card = kept.toRectF();
+  // What an unknown hand wrote there may be anything.
+  const bool sound = kept.isValid() && card.width() > 0.0 && card.width() <= 1.0 && card.height() > 0.0 &&
+                     card.height() <= 1.0 && std::abs(card.x()) <= 1.0 && std::abs(card.y()) <= 1.0;
+  return sound ? std::optional(card) : std::nullopt;
+}
+void set_section_card(const std::optional<QRectF>& card) {
+  if (card)
+    store().setValue("board/section_card", *card);
+  else
+    store().remove("board/section_card");
+}
+
+bool folded(const QString& section) {
+  return store().value("folded/" + section, false).toBool();
+}
+void set_folded(const QString& section, bool folded) {
+  if (folded)
+    store().setValue("folded/" + section, true);
+  else
+    store().remove("folded/" + section);
+}
+
+int side_width() {
+  return std::clamp(store().value("window/side_width", 0).toInt(), 0, 4000);
+}
+void set_side_width(int pixels) {
+  store().setValue("window/side_width", pixels);
+}
+
 int last_stage() {
   return std::clamp(store().value("window/stage", 5).toInt(), 1, 9);
 }

@@ -2,7 +2,9 @@
 #pragma once
 
 #include <QByteArray>
+#include <QRectF>
 #include <QStringList>
+#include <optional>
 
 #include "io/units.h"
 
@@ -22,6 +24,15 @@ void set_autosave_delay(double seconds);
 
 [[nodiscard]] QByteArray window_geometry();
 void set_window_geometry(const QByteArray& geometry);
+/// Where the section's card was put on the board, in shares of its size; empty: at its own place.
+[[nodiscard]] std::optional<QRectF> section_card();
+void set_section_card(const std::optional<QRectF>& card);
+/// Sections of pages that were folded away, by their names.
+[[nodiscard]] bool folded(const QString& section);
+void set_folded(const QString& section, bool folded);
+/// Width of the right column as it was dragged, pixels; 0: as the window gives it.
+[[nodiscard]] int side_width();
+void set_side_width(int pixels);
 [[nodiscard]] int last_stage();  ///< 1 to 9
 void set_last_stage(int stage);
 

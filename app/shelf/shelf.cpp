@@ -62,21 +62,19 @@ Shelf::Shelf(Session* session, QWidget* parent)
   stack_ = new QStackedWidget(this);
   stack_->setProperty("plain", true);
   column->addWidget(stack_, 1);
-  connect(tabs_, &QTabBar::currentChanged, this, &Shelf::show_page);
+  connect(tabs_, &QTabBar::currentChanged, this, &Shelf::turn_to);
   connect(close, &QToolButton::clicked, this, &Shelf::closed);
 }
 
-void Shelf::set_matter(Matter matter) {
+void Shelf::set_stage(Stage stage) {
   for (std::size_t i = 0; i < pages_.size(); ++i) {
     const int index = static_cast<int>(i);
-    tabs_->setTabVisible(index,
-                         matters_[i] == Matter::any || matters_[i] == matter || (isVisible() && index == current()));
+    tabs_->setTabVisible(index, pages_[i].stands_at(stage) || (isVisible() && index == tabs_->currentIndex()));
   }
 }
 
-void Shelf::add(ShelfPage* page, Matter matter) {
-  pages_.push_back(page);
-  matters_.push_back(matter);
+void Shelf::add(ShelfPage* page, const QString& key, std::function<bool(Stage)> stands_at) {
+  pages_.push_back({page, key, std::move(stands_at)});
   stack_->addWidget(page);
   connect(page, &ShelfPage::words_changed, this, [this, page](const QString& words) {
     if (stack_->currentWidget() == page) words_->setText(words);
@@ -84,24 +82,42 @@ void Shelf::add(ShelfPage* page, Matter matter) {
   tabs_->addTab(page->title());
 }
 
-int Shelf::current() const {
-  return tabs_->currentIndex();
+int Shelf::index_of(const QString& key) const {
+  for (std::size_t i = 0; i < pages_.size(); ++i)
+    if (pages_[i].key == key) return static_cast<int>(i);
+  return -1;
 }
 
-void Shelf::show_page(int index) {
+ShelfPage* Shelf::page(const QString& key) const {
+  const int index = index_of(key);
+  return index < 0 ? nullptr : pages_[static_cast<std::size_t>(index)].page;
+}
+
+ShelfPage* Shelf::at_hand() const {
+  return pages_[static_cast<std::size_t>(tabs_->currentIndex())].page;
+}
+
+QString Shelf::current() const {
+  return pages_[static_cast<std::size_t>(tabs_->currentIndex())].key;
+}
+
+void Shelf::show_page(const QString& key) {
+  turn_to(index_of(key));
+}
+
+void Shelf::turn_to(int index) {
   if (index < 0 || index >= static_cast<int>(pages_.size())) return;
   tabs_->setTabVisible(index, true);
   if (tabs_->currentIndex() != index) return tabs_->setCurrentIndex(index);  // comes back here
   stack_->setCurrentIndex(index);
   if (isVisible()) refresh();
-  emit page_shown(index);
+  emit page_shown(current());
 }
 
 void Shelf::refresh() {
   if (pages_.empty()) return;
-  ShelfPage* at_hand = page(current());
-  at_hand->refresh();
-  words_->setText(at_hand->words());
+  at_hand()->refresh();
+  words_->setText(at_hand()->words());
 }
 
 void Shelf::keyPressEvent(QKeyEvent* event) {
@@ -112,17 +128,17 @@ void Shelf::keyPressEvent(QKeyEvent* event) {
 }
 
 void Shelf::ask_and_export(const char* suffix) {
-  const QString name = QString::fromStdString(session_->project().name) + ", " + page(current())->title().toLower();
+  const QString name = QString::fromStdString(session_->project().name) + ", " + at_hand()->title().toLower();
   const QString path = ask_where(this, tr("Export"), name, QString("*.%1").arg(suffix), QString(".") + suffix);
   if (!path.isEmpty()) export_to(path);
 }
 
 bool Shelf::export_to(const QString& path) {
-  ShelfPage* at_hand = page(current());
+  ShelfPage* page = at_hand();
   const QString suffix = path.section('.', -1).toLower();
   try {
     if (suffix == "csv") {
-      write_file_atomically(path.toStdString(), write_table(at_hand->table(), ','));
+      write_file_atomically(path.toStdString(), write_table(page->table(), ','));
       return true;
     }
     // Drawn in memory first: a picture that fails must not take the place of an earlier one.
@@ -133,26 +149,26 @@ bool Shelf::export_to(const QString& path) {
       return true;
     };
     if (suffix == "png") {
-      const QPixmap picture = at_hand->plot() ? at_hand->plot()->toPixmap(1000, 600, 2.0) : at_hand->grab();
+      const QPixmap picture = page->plot() ? page->plot()->toPixmap(1000, 600, 2.0) : page->grab();
       if (picture.save(&drawn, "PNG")) return write();
     }
-    if (suffix == "svg" && at_hand->plot()) {
+    if (suffix == "svg" && page->plot()) {
       QSvgGenerator svg;
       svg.setOutputDevice(&drawn);
       svg.setSize(QSize(1000, 600));
       svg.setViewBox(QRect(0, 0, 1000, 600));
-      svg.setTitle(at_hand->title());
+      svg.setTitle(page->title());
       QCPPainter painter;
       if (painter.begin(&svg)) {
         painter.setMode(QCPPainter::pmVectorized);
         painter.setMode(QCPPainter::pmNoCaching);
-        at_hand->plot()->toPainter(&painter, 1000, 600);
+        page->plot()->toPainter(&painter, 1000, 600);
         painter.end();
         return write();
       }
     }
-    session_->refuse(suffix == "svg" && !at_hand->plot() ? tr("A table exports as CSV or PNG.")
-                                                         : tr("%1 could not be written.").arg(path));
+    session_->refuse(suffix == "svg" && !page->plot() ? tr("A table exports as CSV or PNG.")
+                                                      : tr("%1 could not be written.").arg(path));
   } catch (const InvalidInput& e) {
     session_->refuse(QString::fromStdString(e.what()));
   }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QWidget>
+#include <functional>
 #include <vector>
 
 #include "session/drag_pace.h"
@@ -18,25 +19,35 @@ class Shelf : public QWidget {
 
  public:
   explicit Shelf(Session* session, QWidget* parent = nullptr);
-  /// What a page is about; pages of the other matter hide their tab until they are asked for.
-  enum class Matter { any, at_rest, under_power, cooling, sealing };
-  void add(ShelfPage* page, Matter matter);
-  void set_matter(Matter matter);
-  [[nodiscard]] ShelfPage* page(int index) const { return pages_[static_cast<std::size_t>(index)]; }
-  [[nodiscard]] int current() const;
-  void show_page(int index);
+  /// Adds a page under the name by which it is asked for. Its tab stands at the stages of `stands_at`.
+  void add(ShelfPage* page, const QString& key, std::function<bool(Stage)> stands_at);
+  /// Shows the tabs of a stage; the one at hand stays.
+  void set_stage(Stage stage);
+  /// The page of that name; null when there is none.
+  [[nodiscard]] ShelfPage* page(const QString& key) const;
+  /// Name of the page at hand.
+  [[nodiscard]] QString current() const;
+  void show_page(const QString& key);
   /// Writes the page at hand; the suffix (.csv, .png, .svg) says how. Tells by Session::refuse() when it cannot.
   bool export_to(const QString& path);
 
  signals:
   void closed();
-  void page_shown(int index);
+  void page_shown(const QString& key);
 
  protected:
   void showEvent(QShowEvent*) override { refresh(); }
   void keyPressEvent(QKeyEvent* event) override;
 
  private:
+  struct Entry {
+    ShelfPage* page;
+    QString key;
+    std::function<bool(Stage)> stands_at;
+  };
+  [[nodiscard]] int index_of(const QString& key) const;
+  [[nodiscard]] ShelfPage* at_hand() const;
+  void turn_to(int index);
   void refresh();
   void ask_and_export(const char* suffix);
 
@@ -44,8 +55,7 @@ class Shelf : public QWidget {
   QTabBar* tabs_;
   QLabel* words_;
   QStackedWidget* stack_;
-  std::vector<ShelfPage*> pages_;
-  std::vector<Matter> matters_;
+  std::vector<Entry> pages_;
   DragPace pace_;
 };
 

@@ -7,6 +7,7 @@
 #include <QPainterPath>
 #include <QToolTip>
 
+#include "stages/stages.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -16,7 +17,7 @@ const std::array<StageMark, 9>& stage_marks() {
     std::array<StageMark, 9> all;
     for (int n = 1; n <= 9; ++n) {
       const Stage stage = static_cast<Stage>(n);
-      const bool built = stage != Stage::build;
+      const bool built = stage_module(stage) != nullptr;
       all[static_cast<std::size_t>(n) - 1] = {stage, QObject::tr(stage_name(stage)), built};
     }
     return all;

@@ -3,9 +3,11 @@
 
 #include <QHeaderView>
 #include <QTableWidget>
+#include <QVBoxLayout>
 
 #include "hull/design.h"
 #include "io/table.h"
+#include "shelf/shelf_page.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -62,6 +64,21 @@ inline QTableWidget* make_table(QWidget* parent, const char* name, const QString
     for (int c = 0; c < t->columnCount(); ++c) out.back().push_back(t->item(r, c)->text().toStdString());
   }
   return out;
+}
+
+/// A table that fills its page.
+inline QTableWidget* fill_page(ShelfPage* page, const char* name, const QStringList& headings) {
+  auto* column = new QVBoxLayout(page);
+  column->setContentsMargins(0, 0, 0, 0);
+  QTableWidget* t = make_table(page, name, page->title(), headings);
+  t->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
+  column->addWidget(t, 1);
+  return t;
+}
+
+/// A number in its unit, or a dash where there is none.
+inline void set_number(QTableWidget* t, const Session& session, int row, int column, bool is, double si, Dimension d) {
+  t->setItem(row, column, new NumberItem(is ? si : -1e9, is ? session.shown({si, d}) : QString::fromUtf8("\u2013")));
 }
 
 }  // namespace plucky::app

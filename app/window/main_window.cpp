@@ -8,6 +8,7 @@
 #include <QPushButton>
 #include <QScrollArea>
 #include <QScrollBar>
+#include <QSplitter>
 #include <QStackedWidget>
 #include <QStatusBar>
 #include <QTimer>
@@ -16,14 +17,14 @@
 #include "board/board.h"
 #include "devices/weigh_page.h"
 #include "findings/findings_panel.h"
-#include "hull_import/import_page.h"
-#include "inspector/seal_page.h"
 #include "ledger/ledger_page.h"
 #include "ledger/ledger_strip.h"
 #include "ledger/why_page.h"
 #include "preferences/preferences_page.h"
 #include "settings/settings.h"
 #include "shelf/shelf.h"
+#include "stages/hull/import_page.h"
+#include "stages/stages.h"
 #include "stem/stem.h"
 #include "theme/theme.h"
 #include "view3d/view3d.h"
@@ -33,7 +34,7 @@ namespace plucky::app {
 MainWindow::MainWindow(Session* session, QWidget* parent)
     : QMainWindow(parent),
       session_(session),
-      import_job_(new ImportJob(this)),
+      import_job_(new ImportJob(session->job(), this)),
       autosave_(session),
       pace_(session, 110, [this] { refresh(); }) {
   setMinimumSize(960, 620);
@@ -51,7 +52,7 @@ MainWindow::MainWindow(Session* session, QWidget* parent)
   action_list_ = new ActionList(
       menuBar(), [this](const QString& typed) { return boat_commands(*session_, own_parts_, typed); }, this);
   connect_session();
-  connect_import();
+  connect_job();
   choose_stage(Stage::flotation);
   refresh();
   if (!own_parts_.trouble().isEmpty()) say(own_parts_.trouble(), true);
@@ -84,8 +85,9 @@ void MainWindow::build_status() {
   job_timer_->setInterval(500);
 }
 
-void MainWindow::connect_import() {
-  connect(cancel_, &QPushButton::clicked, import_job_, &ImportJob::cancel);
+void MainWindow::connect_job() {
+  Job* job = session_->job();
+  connect(cancel_, &QPushButton::clicked, job, &Job::stop);
   const auto tick = [this] {
     const double gone = 1e-3 * static_cast<double>(job_clock_.elapsed());
     QString words = job_step_ + QString::fromUtf8(" \u2026");
@@ -99,7 +101,7 @@ void MainWindow::connect_import() {
     cancel_->hide();
     refresh();
   };
-  connect(import_job_, &ImportJob::progress, this, [this, tick](const QString& step, double seconds_left) {
+  connect(job, &Job::progress, this, [this, tick](const QString& step, double seconds_left) {
     job_step_ = step;
     job_left_ = seconds_left;
     job_clock_.start();
@@ -108,20 +110,20 @@ void MainWindow::connect_import() {
     busy_->show();
     cancel_->show();
   });
-  connect(import_job_, &ImportJob::finished, this, [this, idle](std::shared_ptr<const ImportedMesh> mesh) {
-    idle();
+  connect(job, &Job::ended, this, idle);
+  connect(import_job_, &ImportJob::finished, this, [this](std::shared_ptr<const ImportedMesh> mesh) {
     show_chooser(false);
     visit(import_page_);
     import_page_->show_mesh(std::move(mesh));
     view3d_->setFocus();
   });
-  connect(import_job_, &ImportJob::failed, this, [this, idle](const QString& why) {
+  connect(job, &Job::failed, this, [this, idle](const QString& why) {
     idle();
     say(why, true);
   });
-  connect(import_job_, &ImportJob::stopped, this, [this, idle] {
+  connect(job, &Job::stopped, this, [this, idle] {
     idle();
-    say(tr("Import cancelled; the boat is as it was."), false);
+    say(tr("Cancelled; the boat is as it was."), false);
   });
   connect(import_page_, &ImportPage::scene_changed, this, [this] {
     if (visiting_ == import_page_) view3d_->show_mesh(import_page_->scene());
@@ -148,11 +150,7 @@ void MainWindow::choose_stage(Stage stage) {
   board_->set_stage(stage);
   strip_->set_stage(stage);
   findings_->set_stage(stage);
-  using M = Shelf::Matter;
-  shelf_->set_matter(stage == Stage::drive  ? M::under_power
-                     : stage == Stage::cool ? M::cooling
-                     : stage == Stage::seal ? M::sealing
-                                            : M::at_rest);
+  shelf_->set_stage(stage);
   // Choosing a stage asks for its page; the selection stays on the board, its page comes back with the next click.
   visiting_ = nullptr;
   refresh_view();
@@ -161,11 +159,10 @@ void MainWindow::choose_stage(Stage stage) {
     page->second->refresh();
     inspector_->setCurrentWidget(page->second);
   } else {
-    const StageMark& mark = stage_marks()[static_cast<std::size_t>(stage) - 1];
-    unbuilt_words_->setText(
-        tr("<b>%1</b><br><br>This version of Plucky Hull has nothing here yet. Brief, Hull, Drive, Layout, "
-           "Float, Seal, Cool and Trial work now.")
-            .arg(mark.name));
+    QStringList built;
+    for (const StageModule& m : stage_modules()) built << tr(stage_name(m.stage));
+    unbuilt_words_->setText(tr("<b>%1</b><br><br>This version of Plucky Hull has nothing here yet. %2 work now.")
+                                .arg(tr(stage_name(stage)), QLocale().createSeparatedList(built)));
     inspector_->setCurrentWidget(unbuilt_);
   }
   inspector_scroll_->verticalScrollBar()->setValue(0);
@@ -202,12 +199,8 @@ void MainWindow::show_inspector() {
   QWidget* page = nullptr;
   if (visiting_)
     page = visiting_;
-  else if (session_->selected_part())
-    page = part_page_;
-  else if (session_->project().cooling.holds(session_->selection()))
-    page = pages_.at(Stage::cool);
-  else if (session_->selection() != 0)
-    page = fitting_page_;
+  else if (Page* chosen = selection_page())
+    page = chosen;
   else if (const auto it = pages_.find(stage_); it != pages_.end())
     page = it->second;
   else
@@ -218,18 +211,22 @@ void MainWindow::show_inspector() {
   if (turned) inspector_scroll_->verticalScrollBar()->setValue(0);
 }
 
+Page* MainWindow::selection_page() const {
+  if (session_->selection() == 0) return nullptr;
+  for (const auto& [shows, page] : selection_pages_)
+    if (shows(*session_)) return page;
+  return nullptr;
+}
+
 void MainWindow::follow_finding(const Finding& f) {
   board_->show_subject(f);
-  const bool about_curve =
-      f.id == "float.vanishing" || f.id == "float.self_righting" || f.id == "float.downflooding" || f.id == "float.gm";
-  if (about_curve) show_shelf(ShelfTab::righting);
+  const StageModule* module = stage_module(f.stage);
+  if (module && module->chart_of)
+    if (const char* chart = module->chart_of(f)) show_shelf(chart);
   // A part shows its own page; anything else is told on the page of its stage.
   if (!session_->project().layout.find(f.subject) && !session_->project().cooling.holds(f.subject)) session_->select(0);
   choose_stage(f.stage);
-  if (const auto colon = f.id.find(':'); f.stage == Stage::seal && colon != std::string::npos) {
-    session_->select(0);
-    seal_page_->choose_opening(f.id.substr(colon + 1));
-  }
+  if (module && module->show_me) module->show_me(pages_.at(f.stage), f);
   show_inspector();
 }
 
@@ -245,7 +242,7 @@ void MainWindow::refresh() {
   unpin_->setEnabled(!session_->pins().empty());
   undo_->setText(session_->can_undo() ? tr("&Undo %1").arg(session_->undo_label()) : tr("&Undo"));
   redo_->setText(session_->can_redo() ? tr("&Redo %1").arg(session_->redo_label()) : tr("&Redo"));
-  if (!import_job_->running())
+  if (!session_->job()->running())
     status_->setText(
         tr("%1 \u00b7 %2 \u00b7 %3")
             .arg(name, state,
@@ -262,12 +259,12 @@ void MainWindow::say(const QString& words, bool trouble) {
   notice_timer_->start();
 }
 
-void MainWindow::show_shelf(ShelfTab tab) {
-  shelf_->show_page(static_cast<int>(tab));
+void MainWindow::show_shelf(const QString& key) {
+  shelf_->show_page(key);
   shelf_->show();
   resizeEvent(nullptr);
   shelf_->raise();
-  for (auto& [which, action] : shelf_actions_) action->setChecked(which == tab);
+  for (auto& [which, action] : shelf_actions_) action->setChecked(which == key);
 }
 
 void MainWindow::hide_shelf() {
@@ -290,8 +287,13 @@ void MainWindow::show_preferences() {
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
   if (event) QMainWindow::resizeEvent(event);
-  // Lists of the inspector tell long names whole where the screen has the room.
-  if (inspector_scroll_) inspector_scroll_->parentWidget()->setFixedWidth(std::clamp(width() * 22 / 100, 332, 430));
+  if (event && columns_) {
+    // Lists of the inspector tell long names whole where the screen has the room, or as the builder has dragged it.
+    const int chosen = settings::side_width();
+    const int side = chosen > 0 ? std::clamp(chosen, least_side, std::max(least_side, width() / 2))
+                                : std::clamp(width() * 22 / 100, 332, 430);
+    columns_->setSizes({width() - stem_->width() - columns_->handleWidth() - side, side});
+  }
   if (!shelf_ || !shelf_->isVisible()) return;
   // Over the plan where the ruler leaves it room, never higher than a chart is worth.
   const int under_ruler = view_->height() - static_cast<int>(board_->map().ruler_area().bottom());

@@ -7,17 +7,19 @@
 #include <map>
 
 #include "board/layers.h"
-#include "hull_import/import_job.h"
 #include "own_parts/own_parts.h"
 #include "session/autosave.h"
 #include "session/drag_pace.h"
 #include "session/session.h"
+#include "stages/hull/import_job.h"
+#include "stages/stage_module.h"
 
 class QLabel;
 class QMenu;
 class QProgressBar;
 class QPushButton;
 class QScrollArea;
+class QSplitter;
 class QStackedWidget;
 class QTimer;
 
@@ -34,32 +36,10 @@ class PreferencesPage;
 class Shelf;
 class Stem;
 class View3D;
-class SealPage;
 class WeighPage;
 class LedgerPage;
 class LedgerStrip;
 class WhyPage;
-
-/// Pages of the shelf, in the order of their tabs.
-enum class ShelfTab {
-  righting,
-  areas,
-  cg,
-  trim,
-  masses,
-  trade,
-  drag,
-  throttle,
-  heat,
-  propellers,
-  linkage,
-  flow,
-  warmth,
-  plumbing,
-  flood,
-  openings,
-  pins
-};
 
 class MainWindow : public QMainWindow {
   Q_OBJECT
@@ -70,7 +50,8 @@ class MainWindow : public QMainWindow {
   void choose_stage(Stage stage);
   /// Starts reading a mesh; the import page opens when it has been read.
   void import_hull(const QString& path);
-  void show_shelf(ShelfTab tab);
+  /// Opens a page of the shelf by its name, see stages/stages.h.
+  void show_shelf(const QString& key);
   void hide_shelf();
   void show_3d(bool on);
   void show_chooser(bool on);
@@ -103,6 +84,9 @@ class MainWindow : public QMainWindow {
   QWidget* build_side(QWidget* parent);
   void build_pages();
   void build_shelf();
+  [[nodiscard]] StageHost host();
+  /// The page for what is selected; null when nothing is, or nothing that has one.
+  [[nodiscard]] Page* selection_page() const;
   void build_status();
   void build_boat_menu();
   void build_edit_menu();
@@ -111,7 +95,7 @@ class MainWindow : public QMainWindow {
   void build_bench_menu();
   void build_help_menu();
   void connect_session();
-  void connect_import();
+  void connect_job();
 
   void refresh();
   void refresh_view();
@@ -140,6 +124,8 @@ class MainWindow : public QMainWindow {
   Autosave autosave_;
   OwnParts own_parts_;
   QStackedWidget *root_ = nullptr, *view_ = nullptr;
+  QSplitter* columns_ = nullptr;
+  static constexpr int least_side = 300;  // pixels, of the right column
   Chooser* chooser_ = nullptr;
   Stem* stem_ = nullptr;
   Board* board_ = nullptr;
@@ -149,12 +135,11 @@ class MainWindow : public QMainWindow {
   QStackedWidget* inspector_ = nullptr;
   QScrollArea* inspector_scroll_ = nullptr;
   std::map<Stage, Page*> pages_;
-  Page *part_page_ = nullptr, *fitting_page_ = nullptr;
+  std::vector<std::pair<bool (*)(const Session&), Page*>> selection_pages_;
   ImportPage* import_page_ = nullptr;
   WhyPage* why_page_ = nullptr;
   LedgerPage* ledger_page_ = nullptr;
   LedgerStrip* strip_ = nullptr;
-  SealPage* seal_page_ = nullptr;
   WeighPage* weigh_page_ = nullptr;
   PreferencesPage* preferences_ = nullptr;
   Page* visiting_ = nullptr;  // a page asked for that is not the stage's or the selection's
@@ -169,7 +154,7 @@ class MainWindow : public QMainWindow {
   QString job_step_;
   double job_left_ = -1.0;
   QAction *undo_ = nullptr, *redo_ = nullptr, *unpin_ = nullptr, *view3d_action_ = nullptr, *measure_ = nullptr;
-  std::map<ShelfTab, QAction*> shelf_actions_;
+  std::map<QString, QAction*> shelf_actions_;
   std::map<Overlay, QAction*> overlay_actions_;
   Stage stage_ = Stage::flotation;
   bool on_bench_ = false;  // a boat has been chosen

@@ -9,10 +9,12 @@
 #include "board/board.h"
 #include "help/guide.h"
 #include "help/tour.h"
-#include "inspector/fitting_page.h"
+#include "hull/family.h"
 #include "layout/arrange.h"
 #include "settings/settings.h"
 #include "shelf/shelf.h"
+#include "stages/hull/fitting_page.h"
+#include "stages/stages.h"
 #include "stem/stem.h"
 #include "theme/theme.h"
 #include "window/fleet.h"
@@ -28,18 +30,9 @@ void MainWindow::build_boat_menu() {
     put_on_bench(Project{});
     choose_stage(Stage::brief);
   });
-  for (const HullFamily family : {HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge})
-    fresh->addAction(tr(family_name(family)), this, [this, family] {
-      Project p;
-      p.hull.family = family;
-      p.hull.shape = default_shape(family);
-      if (family == HullFamily::round_bilge) {
-        p.brief.type = BoatType::displacement;
-        p.brief.trim_low = radians(-1.0);
-        p.brief.trim_high = radians(1.0);
-      }
-      put_on_bench(p);
-    });
+  for (const Family& family : hull_families())
+    if (family.loft)
+      fresh->addAction(tr(family.name), this, [this, id = family.id] { put_on_bench(boat_of_family(id)); });
   boat->addAction(tr("&Open \u2026"), QKeySequence::Open, this, &MainWindow::open_dialog);
   QMenu* recent = boat->addMenu(tr("&Recent boats"));
   connect(recent, &QMenu::aboutToShow, this, [this, recent] { fill_recent(recent); });
@@ -110,8 +103,7 @@ void MainWindow::build_edit_menu() {
   });
   edit->addSeparator();
   edit->addAction(tr("&Pin this state"), QKeySequence("Ctrl+P"), this, [this] { session_->pin(); });
-  edit->addAction(tr("Compare pinned states"), QKeySequence("Ctrl+Shift+P"), this,
-                  [this] { show_shelf(ShelfTab::pins); });
+  edit->addAction(tr("Compare pinned states"), QKeySequence("Ctrl+Shift+P"), this, [this] { show_shelf("pins"); });
   unpin_ = edit->addAction(tr("Drop all p&ins"), session_, &Session::unpin_all);
   edit->addSeparator();
   edit->addAction(tr("Pre&ferences"), QKeySequence("Ctrl+,"), this, &MainWindow::show_preferences);
@@ -132,34 +124,19 @@ void MainWindow::build_view_menu() {
   QMenu* menu = menuBar()->addMenu(tr("&View"));
   view3d_action_ = menu->addAction(tr("&3D view"), QKeySequence("V"), this, &MainWindow::show_3d);
   view3d_action_->setCheckable(true);
-  const std::tuple<ShelfTab, QString, const char*> tabs[] = {
-      {ShelfTab::righting, tr("&Righting arm"), "R"},
-      {ShelfTab::areas, tr("Section &areas"), "A"},
-      {ShelfTab::cg, tr("Centre of &gravity"), "G"},
-      {ShelfTab::trim, tr("&Trim by battery place"), "T"},
-      {ShelfTab::masses, tr("Mass ta&ble"), "B"},
-      {ShelfTab::trade, tr("Weight sensiti&vity"), "Ctrl+G"},
-      {ShelfTab::drag, tr("&Drag and thrust"), "D"},
-      {ShelfTab::throttle, tr("T&hrottle"), "U"},
-      {ShelfTab::heat, tr("H&eat"), "E"},
-      {ShelfTab::propellers, tr("Propeller &map"), "O"},
-      {ShelfTab::linkage, tr("Steering &linkage"), "Y"},
-      {ShelfTab::flow, tr("&Water through the hoses"), "W"},
-      {ShelfTab::warmth, tr("Temperatures of &motor, ESC, battery"), "K"},
-      {ShelfTab::plumbing, tr("&Compare cooling layouts"), "J"},
-      {ShelfTab::flood, tr("&Flooding"), "F"},
-      {ShelfTab::openings, tr("Water &ingress points"), "I"},
-      {ShelfTab::pins, tr("&Pinned states"), "P"}};
-  for (const auto& [tab, label, keys] : tabs) {
-    QAction* a = menu->addAction(label, QKeySequence(keys), this, [this, tab = tab](bool on) {
+  const auto offer_page = [&](const QString& key, const QString& label, const QString& keys) {
+    QAction* a = menu->addAction(label, QKeySequence(keys), this, [this, key](bool on) {
       if (on)
-        show_shelf(tab);
+        show_shelf(key);
       else
         hide_shelf();
     });
     a->setCheckable(true);
-    shelf_actions_[tab] = a;
-  }
+    shelf_actions_[key] = a;
+  };
+  for (const ShelfEntry& entry : shelf_entries())
+    offer_page(entry.offer->key, QObject::tr(entry.offer->menu), entry.offer->keys);
+  offer_page("pins", tr("&Pinned states"), "P");
   menu->addSeparator();
   menu->addAction(tr("All n&umbers"), QKeySequence("L"), this, &MainWindow::show_ledger);
   menu->addAction(tr("Magnify"), QKeySequence::ZoomIn, this,
@@ -171,6 +148,7 @@ void MainWindow::build_view_menu() {
   measure_->setCheckable(true);
   connect(board_, &Board::measuring_changed, measure_, &QAction::setChecked);
   menu->addAction(tr("Section to the C&G"), this, [this] { board_->set_station(session_->now().mass.cg.x()); });
+  menu->addAction(tr("Larger section card"), QKeySequence("Shift+S"), board_, &Board::enlarge_section);
   menu->addAction(tr("Heel the section 30\u00b0 more"), QKeySequence("H"), this, [this] {
     const double next = board_->state().heel + radians(30);
     board_->set_heel(next > pi + 1e-9 ? 0.0 : next);

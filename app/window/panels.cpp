@@ -2,28 +2,14 @@
 #include <QApplication>
 #include <QLabel>
 #include <QScrollArea>
+#include <QSplitter>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
-#include "base/error.h"
 #include "board/board.h"
-#include "chart/charts.h"
-#include "chart/drive_charts.h"
-#include "chart/propeller_map.h"
-#include "chart/water_charts.h"
 #include "chooser/chooser.h"
 #include "devices/weigh_page.h"
 #include "findings/findings_panel.h"
-#include "hull_import/import_page.h"
-#include "inspector/brief_page.h"
-#include "inspector/cool_page.h"
-#include "inspector/drive_page.h"
-#include "inspector/fitting_page.h"
-#include "inspector/float_page.h"
-#include "inspector/hull_page.h"
-#include "inspector/layout_page.h"
-#include "inspector/part_page.h"
-#include "inspector/seal_page.h"
 #include "ledger/ledger.h"
 #include "ledger/ledger_page.h"
 #include "ledger/ledger_strip.h"
@@ -32,11 +18,10 @@
 #include "preferences/preferences_page.h"
 #include "settings/settings.h"
 #include "shelf/shelf.h"
+#include "stages/hull/import_page.h"
+#include "stages/stages.h"
 #include "stem/stem.h"
-#include "tables/tables.h"
-#include "tables/water_tables.h"
 #include "theme/theme.h"
-#include "trial_log/trial_page.h"
 #include "view3d/view3d.h"
 #include "window/main_window.h"
 
@@ -50,27 +35,39 @@ void MainWindow::build_panels() {
   row->setSpacing(0);
   stem_ = new Stem(session_, bench);
   row->addWidget(stem_);
-  auto* middle = new QVBoxLayout;
+  columns_ = new QSplitter(Qt::Horizontal, bench);
+  columns_->setObjectName("columns");
+  columns_->setChildrenCollapsible(false);
+  columns_->setHandleWidth(5);
+  auto* centre = new QWidget(columns_);
+  auto* middle = new QVBoxLayout(centre);
+  middle->setContentsMargins(0, 0, 0, 0);
   middle->setSpacing(0);
-  view_ = new QStackedWidget(bench);
+  view_ = new QStackedWidget(centre);
   board_ = new Board(session_, view_);
   view3d_ = new View3D(session_, view_);
   view_->addWidget(board_);
   view_->addWidget(view3d_);
   build_shelf();
-  notice_ = new QLabel(bench);
+  notice_ = new QLabel(centre);
   notice_->setObjectName("notice");
   notice_->setWordWrap(true);
   notice_->setContentsMargins(14, 6, 14, 6);
   notice_->hide();
-  strip_ = new LedgerStrip(session_, bench);
-  findings_ = new FindingsPanel(session_, bench);
+  strip_ = new LedgerStrip(session_, centre);
+  findings_ = new FindingsPanel(session_, centre);
   middle->addWidget(view_, 1);
   middle->addWidget(notice_);
   middle->addWidget(strip_);
   middle->addWidget(findings_);
-  row->addLayout(middle, 1);
-  row->addWidget(build_side(bench));
+  columns_->addWidget(centre);
+  columns_->addWidget(build_side(columns_));
+  columns_->setStretchFactor(0, 1);
+  row->addWidget(columns_, 1);
+  connect(columns_, &QSplitter::splitterMoved, this, [this] {
+    settings::set_side_width(columns_->sizes().back());
+    resizeEvent(nullptr);
+  });
   root_->addWidget(bench);
   chooser_ = new Chooser(root_);
   root_->addWidget(chooser_);
@@ -107,6 +104,7 @@ QWidget* MainWindow::build_side(QWidget* parent) {
   auto* side = new QWidget(parent);
   side->setObjectName("side");
   side->setAttribute(Qt::WA_StyledBackground);
+  side->setMinimumWidth(least_side);
   auto* column = new QVBoxLayout(side);
   column->setContentsMargins(0, 4, 0, 0);
   column->setSpacing(2);
@@ -132,21 +130,17 @@ QWidget* MainWindow::build_side(QWidget* parent) {
 }
 
 void MainWindow::build_pages() {
-  auto* brief = new BriefPage(session_, inspector_);
-  auto* part = new PartPage(session_, inspector_);
-  pages_[Stage::brief] = brief;
-  pages_[Stage::hull] = new HullPage(session_, inspector_);
-  pages_[Stage::drive] = new DrivePage(session_, &own_parts_, inspector_);
-  pages_[Stage::layout] = new LayoutPage(session_, &own_parts_, inspector_);
-  pages_[Stage::flotation] = new FloatPage(session_, inspector_);
-  auto* seal = new SealPage(session_, inspector_);
-  pages_[Stage::seal] = seal;
-  pages_[Stage::cool] = new CoolPage(session_, inspector_);
-  connect(seal, &SealPage::opening_chosen, board_, &Board::set_opening);
-  seal_page_ = seal;
-  pages_[Stage::trial] = new TrialPage(session_, inspector_);
-  part_page_ = part;
-  fitting_page_ = new FittingPage(session_, inspector_);
+  const StageHost lent = host();
+  for (const StageModule& module : stage_modules()) {
+    Page* page = module.page(lent, inspector_);
+    pages_[module.stage] = page;
+    inspector_->addWidget(page);
+    for (const SelectionPage& chosen : module.selection) {
+      Page* shown_by = chosen.make ? chosen.make(lent, inspector_) : page;
+      selection_pages_.push_back({chosen.shows, shown_by});
+      if (chosen.make) inspector_->addWidget(shown_by);
+    }
+  }
   import_page_ = new ImportPage(session_, import_job_, inspector_);
   why_page_ = new WhyPage(session_, inspector_);
   ledger_page_ = new LedgerPage(session_, inspector_);
@@ -160,9 +154,8 @@ void MainWindow::build_pages() {
   unbuilt_words_->setWordWrap(true);
   words->addWidget(unbuilt_words_);
   words->addStretch();
-  for (auto& [stage, page] : pages_) inspector_->addWidget(page);
-  for (QWidget* page : std::initializer_list<QWidget*>{part_page_, fitting_page_, import_page_, why_page_, ledger_page_,
-                                                       weigh_page_, preferences_, unbuilt_})
+  for (QWidget* page :
+       std::initializer_list<QWidget*>{import_page_, why_page_, ledger_page_, weigh_page_, preferences_, unbuilt_})
     inspector_->addWidget(page);
 
   const auto tell_why = [this](const QString& key, const QString& label) {
@@ -180,56 +173,32 @@ void MainWindow::build_pages() {
   connect(preferences_, &PreferencesPage::look_chosen, this, &MainWindow::apply_look_choice);
   connect(preferences_, &PreferencesPage::autosave_chosen, this,
           [this] { autosave_.set_delay(settings::autosave_delay()); });
-  connect(brief, &BriefPage::boat_wanted, this, [this](const Project& boat) {
-    // An edit, not another boat: the brief stays, and undo brings the old hull back.
-    session_->perform(
-        {tr("Smallest hull of the brief").toStdString(), ReplaceBoat{std::make_shared<const Project>(boat)}});
-    choose_stage(Stage::hull);
-  });
-  connect(part, &PartPage::keep_wanted, this, [this](const Part& kept) {
-    try {
-      own_parts_.keep(kept);
-      say(tr("%1 is now among your own parts, for every boat.").arg(QString::fromStdString(kept.name)), false);
-    } catch (const InvalidInput& e) {
-      say(e.what(), true);
-    }
-  });
 }
 
 void MainWindow::build_shelf() {
   shelf_ = new Shelf(session_, view_);
-  auto* righting = new RightingChart(session_, shelf_);
-  auto* areas = new AreasChart(session_, shelf_);
-  using M = Shelf::Matter;
-  for (ShelfPage* page : std::initializer_list<ShelfPage*>{righting, areas, new CgChart(session_, shelf_),
-                                                           new TrimChart(session_, shelf_)})
-    shelf_->add(page, M::at_rest);
-  shelf_->add(new MassTable(session_, shelf_), M::at_rest);
-  shelf_->add(new TradeTable(session_, shelf_), M::any);
-  for (ShelfPage* page : std::initializer_list<ShelfPage*>{
-           new DragChart(session_, shelf_), new ThrottleChart(session_, shelf_), new HeatChart(session_, shelf_),
-           new PropellerMap(session_, shelf_), new LinkageChart(session_, shelf_)})
-    shelf_->add(page, M::under_power);
-  for (ShelfPage* page : std::initializer_list<ShelfPage*>{
-           new FlowChart(session_, shelf_), new WarmthChart(session_, shelf_), new PlumbingTable(session_, shelf_)})
-    shelf_->add(page, M::cooling);
-  for (ShelfPage* page :
-       std::initializer_list<ShelfPage*>{new FloodChart(session_, shelf_), new OpeningsTable(session_, shelf_)})
-    shelf_->add(page, M::sealing);
-  shelf_->add(new PinsPage(session_, shelf_), M::any);
-  shelf_->set_matter(M::at_rest);
+  const StageHost lent = host();
+  for (const ShelfEntry& entry : shelf_entries()) {
+    using Tab = ShelfOffer::Tab;
+    const bool at_rest = entry.offer->tab == Tab::rest || stage_module(entry.stage)->at_rest;
+    shelf_->add(entry.offer->make(lent, shelf_), entry.offer->key,
+                [everywhere = entry.offer->tab == Tab::everywhere, at_rest, own = entry.stage](Stage stage) {
+                  const StageModule* module = stage_module(stage);
+                  return everywhere || stage == own || (at_rest && (!module || module->at_rest));
+                });
+  }
+  shelf_->add(new PinsPage(session_, shelf_), "pins", [](Stage) { return true; });
+  shelf_->set_stage(stage_);
   shelf_->hide();
   connect(shelf_, &Shelf::closed, this, &MainWindow::hide_shelf);
-  connect(shelf_, &Shelf::page_shown, this, [this](int index) {
-    for (auto& [which, action] : shelf_actions_)
-      action->setChecked(shelf_->isVisible() && static_cast<int>(which) == index);
+  connect(shelf_, &Shelf::page_shown, this, [this](const QString& key) {
+    for (auto& [which, action] : shelf_actions_) action->setChecked(shelf_->isVisible() && which == key);
   });
-  // Curve and board move together: heel and station are the board's, the charts mark them and set them.
-  connect(righting, &ChartPage::picked, board_,
-          [this](double x) { board_->set_heel(radians(std::clamp(x, 0.0, 180.0))); });
-  connect(areas, &ChartPage::picked, board_, [this, areas](double x) { board_->set_station(areas->boat_x(x)); });
-  connect(board_, &Board::heel_changed, righting, &RightingChart::set_heel);
-  connect(board_, &Board::station_changed, areas, &AreasChart::set_station);
+}
+
+StageHost MainWindow::host() {
+  return {session_, &own_parts_, board_, [this](const QString& words, bool trouble) { say(words, trouble); },
+          [this](Stage stage) { choose_stage(stage); }};
 }
 
 void MainWindow::show_chooser(bool on) {

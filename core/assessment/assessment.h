@@ -1,9 +1,10 @@
 // Everything that follows from a project. In: Project. Out: Assessment, a plain value that belongs to that project.
 //
-// One direction: hull -> mass -> flotation -> running -> fit -> findings. A stage reads the project and earlier results
-// only.
+// One direction: hull -> layout -> flotation -> drive -> cool -> seal -> findings. A stage reads the project and
+// earlier results only; core/assessment/stages has them.
 #pragma once
 
+#include <any>
 #include <map>
 #include <memory>
 #include <string>
@@ -111,22 +112,10 @@ class Assessor {
   /// Throws InvalidInput when the hull cannot be built; the kept state is then unchanged.
   [[nodiscard]] Assessment assess(const Project& project, Care care = Care::full);
   /// In a drag the floodings stand as they were last worked out: from now on as these.
-  void keep_floods(const SealReport& report) { kept_seal_ = report; }
+  void keep_floods(const SealReport& report);
 
  private:
-  struct KeptFit {
-    Part part;
-    SkinFit fit;
-  };
-  HullDesign kept_design_;
-  std::shared_ptr<const HullStage> kept_hull_;
-  std::map<Id, KeptFit> kept_fits_;
-  MassScatter kept_scatter_;
-  std::optional<Stability> kept_stability_;
-  std::optional<PowerReport> kept_power_;
-  std::optional<SealReport> kept_seal_;
-  HeatReport kept_heat_;
-  std::optional<std::pair<CoolingCircuit, CircuitFlow>> kept_water_;
+  std::map<Stage, std::any> memories_;  ///< of the stages, each of its own type
 };
 
 /// Without memory: same project, same assessment.

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "assessment/places.h"
 #include "assessment/rules.h"
 #include "base/error.h"
 #include "layout/component.h"

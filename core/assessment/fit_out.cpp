@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "assessment/fit_choice.h"
+#include "assessment/places.h"
 #include "assessment/rules.h"
 #include "base/error.h"
 #include "layout/component.h"
@@ -316,7 +317,8 @@ std::optional<Edit> larger_esc(const Assessment& a, const Drive& have, const Cat
 
 }  // namespace
 
-Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mounting, const Catalogue& catalogue) {
+Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mounting, const Catalogue& catalogue,
+                   const std::function<void(std::size_t set, std::size_t of)>& trying) {
   if (propulsor == Propulsor::none) throw InvalidInput("Drive", "needs a kind");
   Assessor judge;  // one for all: the hull stays the same
   const Assessment boat =
@@ -358,7 +360,10 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
   const DriveNeed need = need_of(boat, propulsor);
   std::optional<Project> best;
   double least = 0.0;
-  for (DriveSet& set : sets_for(boat, have, need, catalogue)) {
+  std::vector<DriveSet> sets = sets_for(boat, have, need, catalogue);
+  for (std::size_t i = 0; i < sets.size(); ++i) {
+    DriveSet& set = sets[i];
+    if (trying) trying(i + 1, sets.size());
     complete_set(set, have, need, catalogue);
     Project tried = aboard(boat, bare, set);
     Assessment run = judge.assess(tried);

@@ -2,6 +2,8 @@
 // catalogue. Out: the boat with what that drive needs, each component at its place on the line.
 #pragma once
 
+#include <functional>
+
 #include "assessment/assessment.h"
 #include "project/catalogue.h"
 
@@ -13,7 +15,9 @@ namespace plucky {
 /// one that breaks no limit and comes nearest to the wanted speed. With it come what steers it, a receiver, the brief's
 /// payload where none is aboard, and a hatch where a bare hull has none. The battery slides to the wanted trim.
 /// Throws InvalidInput for Propulsor::none and where the catalogue has nothing for a role.
+/// `trying` hears before each set which one it is, of how many; what it throws ends the search.
 [[nodiscard]] Project fitted_out(const Assessment& boat, Propulsor propulsor, Mounting mounting,
-                                 const Catalogue& catalogue);
+                                 const Catalogue& catalogue,
+                                 const std::function<void(std::size_t set, std::size_t of)>& trying = {});
 
 }  // namespace plucky

@@ -25,8 +25,8 @@ template <class E, std::size_t N>
 }
 
 /// Throws InvalidInput naming `what` and all choices when the key is none of them.
-template <class E, std::size_t N>
-[[nodiscard]] E value_of(const std::array<KeyRow<E>, N>& table, const char* what, const std::string& key) {
+template <class Table>
+[[nodiscard]] auto value_of(const Table& table, const char* what, const std::string& key) {
   std::string choices;
   for (const auto& row : table) {
     if (key == row.key) return row.value;

@@ -59,6 +59,8 @@ class Problem {
     return std::abs(b.excess_volume) <= tolerance::volume_relative * target_;
   }
   [[nodiscard]] bool lever_found(double lever_m) const { return lever_m <= tolerance::lever_relative * length_; }
+  /// What is promised of an equilibrium.
+  [[nodiscard]] bool found(const Balance& b) const { return volume_found(b) && lever_found(lever(b)); }
 
   /// Lowest and highest offset at which the plane still touches the body's box.
   [[nodiscard]] std::pair<double, double> reach(const Attitude& attitude) const {
@@ -105,8 +107,9 @@ double guess_offset(const Problem& problem, const Attitude& attitude) {
   return low + (high - low) * std::clamp(problem.target() / problem.total(), 0.0, 1.0);
 }
 
-/// Full Newton on offset, trim and heel. Empty when it does not arrive.
-std::optional<Balance> newton(Problem& problem, const Attitude& start, int max_evaluations) {
+/// Full Newton on offset, trim and heel, not beyond the steepest trim. Empty when it does not arrive.
+std::optional<Balance> newton(Problem& problem, const Attitude& start, int max_evaluations,
+                              double steepest = radians(80.0)) {
   constexpr double longest_turn = radians(10.0);
   Balance b = sink_to_volume(problem, start, guess_offset(problem, start), 0.05);
   const int limit = problem.evaluations + max_evaluations;
@@ -115,7 +118,7 @@ std::optional<Balance> newton(Problem& problem, const Attitude& start, int max_e
   };
   double current = merit(b);
   while (problem.evaluations < limit) {
-    if (problem.volume_found(b) && problem.lever_found(problem.lever(b))) return b;
+    if (problem.found(b)) return b;
     const Eigen::Vector3d rhs(-b.excess_volume, -b.ahead, -b.port);
     Eigen::Vector3d step = problem.jacobian(b).partialPivLu().solve(rhs);
     if (!step.allFinite()) return std::nullopt;
@@ -127,7 +130,7 @@ std::optional<Balance> newton(Problem& problem, const Attitude& start, int max_e
       next.offset += share * step[0];
       next.attitude.trim += share * step[1];
       next.attitude.heel += share * step[2];
-      if (std::abs(next.attitude.trim) > radians(80.0)) continue;
+      if (std::abs(next.attitude.trim) > steepest) continue;
       const Balance tried = problem.evaluate(next);
       if (!(tried.immersion.waterplane_area > 0.0)) continue;
       const double value = merit(tried);
@@ -316,8 +319,8 @@ Equilibrium solve_equilibrium(const ImmersedBody& body, const Loading& loading, 
   std::optional<Balance> found = newton(problem, options.start, options.max_evaluations);
   if (!found) {
     found = scan_trim(problem, options.start.heel, options.start.trim, guess_offset(problem, options.start));
-    // The scan holds heel; let Newton finish from its trim where heel matters too.
-    if (found && !problem.lever_found(problem.lever(*found))) {
+    // The scan holds heel and sinks the boat only so far; let Newton finish from its trim.
+    if (found && !problem.found(*found)) {
       const auto polished = newton(problem, found->plane.attitude, options.max_evaluations);
       if (polished) found = polished;
     }
@@ -327,11 +330,10 @@ Equilibrium solve_equilibrium(const ImmersedBody& body, const Loading& loading, 
     const auto rest = roll_to_rest(problem, *found);
     e.message = "does not hold itself upright";
     // Without a place to rest (a body of revolution, say) the balance itself is the honest answer.
-    if (rest) found = newton(problem, rest->plane.attitude, options.max_evaluations).value_or(*rest);
+    if (rest) found = newton(problem, rest->plane.attitude, options.max_evaluations, radians(89.0)).value_or(*rest);
   }
   e.evaluations = problem.evaluations;
-  if (!found || std::abs(found->excess_volume) > 1e-6 * problem.target() ||
-      problem.lever(*found) > 1e-5 * problem.length()) {
+  if (!found || !problem.found(*found)) {
     e.status = FloatStatus::no_equilibrium;
     e.message = "no attitude found in which buoyancy stands over the centre of gravity";
     return e;

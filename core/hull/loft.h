@@ -1,7 +1,5 @@
-// From the builder's measures to the outer skin. In: HullDesign. Out: a closed mesh that knows its deck edge.
-//
-// Method: master curves (keel, deck edge in plan and profile, deadrise) as monotone cubic splines over the length; at
-// every station a half section of straight bottom, bilge arc and side; stations joined by triangles, ends capped.
+// From the builder's measures to the outer skin. In: family, measures. Out: a closed mesh that knows its deck edge. The
+// ways to loft are in hull/families.
 #pragma once
 
 #include <vector>

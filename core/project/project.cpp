@@ -6,6 +6,7 @@
 #include <set>
 
 #include "base/error.h"
+#include "hull/family.h"
 #include "project/json.h"
 
 namespace plucky {
@@ -80,8 +81,20 @@ void check_project(const Project& project) {
   check_fields(project);
 }
 
+Project boat_of_family(HullFamily family) {
+  Project p;
+  p.hull.family = family;
+  p.hull.shape = default_shape(family);
+  if (!family_of(family).planes) {
+    p.brief.type = BoatType::displacement;
+    p.brief.trim_low = radians(-1.0);
+    p.brief.trim_high = radians(1.0);
+  }
+  return p;
+}
+
 BoatType type_of(const Project& p) {
-  if (p.hull.family == HullFamily::round_bilge) return BoatType::displacement;
+  if (!family_of(p.hull.family).planes) return BoatType::displacement;
   switch (p.drives.empty() ? Propulsor::none : p.drives.front().propulsor) {
     case Propulsor::jet:
       return BoatType::jet;

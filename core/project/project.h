@@ -66,4 +66,7 @@ void check_project(const Project& project);
 /// What the boat is by its hull and drive; the brief is asked only where neither tells.
 [[nodiscard]] BoatType type_of(const Project& project);
 
+/// A bare hull of a lofted family to begin with; the brief follows what the family is for.
+[[nodiscard]] Project boat_of_family(HullFamily family);
+
 }  // namespace plucky

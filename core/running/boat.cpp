@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "hull/family.h"
 #include "resistance/friction.h"
 
 namespace plucky {
@@ -75,7 +76,7 @@ PlaningBottom planing_bottom(const HullModel& hull) {
 }
 
 bool planes(HullFamily family) {
-  return family != HullFamily::round_bilge;
+  return family_of(family).planes;
 }
 
 WakeShares wake_shares(const Boat& b) {

@@ -15,8 +15,9 @@
 #include "board/board.h"
 #include "board/layers.h"
 #include "findings/findings_panel.h"
-#include "inspector/drive_cards.h"
+#include "settings/settings.h"
 #include "shapes.h"
+#include "stages/drive/drive_cards.h"
 #include "window/fleet.h"
 #include "window/main_window.h"
 
@@ -34,16 +35,26 @@ inline constexpr int patience = 1;
 class Bench : public testing::Test {
  protected:
   void SetUp() override {
+    settings::set_section_card({});
+    settings::set_side_width(0);
     session.adopt(demo_fleet().front(), {});
-    window = std::make_unique<MainWindow>(&session);
-    auto* notice_time = window->findChild<QTimer*>("notice_time");
-    notice_time->setInterval(patience * notice_time->interval());
+    open_window(&session);
     window->resize(1280, 800);
     window->show();
     window->activateWindow();
     settle();
   }
-  void TearDown() override { window.reset(); }
+  void TearDown() override {
+    if (window) window->autosave()->discard();
+    window.reset();
+  }
+  /// A window whose clocks are as patient as the machine is slow.
+  void open_window(Session* on) {
+    window = std::make_unique<MainWindow>(on);
+    auto* notice_time = window->findChild<QTimer*>("notice_time");
+    notice_time->setInterval(patience * notice_time->interval());
+    window->autosave()->set_delay(patience * settings::autosave_delay());
+  }
 
   static void settle() {
     QApplication::processEvents();
@@ -129,6 +140,11 @@ class Bench : public testing::Test {
     for (FindingRow* r : window->findChildren<FindingRow*>())
       if (r->isVisible() && r->finding().id == id) return r;
     return nullptr;
+  }
+  /// Waits until the work that the builder waits for is done.
+  void finish_job() {
+    EXPECT_TRUE(wait_for([&] { return !session.job()->running(); }, 60000));
+    settle();
   }
   /// Waits until every offer of the boat at hand was tried on a copy of it.
   void try_offers() {

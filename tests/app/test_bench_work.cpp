@@ -8,10 +8,10 @@
 #include "bench.h"
 #include "devices/weigh_page.h"
 #include "drive/drive_table.h"
-#include "hull_import/import_job.h"
 #include "inspector/quantity_edit.h"
 #include "io/file.h"
 #include "io/mesh_file.h"
+#include "stages/hull/import_job.h"
 #include "trial/bath_test.h"
 #include "view3d/view3d.h"
 
@@ -183,6 +183,7 @@ TEST_F(Bench, TheBriefWorksOutSizesAndMakesTheBoat) {
   type(find<QLineEdit>("wanted_freeboard"), "40 mm");
   type(find<QLineEdit>("longest_piece"), "150 mm");
   click("work_out");
+  finish_job();
   auto* sizes = find<QListWidget>("sizes");
   ASSERT_EQ(sizes->count(), 3);
   EXPECT_TRUE(sizes->item(0)->text().contains("pieces"));

@@ -2,6 +2,9 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
+#include <QHelpEvent>
+#include <QToolTip>
+
 #include "bench.h"
 #include "board/label_placer.h"
 #include "theme/theme.h"
@@ -213,4 +216,78 @@ TEST(Look, TextKeepsItsContrastInBothLooks) {
     EXPECT_GE(contrast(l.ink, l.brass_fill), 4.5) << dark;
   }
   set_dark(false);
+}
+
+TEST_F(Bench, TheSectionCardIsMovedEnlargedRememberedAndPutBack) {
+  const QRectF home = board()->map().section_area();
+  const double scale = board()->map().scale();
+  drag(home.center().toPoint() - QPoint(0, 20), {-260, 140});
+  const QRectF moved = board()->map().section_area();
+  EXPECT_NEAR(moved.x(), home.x() - 260, 1.5);
+  EXPECT_NEAR(moved.y(), home.y() + 140, 1.5);
+  EXPECT_GE(board()->map().scale(), scale);  // its column is the boat's now
+  EXPECT_FALSE(session.modified());
+  drag(moved.bottomLeft().toPoint() + QPoint(3, -3), {-70, 40});
+  const QRectF larger = board()->map().section_area();
+  EXPECT_NEAR(larger.width(), moved.width() + 70, 1.5);
+  EXPECT_NEAR(larger.height(), moved.height() + 40, 1.5);
+  EXPECT_NEAR(larger.right(), moved.right(), 1.5);
+  {
+    Board next(&session);  // as on the next evening
+    next.resize(board()->size());
+    next.setAttribute(Qt::WA_DontShowOnScreen);
+    next.show();
+    EXPECT_NEAR(next.map().section_area().x(), larger.x(), 2.0);
+  }
+  // Never smaller than can be read, never off the board.
+  drag(larger.bottomLeft().toPoint() + QPoint(3, -3), {900, -900});
+  EXPECT_GE(board()->map().section_area().width(), BoardMap::least_card_width - 0.5);
+  drag(board()->map().section_area().center().toPoint() - QPoint(0, 20), {-2000, 2000});
+  EXPECT_TRUE(QRectF(board()->rect()).contains(board()->map().section_area()));
+  // A double click goes on to the next size, and at last home.
+  int clicks = 0;
+  while (board()->map().section_area() != home && clicks < 5) {
+    const QRectF before = board()->map().section_area();
+    QTest::mouseDClick(board(), Qt::LeftButton, {}, before.center().toPoint() - QPoint(0, 20));
+    settle();
+    EXPECT_NE(board()->map().section_area(), before);
+    ++clicks;
+  }
+  EXPECT_EQ(board()->map().section_area(), home);
+  EXPECT_GE(clicks, 2);
+}
+
+TEST_F(Bench, AWayInNamesItselfUnderThePointerAndIsChosenByAClick) {
+  window->choose_stage(Stage::seal);
+  settle();
+  const auto& openings = session.now().seal.openings;
+  ASSERT_GE(openings.size(), 2U);
+  for (const std::size_t i : {std::size_t{0}, openings.size() - 1}) {
+    const SealOpening& o = openings[i];
+    const QPoint at = board()->map().plan(o.place.x(), o.place.y()).toPoint();
+    QHelpEvent help(QEvent::ToolTip, at, board()->mapToGlobal(at));
+    QApplication::sendEvent(board(), &help);
+    EXPECT_TRUE(QToolTip::text().contains(QString::fromStdString(o.name))) << QToolTip::text().toStdString();
+    EXPECT_TRUE(QToolTip::text().startsWith(QString::number(i + 1)));
+    QTest::mouseClick(board(), Qt::LeftButton, {}, at);
+    settle();
+    EXPECT_EQ(board()->state().opening, o.key);
+  }
+}
+
+TEST_F(Bench, TheRulersUnitIsInSightHoweverTheBoatIsMagnified) {
+  const auto unit_drawn = [&] {
+    const QRectF ruler = board()->map().ruler_area();
+    const QImage chip = board()->grab(QRect(2, static_cast<int>(ruler.top()) + 10, 30, 22)).toImage();
+    int dark = 0;
+    for (int y = 0; y < chip.height(); ++y)
+      for (int x = 0; x < chip.width(); ++x) dark += chip.pixelColor(x, y).lightness() < 150;
+    return dark;
+  };
+  const int at_rest = unit_drawn();
+  EXPECT_GT(at_rest, 10);
+  board()->zoom(4.0, board()->rect().center());
+  settle();
+  EXPECT_NEAR(unit_drawn(), at_rest, 12);
+  board()->fit();
 }

@@ -4,12 +4,12 @@
 #include <cmath>
 
 #include "bench.h"
-#include "chart/drive_charts.h"
-#include "chart/propeller_map.h"
 #include "drive/drive_table.h"
 #include "io/units.h"
 #include "ledger/ledger.h"
 #include "shelf/shelf.h"
+#include "stages/drive/drive_charts.h"
+#include "stages/drive/propeller_map.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -42,10 +42,10 @@ class DriveBench : public Bench {
     return std::nan("");
   }
   template <class P>
-  P* shelf_page(ShelfTab tab) {
+  P* shelf_page(const char* tab) {
     window->show_shelf(tab);
     settle();
-    return dynamic_cast<P*>(window->findChild<Shelf*>()->page(static_cast<int>(tab)));
+    return dynamic_cast<P*>(window->findChild<Shelf*>()->page(tab));
   }
 };
 
@@ -124,7 +124,7 @@ TEST_F(DriveBench, APylonRaisedFortyMillimetresPushesTheBowDownAndComesBack) {
 }
 
 TEST_F(DriveBench, ACellOfThePropellerMapIsTakenAboardByTheMouse) {
-  auto* map = shelf_page<PropellerMap>(ShelfTab::propellers);
+  auto* map = shelf_page<PropellerMap>("propellers");
   ASSERT_TRUE(wait_for([&] { return !map->searching() && !map->map().cells.empty(); }));
   ASSERT_EQ(map->map().cells.size(), 400u);
   const double speed = ledger_value("speed"), current = ledger_value("current");
@@ -168,7 +168,7 @@ TEST_F(DriveBench, ALinkageThatBindsWithinItsThrowIsFoundAndShown) {
   ASSERT_NE(f, nullptr);
   EXPECT_NEAR(degrees(f->number.si), 26.5, 0.1);
   EXPECT_TRUE(find<QLabel>("steering_angle")->text().contains("binds at"));
-  auto* chart = shelf_page<LinkageChart>(ShelfTab::linkage);
+  auto* chart = shelf_page<LinkageChart>("linkage");
   EXPECT_TRUE(shelf_words().contains("binds at")) << shelf_words().toStdString();
   EXPECT_GT(chart->table().size(), 50u);
   do_it("steer.linkage");
@@ -219,14 +219,14 @@ TEST_F(DriveBench, TheExitIsDraggedAndTheShaftTurns) {
 }
 
 TEST_F(DriveBench, ChartsShowTheRunAndExportIt) {
-  auto* drag = shelf_page<DragChart>(ShelfTab::drag);
+  auto* drag = shelf_page<DragChart>("drag");
   const RunningState& s = session.now().power.full;
   EXPECT_NEAR(drag->working_point().x(), 3.6 * s.speed, 1e-9);
   EXPECT_NEAR(drag->working_point().y(), s.hull.drag, 1e-9);
   EXPECT_EQ(drag->table().size(), session.now().power.curve.points().size() + 1);
-  auto* throttle = shelf_page<ThrottleChart>(ShelfTab::throttle);
+  auto* throttle = shelf_page<ThrottleChart>("throttle");
   EXPECT_EQ(throttle->table().size(), 21u);
-  auto* heat = shelf_page<HeatChart>(ShelfTab::heat);
+  auto* heat = shelf_page<HeatChart>("heat");
   EXPECT_GT(heat->table().size(), 200u);
   EXPECT_TRUE(shelf_words().contains("winding", Qt::CaseInsensitive));
   for (const char* suffix : {"csv", "png", "svg"}) {
@@ -309,11 +309,11 @@ TEST_F(DriveBench, TheMountIsDrawnWithItsMeasures) {
 }
 
 TEST_F(DriveBench, TheMapStopsWhenItIsLeftAndBeginsAnewForOtherWaters) {
-  auto* map = shelf_page<PropellerMap>(ShelfTab::propellers);
-  window->show_shelf(ShelfTab::heat);
+  auto* map = shelf_page<PropellerMap>("propellers");
+  window->show_shelf("heat");
   settle();
   EXPECT_FALSE(map->searching());
-  window->show_shelf(ShelfTab::propellers);
+  window->show_shelf("propellers");
   settle();
   ASSERT_TRUE(wait_for([&] { return !map->searching() && map->map().cells.size() == 400; }));
   const double speed = map->map().at(8, 8).full.speed;

@@ -8,13 +8,13 @@
 
 #include "bench.h"
 #include "devices/weigh_page.h"
-#include "hull_import/import_job.h"
 #include "io/file.h"
 #include "io/mesh_file.h"
 #include "io/project_file.h"
 #include "ledger/ledger.h"
 #include "project/json.h"
 #include "shelf/shelf.h"
+#include "stages/hull/import_job.h"
 #include "trial/bath_test.h"
 
 using namespace plucky;
@@ -30,6 +30,7 @@ TEST_F(Bench, AnEveningAtTheBench) {
   type(find<QLineEdit>("size_load"), "1.1 kg");
   type(find<QLineEdit>("wanted_freeboard"), "1 1/4 in");
   click("work_out");
+  finish_job();
   find<QListWidget>("sizes")->setCurrentRow(0);
   click("make_boat");
   ASSERT_EQ(session.project().hull.family, HullFamily::deep_v);
@@ -167,7 +168,7 @@ TEST_F(Bench, AnEveningAtTheBench) {
   window.reset();
 
   Session next;
-  window = std::make_unique<MainWindow>(&next);
+  open_window(&next);
   window->show();
   window->open_boat(path);
   settle();

@@ -6,9 +6,9 @@
 #include <QStackedWidget>
 
 #include "bench.h"
-#include "inspector/fitting_page.h"
 #include "inspector/quantity_edit.h"
 #include "project/catalogue.h"
+#include "stages/hull/fitting_page.h"
 
 using namespace plucky;
 using namespace plucky::test;

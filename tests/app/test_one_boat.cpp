@@ -6,9 +6,9 @@
 #include "bench.h"
 #include "board/silhouettes.h"
 #include "geometry/mesh_check.h"
-#include "inspector/drive_cards.h"
-#include "inspector/drive_page.h"
 #include "layout/component.h"
+#include "stages/drive/drive_cards.h"
+#include "stages/drive/drive_page.h"
 #include "view3d/part_solids.h"
 
 using namespace plucky;
@@ -37,6 +37,7 @@ class OneBoat : public Bench {
     type(find<QLineEdit>("wanted_speed"), "25 km/h");
     type(find<QLineEdit>("run_time"), "10 min");
     click("work_out");
+    finish_job();
     find<QListWidget>("sizes")->setCurrentRow(0);
     click("make_boat");
     window->choose_stage(Stage::drive);
@@ -56,6 +57,7 @@ TEST_F(OneBoat, FromTheBriefToARunningBoatAndAnotherBattery) {
   make_boat_from_brief();
   ASSERT_TRUE(session.project().layout.parts.empty());
   choose_in("propulsor", 1);
+  finish_job();
   for (const PartKind kind : {PartKind::motor, PartKind::esc, PartKind::battery, PartKind::coupler, PartKind::shaft,
                               PartKind::propeller, PartKind::rudder, PartKind::servo, PartKind::payload})
     EXPECT_TRUE(aboard(kind)) << part_kind_name(kind);
@@ -115,6 +117,7 @@ TEST_F(OneBoat, AnEscTakenOutIsAGapInTheCardsThatOneButtonFills) {
   choose_card(static_cast<int>(DriveGroup::esc));
   EXPECT_FALSE(find<QLineEdit>("drive_esc_current_limit_a")->isVisible());
   click("drive_fill");
+  finish_job();
   EXPECT_EQ(finding("drive.gap"), nullptr);
   EXPECT_TRUE(aboard(PartKind::esc));
   EXPECT_FALSE(find<QPushButton>("drive_fill")->isVisible());
@@ -137,6 +140,7 @@ TEST_F(OneBoat, AnEscTakenOutIsAGapInTheCardsThatOneButtonFills) {
 TEST_F(OneBoat, ASecondDriveComesAndGoesByOneButton) {
   make_boat_from_brief();
   choose_in("propulsor", 1);
+  finish_job();
   const double thrust = session.now().power.full.thrust;
   const std::size_t parts = session.project().layout.parts.size();
   click("drive_second");

@@ -8,12 +8,13 @@
 #include <QXmlStreamReader>
 
 #include "bench.h"
-#include "chart/charts.h"
 #include "io/file.h"
 #include "ledger/ledger.h"
 #include "ledger/why_page.h"
 #include "shelf/shelf.h"
-#include "tables/tables.h"
+#include "stages/float/float_charts.h"
+#include "stages/layout/mass_tables.h"
+#include "stages/stages.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -21,10 +22,10 @@ using namespace plucky::test;
 namespace {
 
 template <class Page>
-Page* page_of(MainWindow& window, ShelfTab tab) {
+Page* page_of(MainWindow& window, const char* tab) {
   window.show_shelf(tab);
   QApplication::processEvents();
-  return dynamic_cast<Page*>(window.shelf()->page(static_cast<int>(tab)));
+  return dynamic_cast<Page*>(window.shelf()->page(tab));
 }
 
 int row_named(const QTableWidget* t, const QString& beginning) {
@@ -36,7 +37,7 @@ int row_named(const QTableWidget* t, const QString& beginning) {
 }  // namespace
 
 TEST_F(Bench, ChartsMarkTheWorkingPointAndMoveItWithTheBoard) {
-  auto* righting = page_of<RightingChart>(*window, ShelfTab::righting);
+  auto* righting = page_of<RightingChart>(*window, "righting");
   board()->set_heel(radians(30));
   settle();
   EXPECT_NEAR(righting->working_point().x(), 30.0, 1e-9);
@@ -46,7 +47,7 @@ TEST_F(Bench, ChartsMarkTheWorkingPointAndMoveItWithTheBoard) {
   QTest::mouseClick(righting->plot(), Qt::LeftButton, {}, at);
   EXPECT_NEAR(degrees(board()->state().heel), 75.0, 0.6);
 
-  auto* areas = page_of<AreasChart>(*window, ShelfTab::areas);
+  auto* areas = page_of<AreasChart>(*window, "areas");
   board()->set_station(0.2);
   settle();
   EXPECT_NEAR(areas->working_point().x(), 200.0, 1e-6);
@@ -58,20 +59,20 @@ TEST_F(Bench, ChartsMarkTheWorkingPointAndMoveItWithTheBoard) {
               (std::stod(table[i][0]) - std::stod(table[i - 1][0]));
   EXPECT_NEAR(volume, session.now().flotation.immersion.volume, 0.01 * volume);
 
-  auto* trim = page_of<TrimChart>(*window, ShelfTab::trim);
+  auto* trim = page_of<TrimChart>(*window, "trim");
   EXPECT_NEAR(trim->working_point().y(), degrees(session.now().flotation.plane.attitude.trim), 1e-9);
   const double x = trim->working_point().x();
   session.perform({"", MovePart{part("Battery").id, part("Battery").place - Vec3(0.05, 0, 0)}});
   settle();
   EXPECT_NEAR(trim->working_point().x(), x - 50.0, 1e-6);
 
-  auto* cg = page_of<CgChart>(*window, ShelfTab::cg);
+  auto* cg = page_of<CgChart>(*window, "cg");
   EXPECT_EQ(cg->envelope().size(), 4u);
   EXPECT_NEAR(cg->working_point().x(), 1e3 * session.now().mass.cg.x(), 1e-6);
 }
 
 TEST_F(Bench, ChartsExportAsCsvPngAndSvg) {
-  page_of<RightingChart>(*window, ShelfTab::righting);
+  page_of<RightingChart>(*window, "righting");
   const QString csv = folder.filePath("arm.csv"), png = folder.filePath("arm.png"), svg = folder.filePath("arm.svg");
   ASSERT_TRUE(window->shelf()->export_to(csv));
   const TableRows rows = read_table(read_file(csv.toStdString(), 1 << 20));
@@ -88,13 +89,13 @@ TEST_F(Bench, ChartsExportAsCsvPngAndSvg) {
   EXPECT_GT(paths, 3);
   EXPECT_FALSE(window->shelf()->export_to(folder.filePath("no/such/arm.csv")));
   EXPECT_TRUE(notice().contains("arm.csv"));
-  window->show_shelf(ShelfTab::masses);
+  window->show_shelf("masses");
   EXPECT_FALSE(window->shelf()->export_to(svg));
   EXPECT_TRUE(window->shelf()->export_to(csv));
 }
 
 TEST_F(Bench, TheMassTableSortsTakesTypedMassesCopiesAndPastes) {
-  page_of<MassTable>(*window, ShelfTab::masses);
+  page_of<MassTable>(*window, "masses");
   auto* t = find<QTableWidget>("mass_table");
   EXPECT_TRUE(t->item(0, 0)->text().startsWith("Battery"));
   t->sortByColumn(1, Qt::AscendingOrder);
@@ -125,7 +126,7 @@ TEST_F(Bench, TheMassTableSortsTakesTypedMassesCopiesAndPastes) {
 }
 
 TEST_F(Bench, TheTradeListShowsWhatPartsCostAndSelectsThem) {
-  page_of<TradeTable>(*window, ShelfTab::trade);
+  page_of<TradeTable>(*window, "trade");
   auto* t = find<QTableWidget>("trade_table");
   ASSERT_EQ(t->rowCount(), static_cast<int>(session.project().layout.parts.size()));
   const int battery = row_named(t, "Battery");
@@ -225,4 +226,65 @@ TEST_F(Bench, FindingsGroupByStage) {
     last = static_cast<int>(r->finding().stage);
   }
   EXPECT_GT(last, 4);
+}
+
+TEST_F(Bench, EveryChartNamesItsCurvesWhereTheyAreAndNoNameLiesOnAnother) {
+  for (const Project& boat : demo_fleet()) {
+    session.adopt(boat, {});
+    for (const QSize size : {QSize(1024, 700), QSize(1280, 800)}) {
+      window->resize(size);
+      for (const ShelfEntry& e : shelf_entries()) {
+        window->show_shelf(e.offer->key);
+        settle();
+        auto* chart = dynamic_cast<ChartPage*>(window->shelf()->page(e.offer->key));
+        if (!chart) continue;
+        const std::string where = boat.name + ", " + e.offer->key;
+        chart->plot()->replot();
+        const std::vector<QRectF> names = chart->names().places();
+        const QRectF area = chart->plot()->axisRect()->rect();
+        if (chart->table().size() > 1 && std::isfinite(chart->working_point().x())) {
+          EXPECT_FALSE(names.empty()) << where;
+        }
+        for (std::size_t i = 0; i < names.size(); ++i) {
+          EXPECT_TRUE(area.adjusted(-4, -4, 4, 4).contains(names[i])) << where << ", name " << i;
+          for (std::size_t k = 0; k < i; ++k)
+            EXPECT_FALSE(names[i].intersects(names[k])) << where << ": " << i << ", " << k;
+        }
+        for (const QCPAxis* axis : {chart->plot()->xAxis, chart->plot()->yAxis})
+          EXPECT_TRUE(axis->label().contains(',') || axis->label().contains("minutes"))
+              << where << ": unit of " << axis->label().toStdString();
+      }
+    }
+  }
+}
+
+TEST_F(Bench, ThePointerReadsEveryCurveOfAChart) {
+  window->choose_stage(Stage::drive);
+  window->show_shelf("drag");
+  settle();
+  auto* plot = find<QCustomPlot>("drag_plot");
+  const QPoint middle = plot->axisRect()->rect().center();
+  QTest::mouseMove(plot, middle);
+  QMouseEvent event(QEvent::MouseMove, middle, plot->mapToGlobal(middle), Qt::NoButton, Qt::NoButton, {});
+  QApplication::sendEvent(plot, &event);
+  settle();
+  for (const char* curve : {"drag is", "friction's share", "thrust at the throttle limit"})
+    EXPECT_TRUE(shelf_words().contains(curve)) << shelf_words().toStdString();
+}
+
+TEST_F(Bench, ALimitIsHatchedFromWhereItIsPassed) {
+  // The throttle above which something breaks: the band begins there, whatever the size of the chart.
+  window->choose_stage(Stage::drive);
+  window->show_shelf("throttle");
+  settle();
+  auto* plot = find<QCustomPlot>("throttle_plot");
+  const PowerReport& p = session.now().power;
+  int bands = 0;
+  for (int i = 0; i < plot->itemCount(); ++i)
+    if (auto* band = qobject_cast<QCPItemRect*>(plot->item(i)); band && band->visible()) {
+      ++bands;
+      ASSERT_TRUE(p.safe_throttle.has_value());
+      EXPECT_NEAR(plot->xAxis->pixelToCoord(band->topLeft->pixelPosition().x()), 100.0 * *p.safe_throttle, 0.5);
+    }
+  EXPECT_EQ(bands, p.limit && *p.safe_throttle < 1.0 ? 1 : 0);
 }

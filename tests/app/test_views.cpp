@@ -1,6 +1,6 @@
 // Views at every size, look and stage: nothing falls outside, nothing is drawn over something else unseen.
 #include "bench.h"
-#include "chart/charts.h"
+#include "stages/float/float_charts.h"
 #include "stem/stem.h"
 #include "theme/theme.h"
 
@@ -94,7 +94,7 @@ TEST_F(Bench, ABoatThatSinksStillHasItsScreen) {
   EXPECT_TRUE(words.contains("of volume is missing"));
   session.select(0);
   window->choose_stage(Stage::flotation);
-  window->show_shelf(ShelfTab::righting);
+  window->show_shelf("righting");
   settle();
   EXPECT_TRUE(shelf_words().contains("does not float"));
   EXPECT_FALSE(window->grab().isNull());
@@ -116,7 +116,7 @@ TEST_F(Bench, TheStemCountsWhatIsWrong) {
 }
 
 TEST_F(Bench, TheRightingChartReadsUnderThePointer) {
-  window->show_shelf(ShelfTab::righting);
+  window->show_shelf("righting");
   settle();
   auto* plot = find<QWidget>("righting_plot");
   const QPoint at(plot->width() / 3, plot->height() / 2);

@@ -1,8 +1,10 @@
 // The stages Cool and Seal through the window: hoses drawn by mouse, the height test, seals that fail, the bath.
 #include <cmath>
 
-#include "chart/water_charts.h"
-#include "tables/water_tables.h"
+#include "stages/cool/cool_charts.h"
+#include "stages/cool/plumbing_table.h"
+#include "stages/seal/flood_chart.h"
+#include "stages/seal/openings_table.h"
 #include "water_bench.h"
 
 using namespace plucky;
@@ -109,18 +111,18 @@ TEST_F(WaterBench, WaysToPlumbAreTriedFromThePageAndComparedInTheTable) {
   EXPECT_EQ(session.project().cooling.hoses.size(), 3U);
   choose_in("plumbing", 4);
   EXPECT_EQ(session.project().cooling.fittings.size(), 8U);
-  auto* table = shelf_page<PlumbingTable>(ShelfTab::plumbing);
+  auto* table = shelf_page<PlumbingTable>("plumbing");
   ASSERT_NE(table, nullptr);
   const TableRows rows = table->table();
   ASSERT_GE(rows.size(), 9U);
   EXPECT_EQ(rows[1][0], "As it is");
   EXPECT_NE(rows[1][1], rows[3][1]);  // three outlets against series
-  auto* flow = shelf_page<FlowChart>(ShelfTab::flow);
+  auto* flow = shelf_page<FlowChart>("flow");
   EXPECT_GE(flow->table().size(), 15U);
   EXPECT_NEAR(flow->working_point().y(), session.now().water.taken() * 6e7, 0.5);
-  auto* warmth = shelf_page<WarmthChart>(ShelfTab::warmth);
+  auto* warmth = shelf_page<WarmthChart>("warmth");
   EXPECT_GE(warmth->table().size(), 300U);
-  EXPECT_TRUE(shelf_words().contains("dashed without water"));
+  EXPECT_TRUE(shelf_words().contains("without water"));
 }
 
 TEST_F(WaterBench, ABlockedPickupAndABackwardPumpAreMendedByTheirRows) {
@@ -148,9 +150,9 @@ TEST_F(WaterBench, AWornShaftTubeIsFoundShownAndSealedAgain) {
   ASSERT_NE(f, nullptr);
   EXPECT_GT(f->number.si * 6e7, 0.5);
   EXPECT_TRUE(find<QTreeWidget>("openings")->topLevelItem(0)->text(0).contains("Shaft tube"));
-  auto* chart = shelf_page<FloodChart>(ShelfTab::flood);
+  auto* chart = shelf_page<FloodChart>("flood");
   EXPECT_GE(chart->table().size(), 15U);
-  auto* table = shelf_page<OpeningsTable>(ShelfTab::openings);
+  auto* table = shelf_page<OpeningsTable>("openings");
   EXPECT_EQ(table->table().size(), session.now().seal.openings.size() + 1);
   window->hide_shelf();
   do_it("seal.opening:shaft_tube");

@@ -7,6 +7,7 @@
 #include <QMenu>
 #include <QMessageBox>
 #include <QSignalSpy>
+#include <QSplitter>
 #include <QStackedWidget>
 #include <QTableWidget>
 #include <QTimer>
@@ -16,11 +17,13 @@
 #include <set>
 
 #include "bench.h"
-#include "hull_import/import_page.h"
 #include "inspector/quantity_edit.h"
+#include "inspector/section_heading.h"
 #include "io/file.h"
 #include "io/mesh_file.h"
+#include "settings/settings.h"
 #include "shelf/shelf.h"
+#include "stages/hull/import_page.h"
 #include "stem/stem.h"
 
 using namespace plucky;
@@ -315,14 +318,11 @@ TEST_F(Bench, ABadFileLeavesBoatAndScreenAsTheyWere) {
 namespace {
 
 /// Reads a hull through the window and waits for the import page.
-ImportPage* import_and_wait(MainWindow& window, const QString& path) {
-  auto* page = window.findChild<ImportPage*>();
-  auto* job = window.findChild<ImportJob*>();
-  QSignalSpy done(job, &ImportJob::finished), failed(job, &ImportJob::failed);
+ImportPage* import_and_wait(Session& session, MainWindow& window, const QString& path) {
   window.import_hull(path);
-  for (int i = 0; i < 200 && done.isEmpty() && failed.isEmpty(); ++i) QTest::qWait(20);
+  EXPECT_TRUE(QTest::qWaitFor([&] { return !session.job()->running(); }, patience * 20000));
   QApplication::processEvents();
-  return page;
+  return window.findChild<ImportPage*>();
 }
 
 }  // namespace
@@ -330,7 +330,7 @@ ImportPage* import_and_wait(MainWindow& window, const QString& path) {
 TEST_F(Bench, AHullWhoseShapeDoesNotTellIsAskedAbout) {
   const std::string path = folder.filePath("block.stl").toStdString();
   write_file_atomically(path, write_stl(prism({{-0.03, 0}, {0.03, 0}, {0.03, 0.04}, {-0.03, 0.04}}, 0.3)));
-  import_and_wait(*window, QString::fromStdString(path));
+  import_and_wait(session, *window, QString::fromStdString(path));
   EXPECT_TRUE(find<QLabel>("import_unsure")->text().contains("which end is the bow and which side is the deck"));
   EXPECT_FALSE(find<QPushButton>("import_use")->isEnabled());
   auto* right = find<QCheckBox>("import_lies_right");
@@ -356,7 +356,7 @@ TEST_F(Bench, AHullOfAnotherToolImportsFloatsTakesPartsSavesAndOpensAgain) {
   ASSERT_NE(scene, nullptr) << importer.GetErrorString();
   ASSERT_EQ(Assimp::Exporter().Export(scene, "stl", theirs), AI_SUCCESS);
 
-  ImportPage* page = import_and_wait(*window, QString::fromStdString(theirs));
+  ImportPage* page = import_and_wait(session, *window, QString::fromStdString(theirs));
   ASSERT_TRUE(page->isVisible());
   EXPECT_EQ(find<QComboBox>("import_unit")->currentText(), "millimetre");
   EXPECT_EQ(find<QComboBox>("import_forward")->currentText(), "+y");
@@ -393,15 +393,12 @@ TEST_F(Bench, AnOpenTubIsReportedRepairedAndUsed) {
   ASSERT_LT(tub.triangles.size(), all);
   const QString path = folder.filePath("tub.stl");
   write_file_atomically(path.toStdString(), write_stl(tub));
-  ImportPage* page = import_and_wait(*window, path);
+  ImportPage* page = import_and_wait(session, *window, path);
   ASSERT_TRUE(page->isVisible());
   EXPECT_TRUE(find<QLabel>("import_report")->text().contains("open edges"));
   find<QCheckBox>("repair_large")->setChecked(true);
-  auto* job = window->findChild<ImportJob*>();
-  QSignalSpy done(job, &ImportJob::finished);
   find<QPushButton>("import_repair")->click();
-  for (int i = 0; i < 200 && done.isEmpty(); ++i) QTest::qWait(20);
-  settle();
+  finish_job();
   EXPECT_TRUE(find<QLabel>("import_told")->text().contains("Closed 1 hole"));
   find<QPushButton>("import_use")->click();
   settle();
@@ -413,14 +410,14 @@ TEST_F(Bench, ABrokenMeshIsAnsweredInWordsAndACancelledOneForgotten) {
   const Project before = session.project();
   const QString path = folder.filePath("broken.stl");
   write_file_atomically(path.toStdString(), "solid x\nfacet normal 0 0 0\n");
-  import_and_wait(*window, path);
+  import_and_wait(session, *window, path);
   EXPECT_TRUE(notice().contains("broken.stl")) << notice().toStdString();
   EXPECT_EQ(session.project(), before);
   write_file_atomically(path.toStdString(), write_stl(sphere(0.3, 200, 300)));
   window->import_hull(path);
   ASSERT_TRUE(find<QPushButton>("cancel_job")->isVisible());
   QTest::mouseClick(find<QPushButton>("cancel_job"), Qt::LeftButton);
-  EXPECT_TRUE(notice().contains("cancelled"));
+  EXPECT_TRUE(notice().contains("Cancelled"));
   QTest::qWait(400);
   EXPECT_FALSE(window->findChild<ImportPage*>()->isVisible());
   EXPECT_EQ(session.project(), before);
@@ -467,4 +464,54 @@ TEST_F(Bench, FieldsAndListsHaveAccessibleNames) {
       }
     }
   }
+}
+
+TEST_F(Bench, TheRightColumnIsWidenedByItsEdgeAndStaysSo) {
+  auto* columns = find<QSplitter>("columns");
+  const int before = columns->sizes().back();
+  const int board_before = board()->width();
+  QSplitterHandle* edge = columns->handle(1);
+  const QPoint at = edge->rect().center();
+  QTest::mousePress(edge, Qt::LeftButton, {}, at);
+  QMouseEvent move(QEvent::MouseMove, at - QPoint(90, 0), edge->mapToGlobal(at - QPoint(90, 0)), Qt::NoButton,
+                   Qt::LeftButton, {});
+  QApplication::sendEvent(edge, &move);
+  QTest::mouseRelease(edge, Qt::LeftButton, {}, at - QPoint(90, 0));
+  settle();
+  EXPECT_NEAR(columns->sizes().back(), before + 90, 3);
+  EXPECT_NEAR(board()->width(), board_before - 90, 3);
+  window->resize(1360, 820);  // a window that changes its size keeps it
+  settle();
+  EXPECT_NEAR(columns->sizes().back(), before + 90, 3);
+  MainWindow next(&session);
+  next.resize(1280, 800);
+  next.show();
+  settle();
+  EXPECT_NEAR(next.findChild<QSplitter*>("columns")->sizes().back(), before + 90, 3);
+  settings::set_side_width(0);
+}
+
+TEST_F(Bench, ASectionFoldsByMouseAndKeyAndIsRemembered) {
+  window->choose_stage(Stage::hull);
+  settle();
+  auto* skin = find<SectionHeading>("section_skin");
+  auto* thickness = find<QLineEdit>("shell_thickness");
+  ASSERT_TRUE(thickness->isVisible());
+  QTest::mouseClick(skin, Qt::LeftButton);
+  settle();
+  EXPECT_FALSE(thickness->isVisible());
+  EXPECT_TRUE(skin->accessibleName().contains("folded"));
+  window->choose_stage(Stage::drive);
+  window->choose_stage(Stage::hull);
+  settle();
+  EXPECT_FALSE(thickness->isVisible());
+  {
+    MainWindow next(&session);
+    EXPECT_TRUE(next.findChild<SectionHeading*>("section_skin")->folded());
+  }
+  skin->setFocus();
+  QTest::keyClick(skin, Qt::Key_Space);
+  settle();
+  EXPECT_TRUE(thickness->isVisible());
+  EXPECT_FALSE(find<SectionHeading>("section_form")->folded());
 }

@@ -63,10 +63,10 @@ class WaterBench : public Bench {
     settle();
   }
   template <class P>
-  P* shelf_page(ShelfTab tab) {
+  P* shelf_page(const char* tab) {
     window->show_shelf(tab);
     settle();
-    return dynamic_cast<P*>(window->shelf()->page(static_cast<int>(tab)));
+    return dynamic_cast<P*>(window->shelf()->page(tab));
   }
 };
 

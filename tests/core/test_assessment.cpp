@@ -6,6 +6,7 @@
 
 #include "assessment/assessment.h"
 #include "assessment/consequence.h"
+#include "assessment/places.h"
 #include "assessment/rules.h"
 #include "base/error.h"
 #include "shapes.h"

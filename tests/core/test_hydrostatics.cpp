@@ -3,8 +3,10 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
+#include "base/tolerance.h"
 #include "flotation/equilibrium.h"
 #include "flotation/righting.h"
+#include "hull/model.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -191,4 +193,26 @@ RC_GTEST_PROP(Equilibrium, LeavesNoForceAndNoMoment, ()) {
   const Vec3 lever = e.immersion.centre_of_buoyancy() - cg;
   RC_ASSERT((lever - lever.dot(e.plane.attitude.up()) * e.plane.attitude.up()).norm() < 1e-6);
   if (e.upright_stable) RC_ASSERT(e.gm_transverse > 0.0);
+}
+
+RC_GTEST_PROP(Equilibrium, AnyBoatThatFloatsKeepsThePromisedTolerances, ()) {
+  // Real sections, also capsized, on its side or standing on its end.
+  HullDesign design;
+  design.family = *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
+  design.shape = default_shape(design.family);
+  design.fineness = 0.3;
+  const auto share = [](int lo, int hi) { return *rc::gen::inRange(lo, hi) / 1000.0; };
+  design.shape.beam *= share(800, 1300);
+  const HullModel model = build_hull(design);
+  const ImmersedBody body(model.buoyant);
+  const double mass = share(30, 970) * body.volume() * rho;
+  const Vec3 cg(model.box.low.x() + share(150, 750) * model.length(), share(-300, 300) * model.beam(),
+                model.box.low.z() + share(0, 1200) * model.box.size().z());
+  const Equilibrium e = solve_equilibrium(body, {mass, cg}, rho);
+  if (e.status != FloatStatus::afloat) {
+    RC_ASSERT(!e.message.empty());
+    return;
+  }
+  RC_ASSERT(std::abs(e.immersion.volume * rho - mass) <= 1.001 * tolerance::volume_relative * mass);
+  RC_ASSERT(e.residual <= tolerance::lever_relative * body.box().size().norm());
 }

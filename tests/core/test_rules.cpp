@@ -5,6 +5,7 @@
 #include "assessment/assessment.h"
 #include "assessment/consequence.h"
 #include "assessment/rules.h"
+#include "assessment/stages/drive/drive_stage.h"
 #include "base/error.h"
 #include "findings.h"
 #include "shapes.h"

@@ -1,0 +1,245 @@
+#include "stages/hull/fitting_page.h"
+
+#include <algorithm>
+
+namespace plucky::app {
+
+namespace {
+
+/// The list of a hull or layout that holds fittings of type T.
+template <class T, class P>
+auto& list_of(P& p) {
+  if constexpr (std::is_same_v<T, Hatch>)
+    return p.hull.hatches;
+  else if constexpr (std::is_same_v<T, Cabin>)
+    return p.hull.cabins;
+  else if constexpr (std::is_same_v<T, FloodChamber>)
+    return p.hull.chambers;
+  else if constexpr (std::is_same_v<T, Bulkhead>)
+    return p.hull.bulkheads;
+  else if constexpr (std::is_same_v<T, Opening>)
+    return p.hull.openings;
+  else
+    return p.layout.rails;
+}
+
+template <class T>
+const T* fitting_of(const Project& p, Id id) {
+  for (const T& item : list_of<T>(p))
+    if (item.id == id) return &item;
+  return nullptr;
+}
+
+/// The project with one fitting changed, as an edit.
+template <class T>
+Edit changed(const Project& project, Id id, const QString& what, const std::function<void(T&)>& how) {
+  Project next = project;
+  std::string name;
+  for (T& item : list_of<T>(next))
+    if (item.id == id) {
+      how(item);
+      name = item.name;
+    }
+  const std::string label = QObject::tr("%1 of %2").arg(what, QString::fromStdString(name)).toStdString();
+  if constexpr (std::is_same_v<T, Rail>)
+    return {label, ChangeLayout{next.layout}};
+  else
+    return {label, ChangeHull{next.hull}};
+}
+
+/// Calls f with the type of the fitting that has this number.
+template <class F>
+void visit_type(Fitting kind, F f) {
+  switch (kind) {
+    case Fitting::hatch:
+      return f(Hatch{});
+    case Fitting::cabin:
+      return f(Cabin{});
+    case Fitting::flood_chamber:
+      return f(FloodChamber{});
+    case Fitting::bulkhead:
+      return f(Bulkhead{});
+    case Fitting::opening:
+      return f(Opening{});
+    case Fitting::rail:
+      return f(Rail{});
+  }
+}
+
+}  // namespace
+
+QString fitting_name(Fitting kind) {
+  switch (kind) {
+    case Fitting::hatch:
+      return QObject::tr("Hatch");
+    case Fitting::rail:
+      return QObject::tr("Rail");
+    case Fitting::bulkhead:
+      return QObject::tr("Bulkhead");
+    case Fitting::cabin:
+      return QObject::tr("Cabin");
+    case Fitting::flood_chamber:
+      return QObject::tr("Flood chamber");
+    case Fitting::opening:
+      return QObject::tr("Opening");
+  }
+  return {};
+}
+
+std::vector<FittingEntry> fittings(const Project& p) {
+  std::vector<FittingEntry> out;
+  const auto add = [&](const auto& list, Fitting kind) {
+    for (const auto& item : list) out.push_back({item.id, kind, QString::fromStdString(item.name)});
+  };
+  add(p.hull.hatches, Fitting::hatch);
+  add(p.layout.rails, Fitting::rail);
+  add(p.hull.bulkheads, Fitting::bulkhead);
+  add(p.hull.cabins, Fitting::cabin);
+  add(p.hull.chambers, Fitting::flood_chamber);
+  add(p.hull.openings, Fitting::opening);
+  return out;
+}
+
+bool is_fitting(const Project& project, Id id) {
+  const std::vector<FittingEntry> all = fittings(project);
+  return std::any_of(all.begin(), all.end(), [&](const FittingEntry& f) { return f.id == id; });
+}
+
+Edit add_fitting(const Assessment& a, Fitting kind) {
+  const HullModel& hull = a.hull->model;
+  const double length = hull.length(), beam = hull.beam(), x0 = hull.box.low.x();
+  HullDesign h = a.project.hull;
+  const std::string label = QObject::tr("Add %1").arg(fitting_name(kind).toLower()).toStdString();
+  switch (kind) {
+    case Fitting::hatch:
+      h.hatches.push_back({.x = x0 + 0.25 * length, .length = 0.4 * length, .width = 0.5 * beam});
+      break;
+    case Fitting::bulkhead:
+      h.bulkheads.push_back({.x = x0 + 0.8 * length});
+      break;
+    case Fitting::cabin:
+      h.cabins.push_back(
+          {.x = x0 + 0.2 * length, .length = 0.25 * length, .width = 0.5 * beam, .height = 0.3 * hull.box.size().z()});
+      break;
+    case Fitting::flood_chamber:
+      h.chambers.push_back({.x = x0 + 0.15 * length, .length = 0.4 * length, .inner = 0.2 * beam});
+      break;
+    case Fitting::opening:
+      h.openings.push_back({.place = Vec3(x0 + 0.5 * length, 0.0, hull.deck_height(x0 + 0.5 * length, 0.0))});
+      break;
+    case Fitting::rail: {
+      Layout layout = a.project.layout;
+      layout.rails.push_back(
+          {.from = x0 + 0.25 * length, .to = x0 + 0.6 * length, .z = hull.box.low.z() + 0.25 * hull.box.size().z()});
+      return {label, ChangeLayout{layout}};
+    }
+  }
+  return {label, ChangeHull{h}};
+}
+
+Edit remove_fitting(const Project& project, Id id) {
+  for (const FittingEntry& f : fittings(project)) {
+    if (f.id != id) continue;
+    Project next = project;
+    visit_type(f.kind, [&](auto type) {
+      std::erase_if(list_of<decltype(type)>(next), [&](const auto& item) { return item.id == id; });
+    });
+    const std::string label = QObject::tr("Take out %1").arg(f.name).toStdString();
+    if (f.kind == Fitting::rail) return {label, ChangeLayout{next.layout}};
+    return {label, ChangeHull{next.hull}};
+  }
+  return {QObject::tr("Nothing").toStdString(), ChangeHull{project.hull}};
+}
+
+template <class T>
+void FittingPage::add_field(Fitting kind, const QString& label, double T::*member) {
+  const Dimension dimension = label == tr("Lean of its sides") ? Dimension::ratio : Dimension::length;
+  QuantityEdit* edit =
+      quantity(label, dimension, qPrintable(QString("fitting_%1_%2").arg(static_cast<int>(kind)).arg(fields_.size())));
+  fields_.push_back({kind, edit,
+                     [=](const Project& p, Id id) {
+                       const T* item = fitting_of<T>(p, id);
+                       return item ? item->*member : 0.0;
+                     },
+                     [=](const Project& p, Id id, double v) {
+                       return changed<T>(p, id, label, [=](T& item) { item.*member = v; });
+                     }});
+  const std::size_t index = fields_.size() - 1;
+  connect(edit, &QuantityEdit::entered, this, [this, index](double si) {
+    session_->perform(fields_[index].set(session_->project(), session_->selection(), si));
+    refresh();
+  });
+}
+
+template <class T>
+void FittingPage::set_flag(bool T::*member, bool on) {
+  if (!fitting_of<T>(session_->project(), session_->selection())) return;
+  session_->perform(
+      changed<T>(session_->project(), session_->selection(), tr("State"), [=](T& item) { item.*member = on; }));
+}
+
+FittingPage::FittingPage(Session* session, QWidget* parent) : Page(session, parent) {
+  title_ = heading({});
+  name_ = text(tr("Name"), "fitting_name");
+  add_field(Fitting::hatch, tr("After edge"), &Hatch::x);
+  add_field(Fitting::hatch, tr("Off centre"), &Hatch::y);
+  add_field(Fitting::hatch, tr("Length"), &Hatch::length);
+  add_field(Fitting::hatch, tr("Width"), &Hatch::width);
+  add_field(Fitting::hatch, tr("Coaming"), &Hatch::coaming);
+  add_field(Fitting::rail, tr("From"), &Rail::from);
+  add_field(Fitting::rail, tr("To"), &Rail::to);
+  add_field(Fitting::rail, tr("Off centre"), &Rail::y);
+  add_field(Fitting::rail, tr("Height"), &Rail::z);
+  add_field(Fitting::bulkhead, tr("From transom"), &Bulkhead::x);
+  add_field(Fitting::cabin, tr("After end"), &Cabin::x);
+  add_field(Fitting::cabin, tr("Length"), &Cabin::length);
+  add_field(Fitting::cabin, tr("Width"), &Cabin::width);
+  add_field(Fitting::cabin, tr("Height"), &Cabin::height);
+  add_field(Fitting::cabin, tr("Lean of its sides"), &Cabin::lean);
+  add_field(Fitting::flood_chamber, tr("After end"), &FloodChamber::x);
+  add_field(Fitting::flood_chamber, tr("Length"), &FloodChamber::length);
+  add_field(Fitting::flood_chamber, tr("Inner wall off centre"), &FloodChamber::inner);
+  add_field(Fitting::flood_chamber, tr("Floor"), &FloodChamber::z_low);
+  add_field(Fitting::flood_chamber, tr("Roof"), &FloodChamber::z_high);
+  sealed_ = check(tr("Sealed"), "fitting_sealed");
+  port_ = check(tr("On the port side"), "fitting_port");
+  connect(sealed_, &QCheckBox::clicked, this, [this](bool on) {
+    set_flag(&Hatch::sealed, on);
+    set_flag(&Cabin::sealed, on);
+    set_flag(&Opening::sealed, on);
+  });
+  connect(port_, &QCheckBox::clicked, this, [this](bool on) { set_flag(&FloodChamber::port, on); });
+  connect(name_, &QLineEdit::editingFinished, this, [this] {
+    if (!name_->isModified()) return;
+    const std::string text = name_->text().toStdString();
+    for (const FittingEntry& f : fittings(session_->project()))
+      if (f.id == session_->selection())
+        visit_type(f.kind, [&](auto type) {
+          using T = decltype(type);
+          session_->perform(changed<T>(session_->project(), f.id, tr("Name"), [=](T& item) { item.name = text; }));
+        });
+  });
+}
+
+void FittingPage::refresh() {
+  const auto all = fittings(session_->project());
+  const auto it =
+      std::find_if(all.begin(), all.end(), [&](const FittingEntry& f) { return f.id == session_->selection(); });
+  if (it == all.end()) return;
+  title_->setText(fitting_name(it->kind));
+  if (!name_->hasFocus()) name_->setText(it->name);
+  for (const Field& f : fields_) {
+    set_row_visible(f.edit, f.kind == it->kind);
+    if (f.kind == it->kind) f.edit->set_value(f.get(session_->project(), it->id));
+  }
+  const bool can_seal = it->kind == Fitting::hatch || it->kind == Fitting::cabin || it->kind == Fitting::opening;
+  set_row_visible(sealed_, can_seal);
+  set_row_visible(port_, it->kind == Fitting::flood_chamber);
+  const Project& p = session_->project();
+  if (const Hatch* h = fitting_of<Hatch>(p, it->id)) sealed_->setChecked(h->sealed);
+  if (const Cabin* c = fitting_of<Cabin>(p, it->id)) sealed_->setChecked(c->sealed);
+  if (const Opening* o = fitting_of<Opening>(p, it->id)) sealed_->setChecked(o->sealed);
+  if (const FloodChamber* c = fitting_of<FloodChamber>(p, it->id)) port_->setChecked(c->port);
+}
+
+}  // namespace plucky::app

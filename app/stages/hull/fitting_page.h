@@ -1,0 +1,53 @@
+// The selected hatch, cabin, flood chamber, bulkhead, opening or rail: its measures, typed.
+#pragma once
+
+#include <vector>
+
+#include "inspector/form.h"
+
+namespace plucky::app {
+
+/// Kinds of fittings that can be added, in menu order.
+enum class Fitting { hatch, rail, bulkhead, cabin, flood_chamber, opening };
+[[nodiscard]] QString fitting_name(Fitting kind);
+
+/// A fitting of the project by its number, as the interface lists it.
+struct FittingEntry {
+  Id id;
+  Fitting kind;
+  QString name;
+};
+[[nodiscard]] std::vector<FittingEntry> fittings(const Project& project);
+[[nodiscard]] bool is_fitting(const Project& project, Id id);
+
+/// An edit that adds a fitting of a kind where it makes sense on this boat.
+[[nodiscard]] Edit add_fitting(const Assessment& a, Fitting kind);
+/// An edit that takes a fitting out.
+[[nodiscard]] Edit remove_fitting(const Project& project, Id id);
+
+class FittingPage : public Page {
+  Q_OBJECT
+
+ public:
+  explicit FittingPage(Session* session, QWidget* parent = nullptr);
+  void refresh() override;
+
+ private:
+  struct Field {
+    Fitting kind;
+    QuantityEdit* edit;
+    std::function<double(const Project&, Id)> get;
+    std::function<Edit(const Project&, Id, double)> set;
+  };
+  template <class T>
+  void add_field(Fitting kind, const QString& label, double T::*member);
+  template <class T>
+  void set_flag(bool T::*member, bool on);
+
+  QLabel* title_;
+  QLineEdit* name_;
+  std::vector<Field> fields_;
+  QCheckBox *sealed_, *port_;
+};
+
+}  // namespace plucky::app

@@ -1,0 +1,121 @@
+#include "stages/hull/hull_page.h"
+
+#include <algorithm>
+
+#include "hull/family.h"
+#include "project/catalogue.h"
+
+namespace plucky::app {
+
+HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
+  title_ = heading({});
+  family_ = choice(tr("Family"), {}, "hull_family", true);
+  for (const Family& f : hull_families())
+    if (f.loft) family_->addItem(tr(f.name), static_cast<int>(f.id));
+  source_ = fact(tr("Mesh from"));
+  for (const HullParameter& p : all_hull_parameters()) {
+    QuantityEdit* edit = quantity(tr(p.label), p.dimension, p.key);
+    edit->setToolTip(tr(p.help));
+    measures_.push_back({&p, edit});
+    connect(edit, &QuantityEdit::entered, this, [this, &p](double si) {
+      session_->perform({tr("%1 of the hull").arg(tr(p.label)).toStdString(), SetHullParameter{p.key, si}});
+      refresh();
+    });
+  }
+  section(tr("Skin"), "section_skin");
+  QStringList materials;
+  for (const Material& m : builtin_catalogue().materials) materials << QString::fromStdString(m.name);
+  material_ = choice(tr("Material"), materials, "hull_material", true);
+  shell_ = quantity(tr("Shell thickness"), Dimension::length, "shell_thickness");
+  deck_ = quantity(tr("Deck thickness"), Dimension::length, "deck_thickness");
+  density_ = quantity(tr("Density"), Dimension::density, "skin_density");
+  section(tr("Form at the water line"), "section_form");
+  volume_ = fact(tr("Volume of the hull"));
+  waterline_ = fact(tr("Water line"));
+  coefficients_ = fact(tr("Coefficients"));
+  centre_ = fact(tr("LCB from transom"));
+  speed_ = fact(tr("Hull speed"));
+  end_section();
+  note(tr("Resins, solvents and sanding dust harm lungs and skin: gloves, glasses, mask and fresh air; follow the "
+          "maker's sheet."),
+       true);
+
+  connect(family_, &QComboBox::activated, this, [this](int i) {
+    change(tr("Hull family"), [=, this](HullDesign& h) {
+      const auto family = static_cast<HullFamily>(family_->itemData(i).toInt());
+      HullShape shape = default_shape(family);
+      // Keep the size that was chosen; the rest begins from the family's own.
+      if (h.family != HullFamily::imported) {
+        shape.length = h.shape.length;
+        shape.beam = h.shape.beam;
+        shape.depth = h.shape.depth;
+      }
+      h.family = family;
+      h.shape = shape;
+      h.mesh.reset();
+      h.mesh_source.clear();
+    });
+  });
+  connect(material_, &QComboBox::activated, this, [this](int i) {
+    const Material& m = builtin_catalogue().materials[static_cast<std::size_t>(i)];
+    change(tr("Material"), [&](HullDesign& h) {
+      h.skin.material = m.name;
+      h.skin.density = m.density;
+      h.skin.shell_thickness = m.shell_thickness;
+      h.skin.deck_thickness = m.deck_thickness;
+    });
+  });
+  connect(shell_, &QuantityEdit::entered, this,
+          [this](double si) { change(tr("Shell thickness"), [=](HullDesign& h) { h.skin.shell_thickness = si; }); });
+  connect(deck_, &QuantityEdit::entered, this,
+          [this](double si) { change(tr("Deck thickness"), [=](HullDesign& h) { h.skin.deck_thickness = si; }); });
+  connect(density_, &QuantityEdit::entered, this,
+          [this](double si) { change(tr("Skin density"), [=](HullDesign& h) { h.skin.density = si; }); });
+}
+
+void HullPage::change(const QString& what, const std::function<void(HullDesign&)>& how) {
+  HullDesign hull = session_->project().hull;
+  how(hull);
+  if (!(hull.skin.shell_thickness >= 0.0 && hull.skin.deck_thickness >= 0.0 && hull.skin.shell_thickness < 0.1 &&
+        hull.skin.deck_thickness < 0.1))
+    session_->refuse(tr("Skin thickness must be 0 to 100 mm."));
+  else if (!(hull.skin.density >= 1.0 && hull.skin.density < 30000.0))
+    session_->refuse(tr("Skin density must be 1 to 30000 kg/m\u00b3."));
+  else
+    session_->perform({what.toStdString(), ChangeHull{hull}});
+  refresh();
+}
+
+void HullPage::refresh() {
+  const HullDesign& h = session_->project().hull;
+  const Assessment& a = session_->now();
+  const auto number = [](double v) { return QString::number(v, 'f', 3); };
+  const bool imported = h.family == HullFamily::imported;
+  title_->setText(imported ? tr("Hull from a file") : tr("Hull"));
+  set_row_visible(source_, imported);
+  source_->setText(QString::fromStdString(h.mesh_source));
+  family_->setCurrentIndex(family_->findData(static_cast<int>(h.family)));
+  const auto used = hull_parameters(h.family);
+  for (const Measure& m : measures_) {
+    const bool has =
+        std::any_of(used.begin(), used.end(), [&](const HullParameter& p) { return p.member == m.parameter->member; });
+    set_row_visible(m.edit, has);
+    if (has) m.edit->set_value(h.shape.*m.parameter->member);
+  }
+  material_->setCurrentIndex(material_->findText(QString::fromStdString(h.skin.material)));
+  shell_->set_value(h.skin.shell_thickness);
+  deck_->set_value(h.skin.deck_thickness);
+  density_->set_value(h.skin.density);
+  volume_->setText(session_->shown(Quantity{a.hull->model.volume, Dimension::volume}));
+  const FormCoefficients& f = a.form;
+  waterline_->setText(tr("%1 \u00d7 %2, draught %3")
+                          .arg(session_->shown(length_quantity(f.waterline_length)),
+                               session_->shown(length_quantity(f.waterline_beam)),
+                               session_->shown(length_quantity(f.draught))));
+  coefficients_->setText(QString("Cb %1  Cp %2\nCm %3  Cwp %4")
+                             .arg(number(f.block), number(f.prismatic), number(f.midship), number(f.waterplane)));
+  centre_->setText(session_->shown(length_quantity(f.lcb)));
+  speed_->setText(session_->shown(Quantity{f.hull_speed, Dimension::speed}));
+}
+
+}  // namespace plucky::app

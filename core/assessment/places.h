@@ -1,0 +1,17 @@
+// Where a part may stand in the boat as it is. In: an Assessment, a part. Out: a place, or the edit that puts it there.
+#pragma once
+
+#include "assessment/assessment.h"
+
+namespace plucky {
+
+/// Would the part at this place be inside the skin, clear of the other parts and of the bulkheads?
+[[nodiscard]] bool place_is_free(const Assessment& a, Part part, const Vec3& place);
+
+/// A free place for a new part, as low and as near to the CG as it goes; the hull's middle when nothing is free.
+[[nodiscard]] Vec3 find_place(const Assessment& a, const Part& part);
+
+/// Puts a part aboard at such a place.
+[[nodiscard]] Edit put_aboard(const Assessment& a, Part part);
+
+}  // namespace plucky

@@ -1,0 +1,385 @@
+// Does the water get where it must, and do things stay cool enough?
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "assessment/rules.h"
+#include "assessment/stages/cool/cool_stage.h"
+
+namespace plucky {
+
+namespace {
+
+Quantity warmth(double si) {
+  return {si, Dimension::temperature};
+}
+Quantity duration(double si) {
+  return {si, Dimension::duration};
+}
+
+/// The circuit under the rules, with what every rule needs.
+struct Cooled {
+  const Assessment& a;
+  const CoolingCircuit& c;
+  std::vector<Finding>& out;
+
+  [[nodiscard]] bool mends() const { return a.care == Care::full; }
+  Finding make(const std::string& rule, Severity severity, Quantity number, Quantity limit, const char* source,
+               Id subject = 0) const {
+    Finding f = stage_finding(Stage::cool, rule, severity, number, limit, source);
+    f.subject = subject;
+    return f;
+  }
+  void offer(Finding& f, const std::string& label, const CoolingCircuit& changed,
+             std::vector<Quantity> shown = {}) const {
+    if (!mends() || changed == c) return;
+    f.remedy = Edit{label, ChangeCooling{changed}};
+    f.remedy_values = std::move(shown);
+  }
+  /// The circuit with one hose or fitting changed.
+  template <class F>
+  [[nodiscard]] CoolingCircuit with_hose(Id id, F change) const {
+    CoolingCircuit next = c;
+    for (Hose& h : next.hoses)
+      if (h.id == id) change(h);
+    return next;
+  }
+  template <class F>
+  [[nodiscard]] CoolingCircuit with_fitting(Id id, F change) const {
+    CoolingCircuit next = c;
+    for (CoolFitting& f : next.fittings)
+      if (f.id == id) change(f);
+    return next;
+  }
+};
+
+/// What would burn without water, and whether water is wanted at all.
+void without_water(const Cooled& t) {
+  const Assessment& a = t.a;
+  if (a.heat.dry.empty()) return;
+  const HeatReport::DryRun& last = a.heat.dry.back();
+  const HeatReport::DryRun* cruise = nullptr;
+  for (const auto& run : a.heat.dry)
+    if (std::abs(run.throttle - a.fitted_drive.cruise_throttle) < 0.026) cruise = &run;
+  const char* source = "heat models of motor, ESC and battery in still air; common practice, no source";
+  if (!last.time) {
+    Finding f = t.make("cool.dry", Severity::fine, duration(last.run_time), duration(last.run_time), source);
+    f.text = "No water needed: without any nothing passes its limit in a whole run of {0} at full throttle.";
+    t.out.push_back(f);
+    return;
+  }
+  const bool cooled = a.water.solved && !a.water.stale && a.water.taken() > 1e-9;
+  Finding f = t.make("cool.dry", cooled ? Severity::fine : Severity::watch, duration(*last.time),
+                     duration(last.run_time), source);
+  f.text = cooled ? "Without water the first part would pass its limit after {0} at full throttle; it has water."
+                  : "Without water the first part passes its limit after {0} at full throttle; a run lasts {1}.";
+  if (cruise) {
+    f.values.push_back(duration(cruise->time.value_or(cruise->run_time)));
+    f.values.push_back({cruise->throttle, Dimension::ratio});
+    f.text += cruise->time ? " At {3} of throttle it needs none for runs under {2}."
+                           : " At {3} of throttle it needs none for a whole run of {2}.";
+  }
+  // A boat that air drives stands in no water that a pickup could take.
+  if (!cooled && t.c.empty() && t.mends() && a.fitted_drive.propulsor != Propulsor::air_propeller) {
+    const CoolingCircuit series = plumbed(Plumbing::series, boat_of(a), t.c, a.project.next_id);
+    if (!series.empty()) t.offer(f, "Plumb one loop in series", series);
+  }
+  t.out.push_back(f);
+}
+
+void circuit(const Cooled& t) {
+  for (const CircuitFault& fault : t.a.faults) {
+    Finding f = t.make("cool.circuit", Severity::stop, {}, {}, "drawn circuit", fault.item);
+    f.values.clear();
+    f.text = fault.sentence;
+    if (const CoolFitting* pump = t.c.find(fault.item); pump && pump->kind == FittingKind::pump && pump->reversed)
+      t.offer(f, "Turn the pump round", t.with_fitting(fault.item, [](CoolFitting& x) { x.reversed = false; }));
+    t.out.push_back(f);
+  }
+  if ((!t.a.water.solved || t.a.water.stale) && !t.a.water.message.empty() && t.a.power.full.runs()) {
+    Finding f = t.make("cool.flow", Severity::stop, {}, {}, "flow in the network");
+    f.values.clear();
+    f.text = "No flow found: " + t.a.water.message + ".";
+    t.out.push_back(f);
+  }
+}
+
+void pickups(const Cooled& t) {
+  for (const PickupFlow& p : t.a.water.pickups) {
+    const CoolFitting& fitting = *t.c.find(p.fitting);
+    if (fitting.blocked) {
+      Finding f = t.make("cool.blocked", Severity::stop, {}, {}, "marked by the builder", p.fitting);
+      f.values.clear();
+      f.text = fitting.name + " is blocked: no water at all.";
+      t.offer(f, "Clear it", t.with_fitting(p.fitting, [](CoolFitting& x) { x.blocked = false; }));
+      t.out.push_back(f);
+    } else if (!p.wet && !(fitting.kind == FittingKind::pump && fitting.reversed)) {
+      const Vec3 at = fitting_place(fitting, t.a.project.layout);
+      const double over = at.z() - t.a.power.water_at(at.x());
+      Finding f = t.make("cool.pickup", Severity::stop, length_quantity(over), length_quantity(0.0),
+                         "running water line", p.fitting);
+      f.text = fitting.name + " stands {0} over the running water: it draws air.";
+      t.offer(f, "Lower it {0}", t.with_fitting(p.fitting, [&](CoolFitting& x) { x.place.z() -= over + 0.005; }),
+              {length_quantity(over + 0.005)});
+      t.out.push_back(f);
+    }
+  }
+}
+
+void outlets(const Cooled& t) {
+  const Assessment& a = t.a;
+  for (const OutletFlow& o : a.water.outlets) {
+    const CoolFitting& fitting = *t.c.find(o.fitting);
+    double head = -1.0;
+    for (const PickupFlow& p : a.water.pickups)
+      if (p.wet) head = std::max(head, p.head);
+    if (!o.primed && o.climb < 100.0 && head >= 0.0) {
+      Finding f = t.make("cool.start", Severity::stop, length_quantity(head), length_quantity(o.climb),
+                         "head at the pickup against the highest point on the way", o.fitting);
+      f.text = fitting.name + " never runs: the water climbs {0}, the hose goes up to {1}.";
+      t.out.push_back(f);
+    } else if (o.flow > 1e-9) {
+      const std::optional<double> begins = start_speed(a.water_sweep, o.fitting);
+      if (!begins) continue;
+      const double starts = *begins, cruise = a.power.duty ? 0.6 * a.power.full.speed : 0.0;
+      Finding f = t.make("cool.start", starts > cruise && cruise > 0.0 ? Severity::watch : Severity::fine,
+                         {starts, Dimension::speed}, {cruise, Dimension::speed},
+                         "head at the pickup against the highest point on the way", o.fitting);
+      f.values.push_back(flow_quantity(o.flow));
+      f.text = f.severity == Severity::fine
+                   ? fitting.name + " starts at {0} and gives {2} at full throttle."
+                   : fitting.name + " starts only at {0}; required: {1}. A lower path or a better pickup.";
+      t.out.push_back(f);
+    }
+    const Vec3 at = fitting_place(fitting, a.project.layout);
+    if (a.power.full.runs() && o.height < 0.0) {
+      Finding f = t.make("cool.outlet_low", Severity::watch, length_quantity(-o.height), length_quantity(0.0),
+                         "running water line", o.fitting);
+      f.text = fitting.name + " lies {0} under the running water: nobody sees it run, and it lets water back in.";
+      t.offer(f, "Raise it {0}", t.with_fitting(o.fitting, [&](CoolFitting& x) { x.place.z() += 0.01 - o.height; }),
+              {length_quantity(0.01 - o.height)});
+      t.out.push_back(f);
+    }
+    const bool faces = std::abs(at.y()) < 0.004 || (at.y() > 0.0) == (t.c.seen_from == DrivingSide::port);
+    if (!faces) {
+      Finding f = t.make("cool.outlet_side", Severity::note, {}, {}, "driving side", o.fitting);
+      f.values.clear();
+      f.text = fitting.name + " is on the side you do not see when driving.";
+      t.offer(f, "Move it to the other side", t.with_fitting(o.fitting, [](CoolFitting& x) { x.place.y() *= -1.0; }));
+      t.out.push_back(f);
+    }
+    if (o.flow > 1e-9 && o.climb > o.height + 0.020 && o.primed && head < 1.5 * o.climb) {
+      Finding f = t.make("cool.high_loop", Severity::note, length_quantity(o.climb), length_quantity(o.height),
+                         "highest point of the path", o.fitting);
+      f.text = "The way to " + fitting.name + " goes up to {0}, over the outlet's own {1}: air stays in that loop.";
+      t.out.push_back(f);
+    }
+  }
+  // Streams of two coolers led together into one outlet.
+  for (const CoolFitting& tee : t.c.fittings) {
+    if (tee.kind != FittingKind::tee) continue;
+    int from_coolers = 0;
+    bool to_outlet = false;
+    for (const Hose& h : t.c.hoses) {
+      const HoseFlow* flow = a.water.hose(h.id);
+      const bool forward = !flow || flow->flow >= 0.0;
+      const CoolFitting &source = *t.c.find(forward ? h.from : h.to), &sink = *t.c.find(forward ? h.to : h.from);
+      if (sink.id == tee.id && is_cooler(source.kind)) ++from_coolers;
+      if (source.id == tee.id && sink.kind == FittingKind::outlet) to_outlet = true;
+    }
+    if (from_coolers < 2 || !to_outlet) continue;
+    Finding f = t.make("cool.joined", Severity::watch, {static_cast<double>(from_coolers), Dimension::none},
+                       {1.0, Dimension::none}, "motor makers' usual advice; common practice, no source", tee.id);
+    f.text = "{0} coolers share one outlet: if one stops running nobody sees it. One outlet each.";
+    t.out.push_back(f);
+  }
+}
+
+/// The circuit with a jacket's nipples turned so that this hose keeps its radius and its neighbours kink no more than
+/// before; as it is when no turn does that.
+CoolingCircuit with_turned_nipples(const Cooled& t, Id hose) {
+  const Hose& bent = *t.c.find_hose(hose);
+  for (Id end : {bent.from, bent.to}) {
+    if (!has_nipples(t.c.find(end)->kind)) continue;
+    // Only the hoses on these nipples change; the others keep their ways.
+    CoolingCircuit near = t.c;
+    std::erase_if(near.hoses, [&](const Hose& h) { return h.from != end && h.to != end; });
+    const auto kinking = [&](double turn, bool& this_one) {
+      for (CoolFitting& f : near.fittings)
+        if (f.id == end) f.turn = turn;
+      std::ptrdiff_t count = 0;
+      for (const HosePath& p : route_hoses(t.a.hull->space, t.a.project.layout, t.a.power.line, near)) {
+        count += p.kinks();
+        if (p.hose == hose) this_one = p.kinks();
+      }
+      return count;
+    };
+    bool kinks = true;
+    const auto before = kinking(t.c.find(end)->turn, kinks);
+    for (int to_port : {0, 30, -30, 60, -60, 90, -90, 120, -120, 180}) {
+      const double turn = radians(static_cast<double>(to_port));
+      if (kinking(turn, kinks) < before && !kinks) return t.with_fitting(end, [=](CoolFitting& f) { f.turn = turn; });
+    }
+  }
+  return t.c;
+}
+
+/// Is there room for a hose round this point: inside the skin and out of every part?
+bool has_room(const Assessment& a, const Vec3& p) {
+  constexpr double clear = 0.004;
+  const HullModel& hull = a.hull->model;
+  if (p.x() < hull.box.low.x() + clear || p.x() > hull.box.high.x() - clear) return false;
+  const std::vector<double> skin = hull.section_near(p.x()).crossings(0, p.y());
+  if (skin.size() < 2) return false;
+  const auto [low, high] = std::minmax_element(skin.begin(), skin.end());
+  if (p.z() < *low + clear || p.z() > *high - clear) return false;
+  return std::none_of(a.project.layout.parts.begin(), a.project.layout.parts.end(), [&](const Part& part) {
+    return !part.outside && !in_the_line(part.kind) && part.kind != PartKind::foam &&
+           part.box().grown(clear).contains(p);
+  });
+}
+
+/// The circuit with this hose led in a half circle as wide as its material bears where it leaves one of its ends; as it
+/// is when there is no room for one.
+CoolingCircuit with_wider_bow(const Cooled& t, const Hose& hose, const HosePath& path) {
+  const Layout& layout = t.a.project.layout;
+  CoolingCircuit alone = t.c;
+  alone.hoses = {hose};
+  Hose best = hose;
+  double shortest = 1e9;
+  for (const bool at_start : {true, false}) {
+    const CoolFitting& end = *t.c.find(at_start ? hose.from : hose.to);
+    const std::uint32_t port = at_start ? hose.from_port : hose.to_port;
+    const Vec3 out = port_direction(end, port),
+               leaves = port_place(end, port, layout) + 1.05 * path.wanted_radius * out;
+    for (const Vec3& across :
+         {Vec3(0.0, 1.0, 0.0), Vec3(0.0, -1.0, 0.0), Vec3(0.0, 0.0, 1.0), Vec3(0.0, 0.7, 0.7), Vec3(0.0, -0.7, 0.7)}) {
+      const Vec3 over = leaves + 2.2 * path.wanted_radius * across.normalized();
+      const Vec3 back = over - 2.2 * path.wanted_radius * out;
+      if (std::abs(across.dot(out)) > 0.1 || !has_room(t.a, over) || !has_room(t.a, back)) continue;
+      Hose led = hose;
+      led.via.insert(at_start ? led.via.begin() : led.via.end(), {at_start ? over : back, at_start ? back : over});
+      alone.hoses[0] = led;
+      const HosePath tried = route_hoses(t.a.hull->space, layout, t.a.power.line, alone).front();
+      if (tried.kinks() || tried.by_shaft || !tried.through.empty() || tried.length >= shortest) continue;
+      shortest = tried.length;
+      best = led;
+    }
+  }
+  return t.with_hose(hose.id, [&](Hose& h) { h.via = best.via; });
+}
+
+/// Something is offered where it keeps the hose's radius: other nipples, else a wider bow.
+void mend_bend(const Cooled& t, Finding& f, const Hose& hose, const HosePath& path) {
+  if (!t.mends()) return;
+  t.offer(f, "Turn the nipples", with_turned_nipples(t, hose.id));
+  if (!f.remedy) t.offer(f, "Use a larger bend radius", with_wider_bow(t, hose, path));
+}
+
+void hoses(const Cooled& t) {
+  for (std::size_t i = 0; i < t.c.hoses.size(); ++i) {
+    const Hose& h = t.c.hoses[i];
+    const HosePath& p = t.a.hoses[i];
+    const HoseProperties material = hose_properties(h.material);
+    const std::string name = fmt::format("Hose {} ({} to {})", i + 1, t.c.find(h.from)->name, t.c.find(h.to)->name);
+    if (h.kinked) {
+      Finding f = t.make("cool.kinked", Severity::watch, {}, {}, "marked by the builder", h.id);
+      f.values.clear();
+      f.text = name + " is flattened: a quarter of its bore is left.";
+      t.offer(f, "Free it", t.with_hose(h.id, [](Hose& x) { x.kinked = false; }));
+      t.out.push_back(f);
+    }
+    if (p.kinks()) {
+      Finding f =
+          t.make("cool.bend", Severity::watch, length_quantity(p.least_radius), length_quantity(p.wanted_radius),
+                 "least bend radius of the material; common practice, no source", h.id);
+      f.text = name + " bends to {0}; should be {1} at least.";
+      mend_bend(t, f, h, p);
+      t.out.push_back(f);
+    }
+    if (!material.rigid && h.wall < material.least_wall * h.bore - 1e-9) {
+      const double wall = std::ceil(1e4 * material.least_wall * h.bore) / 1e4;
+      Finding f = t.make("cool.wall", Severity::watch, length_quantity(h.wall), length_quantity(wall),
+                         "wall over bore that stays round in a bend; common practice, no source", h.id);
+      f.text = name + " has a wall of {0}; required: {1} to stay round.";
+      t.offer(f, "Take hose with a wall of {0}", t.with_hose(h.id, [&](Hose& x) { x.wall = wall; }),
+              {length_quantity(wall)});
+      t.out.push_back(f);
+    }
+    if (p.by_shaft) {
+      Finding f = t.make("cool.shaft", Severity::stop, {}, {}, "path of the hose", h.id);
+      f.values.clear();
+      f.text = name + " touches the turning shaft.";
+      t.out.push_back(f);
+    }
+    for (Id part : p.through) {
+      Finding f = t.make("cool.through", Severity::watch, {}, {}, "path of the hose", h.id);
+      f.values.clear();
+      f.text = name + " finds no way round " + t.a.project.layout.find(part)->name + ".";
+      t.out.push_back(f);
+      break;
+    }
+    for (Id other : p.crosses)
+      if (other > h.id) {
+        Finding f = t.make("cool.crosses", Severity::note, {}, {}, "path of the hose", h.id);
+        f.values.clear();
+        f.text = name + " crosses another hose: tie them, or one chafes.";
+        t.out.push_back(f);
+        break;
+      }
+  }
+}
+
+void temperatures(const Cooled& t) {
+  for (const PartHeat& p : t.a.heat.parts) {
+    const Part* part = t.a.project.layout.find(p.part);
+    if (!part || part->kind == PartKind::motor) continue;  // the Drive stage tells the winding
+    Finding f =
+        t.make(part->kind == PartKind::esc ? "cool.esc" : "cool.battery",
+               p.end > p.limit + 15.0 ? Severity::stop
+               : p.end > p.limit      ? Severity::watch
+                                      : Severity::fine,
+               warmth(p.end), warmth(p.limit), "common practice, no source: 65 degC electronics, 60 battery", p.part);
+    f.values.push_back({p.loss, Dimension::power});
+    f.text = f.severity == Severity::fine ? part->name + " ends a run at full throttle at {0}; up to {1}."
+                                          : part->name +
+                                                " ends a run at full throttle at {0}; should be {1} at most. It "
+                                                "turns {2} into heat.";
+    ease_by_cruising(t.a, p, f);
+    t.out.push_back(f);
+  }
+  const double softens = softening_temperature(t.a.project.hull.skin.material);
+  if (softens > 0.0 && t.a.power.can) {
+    const double can = *t.a.power.can;
+    Finding f = t.make("cool.mount",
+                       can > softens          ? Severity::stop
+                       : can > softens - 10.0 ? Severity::watch
+                                              : Severity::fine,
+                       warmth(can), warmth(softens),
+                       "softening temperature of the skin's material; common practice, no source");
+    f.text = f.severity == Severity::fine
+                 ? "The motor's can reaches {0}; a mount of the hull's material softens at {1}."
+                 : "The motor's can reaches {0}; a mount of the hull's material softens at "
+                   "{1}: metal, or air between.";
+    t.out.push_back(f);
+  }
+}
+
+}  // namespace
+
+void cool_rules(const Assessment& a, std::vector<Finding>& out) {
+  if (!a.drive.fitted) return;
+  const Cooled t{a, a.project.cooling, out};
+  without_water(t);
+  temperatures(t);
+  if (t.c.empty()) return;
+  circuit(t);
+  if (a.water.solved && !a.water.stale) {
+    pickups(t);
+    outlets(t);
+  }
+  hoses(t);
+}
+
+}  // namespace plucky

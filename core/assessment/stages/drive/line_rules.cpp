@@ -1,0 +1,423 @@
+// Does the drive line up, does its propulsor work in sound water, and where does its thrust push?
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "assessment/rules.h"
+#include "assessment/stages/drive/drive_stage.h"
+#include "drive/fit_chain.h"
+#include "running/motor_mount.h"
+#include "water/fluid.h"
+
+namespace plucky {
+
+namespace {
+
+/// A sentence with words put in at each {}; {{0}} stays a place for a value.
+template <class... Words>
+std::string said(const char* sentence, const Words&... words) {
+  return fmt::format(fmt::runtime(sentence), words...);
+}
+
+struct Line {
+  const Assessment& a;
+  const Drive& d;
+  const PowerReport& p;
+  DriveParts parts;
+  std::vector<Finding>& out;
+
+  [[nodiscard]] bool mends() const { return a.care == Care::full; }
+  /// Moves the propulsor's part by a vector.
+  void offer_move(Finding& f, const char* label, const Vec3& by, double shown) const {
+    if (!mends()) return;
+    f.remedy = Edit{label, MovePart{parts.propulsor->id, parts.propulsor->place + by}};
+    f.remedy_values = {length_quantity(shown)};
+    f.subject = parts.propulsor->id;
+  }
+  void offer_drive(Finding& f, const char* label, Quantity shown, const Drive& drive) const {
+    if (!mends()) return;
+    f.remedy = Edit{label, ChangeDrive{drive}};
+    f.remedy_values = {shown};
+  }
+};
+
+void fit(const Line& l) {
+  for (const Joint& j : fit_chain(l.d)) {
+    Finding f = drive_finding("drive.fit", Severity::fine, length_quantity(j.inner_diameter),
+                              length_quantity(j.outer_diameter), "bores up to 0.05 mm over the shaft");
+    f.id = fmt::format("drive.fit.{}", j.key);
+    f.text = j.words;
+    f.severity = j.fit == Joint::Fit::misfit    ? Severity::stop
+                 : j.fit == Joint::Fit::adapter ? Severity::watch
+                                                : Severity::fine;
+    l.out.push_back(f);
+  }
+}
+
+void coupler(const Line& l) {
+  const DriveLine& line = l.p.line;
+  if (line.bend_radius) return;
+  const double offset = line.coupler_offset, angle = line.coupler_angle;
+  const bool by_offset = offset / line.allowance.offset >= angle / line.allowance.angle;
+  const double over = by_offset ? offset / line.allowance.offset : angle / line.allowance.angle;
+  Finding f = drive_finding("drive.coupler",
+                            over > 2.0   ? Severity::stop
+                            : over > 1.0 ? Severity::watch
+                                         : Severity::fine,
+                            by_offset ? length_quantity(offset) : angle_quantity(angle),
+                            by_offset ? length_quantity(line.allowance.offset) : angle_quantity(line.allowance.angle),
+                            "usual allowance of this kind of coupler; common practice, no source");
+  f.subject = l.parts.motor->id;
+  f.text = said(by_offset ? "Motor and shaft are {{0}} out of line at the coupler; a {} takes {{1}}."
+                          : "Motor and shaft meet at {{0}} in the coupler; a {} takes {{1}}.",
+                coupler_name(l.d.coupler.kind));
+  if (l.d.coupler.kind == CouplerKind::universal_joint && angle > radians(1.0)) {
+    f.values.push_back({universal_joint_swing(angle), Dimension::ratio});
+    f.text += " One joint swings the speed by {2} twice a turn; two of them even it out.";
+  }
+  if (f.severity != Severity::fine && l.mends()) {
+    Part motor = *l.parts.motor;
+    const double lift = line.motor_wanted.z() - motor.place.z();
+    motor.place = line.motor_wanted;
+    Drive drive = l.d;
+    drive.shaft.motor_tilt = line.shaft_angle;
+    f.remedy = Edit{fmt::format("{} the motor mount {{0}}, tilt {{1}}", lift < 0.0 ? "Lower" : "Raise"),
+                    ChangeDrive{drive, {motor}}};
+    f.remedy_values = {length_quantity(std::abs(lift)), angle_quantity(line.shaft_angle)};
+  }
+  l.out.push_back(f);
+}
+
+/// The second drive of two stands as the first one's mirror image, or its shaft does not run through its own coupler.
+void second_drive(const Line& l) {
+  const Part *motor = l.parts.second_motor, *screw = l.parts.second_propulsor;
+  if (!motor) return;
+  const auto mirrored = [](const Vec3& v) { return Vec3(v.x(), -v.y(), v.z()); };
+  // From its own propeller where the layout has it, else from where the first one's mirror image would stand.
+  const Vec3 off = screw
+                       ? Vec3((motor->place - screw->place) - mirrored(l.parts.motor->place - l.parts.propulsor->place))
+                       : Vec3(motor->place - mirrored(l.parts.motor->place));
+  const Vec3 along = mirrored(l.parts.motor->place - l.parts.propulsor->place).normalized();
+  const double aside = (off - off.dot(along) * along).norm();
+  Finding f = drive_finding("drive.second",
+                            aside > 2.0 * l.p.line.allowance.offset ? Severity::stop
+                            : aside > l.p.line.allowance.offset     ? Severity::watch
+                                                                    : Severity::fine,
+                            length_quantity(aside), length_quantity(l.p.line.allowance.offset),
+                            "usual allowance of this kind of coupler; common practice, no source");
+  f.subject = motor->id;
+  f.text = f.severity == Severity::fine
+               ? "The second motor stands in line with its shaft as the first does, within {0}."
+               : "The second motor stands {0} out of line with its shaft; its coupler takes {1}.";
+  if (f.severity != Severity::fine && l.mends()) {
+    f.remedy = Edit{"Put the second motor in line", MovePart{motor->id, motor->place - (off - off.dot(along) * along)}};
+  }
+  l.out.push_back(f);
+}
+
+void shaft(const Line& l) {
+  const DriveLine& line = l.p.line;
+  const double angle = l.d.mounting == Mounting::strut ? 0.0 : line.shaft_angle;
+  if (l.d.mounting == Mounting::shaft) {
+    Finding f = drive_finding("drive.shaft_angle",
+                              angle > radians(15.0) || angle < radians(-2.0) ? Severity::watch : Severity::fine,
+                              angle_quantity(angle), angle_quantity(radians(15.0)), "common practice, no source");
+    f.text = f.severity == Severity::fine ? "Shaft angle {0}." : "Shaft angle {0}; up to {1} costs little thrust.";
+    l.out.push_back(f);
+  }
+  if (line.whirling > 0.0 && l.p.full.runs()) {
+    const double turns = l.p.full.revolutions, limit = 0.7 * line.whirling;
+    Finding f = drive_finding("drive.whirling",
+                              turns > line.whirling ? Severity::stop
+                              : turns > limit       ? Severity::watch
+                                                    : Severity::fine,
+                              {turns, Dimension::revolutions}, {line.whirling, Dimension::revolutions},
+                              "first whirling speed (Rankine), 30 % kept away");
+    f.values.push_back(length_quantity(line.free_length));
+    f.text = f.severity == Severity::fine
+                 ? "The shaft turns at {0} and whirls at {1} over {2} between bearings."
+                 : "{0} at full throttle; over {2} between bearings the shaft whirls at {1}. Bearings closer together.";
+    if (f.severity != Severity::fine) {
+      Drive drive = l.d;
+      // Whirling goes with the inverse square of the spacing; 0.65 leaves a little over 0.7.
+      drive.shaft.bearing_spacing = std::floor(1e3 * line.free_length * std::sqrt(0.65 * line.whirling / turns)) / 1e3;
+      l.offer_drive(f, "Set the bearings {0} apart", length_quantity(drive.shaft.bearing_spacing), drive);
+    }
+    l.out.push_back(f);
+  }
+  if (l.d.shaft.kind != ShaftKind::flex_cable) return;
+  if (line.bend_radius) {
+    const double least = flex_least_radius(l.d.shaft.diameter);
+    Finding f = drive_finding("drive.flex_bend", *line.bend_radius < least ? Severity::watch : Severity::fine,
+                              length_quantity(*line.bend_radius), length_quantity(least),
+                              "forty cable diameters; common practice, no source");
+    f.text = f.severity == Severity::fine
+                 ? "The cable bends to {0}; {1} is the least."
+                 : "The cable bends to {0}; should be {1} at least: motor further forward or lower.";
+    l.out.push_back(f);
+  }
+  if (l.p.full.runs()) {
+    const double shortens = flex_shortening(line.tube_length, l.p.full.shaft.torque, shaft_strength(l.d.shaft));
+    Finding f = drive_finding("drive.dog_gap", shortens > l.d.shaft.dog_gap ? Severity::watch : Severity::fine,
+                              length_quantity(l.d.shaft.dog_gap), length_quantity(shortens),
+                              "half a per cent of its length at its strength; common practice, no source");
+    f.text =
+        f.severity == Severity::fine
+            ? "Dog gap {0}; the cable shortens by {1} at full throttle."
+            : "Dog gap {0}; the cable shortens by {1} at full throttle and clamps the strut between dog and bearing.";
+    if (f.severity != Severity::fine) {
+      Drive drive = l.d;
+      drive.shaft.dog_gap = std::ceil(2e3 * (shortens + 3e-4)) / 2e3;
+      l.offer_drive(f, "Set the dog gap to {0}", length_quantity(drive.shaft.dog_gap), drive);
+    }
+    l.out.push_back(f);
+  }
+}
+
+/// What the hull's bending does to the coupler: the school of the common plate against that of the hull mount.
+void flex(const Line& l) {
+  if (l.d.shaft.common_plate || !l.p.fitted || l.p.line.bend_radius) return;
+  const double bend =
+      flex_at_coupler(l.a.hull->model, l.a.project.hull.skin, l.p.line, l.p.start.thrust, l.p.working->thrust_offset);
+  const double room = l.p.line.allowance.offset - l.p.line.coupler_offset;
+  Finding f = drive_finding("drive.flex", bend > std::max(0.0, room) ? Severity::note : Severity::fine,
+                            length_quantity(bend), length_quantity(l.p.line.allowance.offset),
+                            "hull as a beam under the thrust's moment; order of magnitude");
+  f.text = f.severity == Severity::fine
+               ? "The hull bends motor and tube {0} out of line at most; the coupler takes {1}."
+               : "The hull bends motor and tube {0} out of line under full thrust; with what is out already the "
+                 "coupler's {1} "
+                 "are used up. One plate for both takes the hull out of it.";
+  if (f.severity != Severity::fine) {
+    Drive drive = l.d;
+    drive.shaft.common_plate = true;
+    l.offer_drive(f, "Mount motor and tube on one plate", {}, drive);
+  }
+  l.out.push_back(f);
+}
+
+/// Water over the disc, running where the boat runs, else at rest.
+void depth(const Line& l) {
+  const Working& w = *l.p.working;
+  if (w.below_keel > 0.0) {
+    Finding f = drive_finding("drive.below_keel", Severity::fine, length_quantity(w.below_keel),
+                              length_quantity(w.below_keel), "lowest point of the propulsor");
+    f.text = "Reaches {0} below the keel: a stand and the car want that much room, shallow water a hull's depth more.";
+    l.out.push_back(f);
+  }
+  const bool running = l.p.full.runs() && !l.p.stale;
+  const double under_way = running ? l.p.running_depth.value_or(w.rest_depth) : w.rest_depth;
+  const double deep = std::min(w.rest_depth, under_way);
+  const char* when = running && under_way <= w.rest_depth ? "running" : "at rest";
+  Finding f = drive_finding("drive.immersion", Severity::fine, length_quantity(deep), length_quantity(w.wanted_depth),
+                            l.d.mounting == Mounting::pod && l.d.pod.plate
+                                ? "0.1 of the diameter under an anti-ventilation plate; common practice"
+                                : "0.3 of the diameter; common practice, no source");
+  f.subject = l.parts.propulsor->id;
+  f.values[0] = length_quantity(std::abs(deep));
+  if (l.d.propulsor == Propulsor::jet) {
+    f.source = "the intake must stay wet";
+    if (deep < 0.0) f.severity = Severity::stop;
+    f.text = said(deep < 0.0 ? "The intake's rim stands {{0}} out of the water {}: it draws air."
+                             : "{{0}} of water over the intake's rim {}.",
+                  when);
+    l.out.push_back(f);
+    return;
+  }
+  if (l.d.screw.surface) {
+    const double share = immersed_share(deep + 0.5 * l.d.screw.diameter, 0.5 * l.d.screw.diameter);
+    f.number = f.values[0] = {share, Dimension::ratio};
+    f.limit = f.values[1] = {0.5, Dimension::ratio};
+    f.source = "a surface propeller runs about half in; common practice, no source";
+    if (share < 0.35 || share > 0.75) f.severity = Severity::watch;
+    f.text = said(f.severity == Severity::fine ? "{{0}} of the disc is in the water {}."
+                                               : "{{0}} of the disc is in the water {}; should be about {{1}}.",
+                  when);
+    l.out.push_back(f);
+    return;
+  }
+  if (deep < w.wanted_depth) f.severity = deep < 0.4 * w.wanted_depth ? Severity::stop : Severity::watch;
+  f.text = f.severity == Severity::fine
+               ? said("Disc top {{0}} under the surface {}; required: {{1}}.", when)
+               : said("Disc top {{0}} {} the surface {}; required: {{1}} under it, less draws air.",
+                      deep < 0.0 ? "above" : "under", when);
+  if (f.severity != Severity::fine) {
+    const double by = std::ceil(1e3 * (w.wanted_depth - deep) + 0.2) / 1e3;
+    l.offer_move(f, l.d.mounting == Mounting::pod ? "Lower the pod {0}" : "Lower the propeller {0}", {0.0, 0.0, -by},
+                 by);
+  }
+  l.out.push_back(f);
+}
+
+void tip(const Line& l) {
+  const Working& w = *l.p.working;
+  if (l.d.propulsor == Propulsor::jet) return;
+  const bool air = l.d.propulsor == Propulsor::air_propeller;
+  const double wanted = air ? 0.005 : 0.1 * l.d.screw.diameter;
+  const double clear =
+      air && l.d.screw.guard_radius > 0.0 ? l.d.screw.guard_radius - 0.5 * l.d.screw.diameter : w.tip_clearance;
+  Finding f = drive_finding("drive.tip",
+                            clear < 0.0      ? Severity::stop
+                            : clear < wanted ? Severity::watch
+                                             : Severity::fine,
+                            length_quantity(clear), length_quantity(wanted), "common practice, no source");
+  f.subject = l.parts.propulsor->id;
+  const char* to = air ? l.d.screw.guard_radius > 0.0 ? "guard" : "deck" : "hull";
+  f.text = said(f.severity == Severity::fine ? "Blade tips clear the {} by {{0}}."
+                                             : "Blade tips clear the {} by {{0}}; required: {{1}}.",
+                to);
+  l.out.push_back(f);
+  if (!air) return;
+  Finding guard =
+      drive_finding("drive.guard", l.d.screw.guard_radius > 0.0 ? Severity::fine : Severity::watch,
+                    length_quantity(2.0 * l.d.screw.guard_radius), length_quantity(l.d.screw.diameter + 0.01),
+                    "fingers, lines and reeds; follow local rules");
+  guard.subject = l.parts.propulsor->id;
+  guard.text = l.d.screw.guard_radius > 0.0 ? "A guard of {0} stands round the air propeller."
+                                            : "No guard round the air propeller; needs one of {1} or more.";
+  l.out.push_back(guard);
+}
+
+/// An air propeller comes down with motor and pylon as far as its blades keep clear of the deck; where that is not
+/// enough a smaller one of the same pitch ratio pushes `share` as much (thrust as the fourth power of the diameter).
+void offer_lower_or_smaller(const Line& l, Finding& f, double by, double share) {
+  if (!l.mends()) return;
+  constexpr double clear = 0.006;
+  const double room = l.p.working->tip_clearance - clear;
+  if (by <= room) {
+    ChangeParts lower;
+    for (const Part& p : l.a.project.layout.parts) {
+      const bool drives = &p == l.parts.propulsor || &p == l.parts.motor;
+      // What stands between deck and motor is the pylon: it gets shorter.
+      const bool pylon =
+          l.parts.motor && p.outside && p.kind == PartKind::other &&
+          std::abs(p.place.x() - l.parts.motor->place.x()) < 0.5 * (p.size.x() + l.parts.motor->size.x()) &&
+          p.box().high.z() <= l.parts.motor->box().high.z() + 0.01 && p.size.z() > by + 0.01;
+      if (!drives && !pylon) continue;
+      Part moved = p;
+      moved.place.z() -= pylon ? 0.5 * by : by;
+      if (pylon) moved.size.z() -= by;
+      lower.parts.push_back(moved);
+    }
+    f.remedy = Edit{"Lower the propeller and its pylon {0}", lower};
+    f.remedy_values = {length_quantity(by)};
+    f.subject = l.parts.propulsor->id;
+    return;
+  }
+  Drive drive = l.d;
+  drive.screw.diameter = std::floor(1e3 * l.d.screw.diameter * std::pow(share, 0.25)) / 1e3;
+  drive.screw.pitch *= drive.screw.diameter / l.d.screw.diameter;
+  l.offer_drive(f, "Take a propeller of {0}", length_quantity(drive.screw.diameter), drive);
+}
+
+/// Where the thrust line pushes the bow.
+void thrust_line(const Line& l) {
+  const Working& w = *l.p.working;
+  if (l.d.mounting == Mounting::strut && l.d.has_shaft_line()) {
+    const double angle = l.d.shaft.strut_angle;
+    Finding f = drive_finding("drive.strut",
+                              std::abs(angle) > radians(2.5)   ? Severity::stop
+                              : std::abs(angle) > radians(1.5) ? Severity::watch
+                                                               : Severity::fine,
+                              angle_quantity(angle), angle_quantity(radians(1.5)), "common practice, no source");
+    f.values[0] = angle_quantity(std::abs(angle));
+    f.values.push_back({l.p.start.thrust * std::sin(std::abs(angle)), Dimension::force});
+    f.text = f.severity == Severity::fine ? "The strut stands within {1} of the keel's line."
+             : angle > 0.0
+                 ? "Strut {0} tail-down; should be {1} at most. It lifts the stern with up to {2}, presses the bow "
+                   "into the water and overloads the motor."
+                 : "Strut {0} tail-up; should be {1} at most. It pulls the stern down with up to {2}.";
+    if (f.severity != Severity::fine) {
+      Drive drive = l.d;
+      drive.shaft.strut_angle = 0.0;
+      l.offer_drive(f, "Set the strut level", angle_quantity(0.0), drive);
+    }
+    l.out.push_back(f);
+  }
+  // Bow-down tilt from rest under the full thrust of a standing start; a line above the CG is the air propeller's case.
+  const double weight = l.a.mass.total * gravity, gm = l.a.flotation.gm_longitudinal;
+  if (!l.p.fitted || gm <= 0.0) return;
+  const double tilt = l.p.start.thrust * -w.thrust_offset / (weight * gm), most = radians(1.5);
+  Finding f = drive_finding("drive.thrust_line",
+                            tilt > 2.0 * most ? Severity::stop
+                            : tilt > most     ? Severity::watch
+                                              : Severity::fine,
+                            angle_quantity(tilt), angle_quantity(most), "common practice, no source");
+  f.subject = l.parts.propulsor->id;
+  f.values = {angle_quantity(std::abs(tilt)),
+              angle_quantity(most),
+              length_quantity(std::abs(w.thrust_offset)),
+              {l.p.start.thrust, Dimension::force}};
+  f.text = said(f.severity == Severity::fine
+                    ? "Thrust line {{2}} {} the CG: full thrust tilts the bow {} by {{0}}."
+                    : "{{3}} of thrust {{2}} {} the CG pushes the bow {} by {{0}}; should be {{1}} at most.",
+                w.thrust_offset < 0.0 ? "above" : "below", tilt > 0.0 ? "down" : "up");
+  if (f.severity != Severity::fine) {
+    // What is lowered takes the CG down with it.
+    const bool air = l.d.propulsor == Propulsor::air_propeller;
+    const double moved = l.parts.propulsor->effective_mass() +
+                         (air && l.parts.motor ? 1.2 * l.parts.motor->effective_mass() : 0.0);  // some of the pylon
+    const double line = -w.thrust_offset * (1.0 - 0.95 * most / tilt) / (1.0 - moved / l.a.mass.total);
+    const double by = std::ceil(1e3 * line) / 1e3;
+    if (air)
+      offer_lower_or_smaller(l, f, by, 0.97 * most / tilt);
+    else
+      l.offer_move(f, "Lower the propeller {0}", {0.0, 0.0, -by}, by);
+  }
+  l.out.push_back(f);
+}
+
+void units(const Line& l) {
+  if (l.d.propulsor == Propulsor::jet) {
+    const double step = l.d.jet.intake_step;
+    Finding f = drive_finding("drive.intake", std::abs(step) > 0.5e-3 ? Severity::watch : Severity::fine,
+                              length_quantity(step), length_quantity(0.5e-3), "common practice, no source");
+    f.values[0] = length_quantity(std::abs(step));
+    f.text = f.severity == Severity::fine
+                 ? "The intake lies flush with the bottom."
+                 : said("The intake's rim {} the bottom by {{0}}; needs it flush within {{1}}.",
+                        step > 0.0 ? "stands below" : "is sunk into");
+    if (f.severity != Severity::fine) {
+      Drive drive = l.d;
+      drive.jet.intake_step = 0.0;
+      l.offer_drive(f, "Set the intake flush", length_quantity(0.0), drive);
+    }
+    l.out.push_back(f);
+  }
+  if (l.d.propulsor == Propulsor::propeller && l.d.mounting == Mounting::pod) {
+    const double wants = 0.5 * l.parts.propulsor->size.x() * l.d.pod.swing;
+    Finding f = drive_finding("drive.cable_slack", l.d.pod.cable_slack < wants ? Severity::watch : Severity::fine,
+                              length_quantity(l.d.pod.cable_slack), length_quantity(wants),
+                              "arc of the pod's edge over its swing");
+    f.values.push_back(angle_quantity(l.d.pod.swing));
+    f.text = f.severity == Severity::fine ? "{0} of cable slack for a swing of {2} to each side."
+                                          : "{0} of cable slack; a swing of {2} to each side needs {1}.";
+    if (f.severity != Severity::fine) {
+      Drive drive = l.d;
+      drive.pod.cable_slack = std::ceil(1e3 * wants + 2.0) / 1e3;
+      l.offer_drive(f, "Leave {0} of slack", length_quantity(drive.pod.cable_slack), drive);
+    }
+    l.out.push_back(f);
+  }
+}
+
+}  // namespace
+
+void line_rules(const Assessment& a, std::vector<Finding>& out) {
+  const Line l{a, a.fitted_drive, a.power, drive_parts(a.project.layout, a.fitted_drive), out};
+  fit(l);
+  if (l.p.line.known) {
+    coupler(l);
+    second_drive(l);
+    shaft(l);
+    if (l.p.working) flex(l);
+  }
+  if (!l.p.working || !l.parts.propulsor) return;
+  if (l.d.propulsor != Propulsor::air_propeller) depth(l);
+  tip(l);
+  thrust_line(l);
+  units(l);
+}
+
+}  // namespace plucky

@@ -1,0 +1,290 @@
+// Does it float, level and high enough? Limits: the brief's wishes and common practice.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "assessment/places.h"
+#include "assessment/rules.h"
+#include "assessment/stages/float/float_stage.h"
+
+namespace plucky {
+
+namespace {
+
+double mass_of(const Assessment& a, Id part) {
+  const Part* p = a.project.layout.find(part);
+  return p ? p->effective_mass() : 0.0;
+}
+
+/// The free place on the way from the part's own to the wanted one that is nearest to the wanted one. The part may be
+/// lifted over nothing: it slides.
+std::optional<Vec3> reachable_place(const Assessment& a, const Part& part, const Vec3& wanted) {
+  const Vec3 goal = constrained_place(a.project.layout, part, wanted);
+  if (place_is_free(a, part, goal)) return goal;
+  for (double share = 0.95; share > 0.2; share -= 0.05) {
+    const Vec3 place = part.place + share * (goal - part.place);
+    if (place_is_free(a, part, place)) return place;
+  }
+  return std::nullopt;
+}
+
+/// `wanted` is how far it should go; a part that cannot get there says so in its label.
+Edit slide_to(const Part& part, const Vec3& place, double wanted, std::vector<Quantity>& values) {
+  const double by = place.x() - part.place.x();
+  values = {length_quantity(std::abs(by))};
+  const char* short_of_it = std::abs(by - wanted) > 1e-4 ? ", as far as it goes" : "";
+  return {fmt::format("Slide {} {{0}} {}{}", part.name, by < 0.0 ? "aft" : "forward", short_of_it),
+          MovePart{part.id, place}};
+}
+
+void sinks(const Assessment& a, std::vector<Finding>& out) {
+  Finding f{.id = "float.afloat", .stage = Stage::flotation, .source = "computed"};
+  const double reserve = a.hull->body.volume() - a.mass.total / a.density();
+  f.number = {a.mass.total, Dimension::mass};
+  f.limit = {a.hull->body.volume() * a.density(), Dimension::mass};
+  if (a.flotation.status == FloatStatus::sinks) {
+    f.severity = Severity::stop;
+    f.text = "{0} is {1} more than the whole hull can carry: it sinks. {2} of volume is missing.";
+    f.values = {
+        f.number, {a.mass.total - f.limit.si, Dimension::mass}, {a.flotation.missing_volume, Dimension::volume}};
+  } else if (a.flotation.status != FloatStatus::afloat) {
+    f.severity = Severity::stop;
+    f.text = "No floating attitude found: " + a.flotation.message + ".";
+  } else {
+    f.text = "Floats with {0} of volume in hand.";
+    f.values = {{reserve, Dimension::volume}};
+  }
+  out.push_back(f);
+}
+
+void upright(const Assessment& a, std::vector<Finding>& out) {
+  Finding f{.id = "float.upright", .stage = Stage::flotation, .source = "computed"};
+  const double heel = a.flotation.plane.attitude.heel;
+  f.number = angle_quantity(heel);
+  f.values = {angle_quantity(std::abs(heel))};
+  if (!a.flotation.upright_stable) {
+    f.severity = Severity::stop;
+    f.text = a.flotation.upright() ? "{0} of heel: too tender to stay upright, it leans until the side holds it."
+                                   : "{0} of heel: it does not stay upright and falls over.";
+    out.push_back(f);
+  }
+}
+
+void trim(const Assessment& a, std::vector<Finding>& out) {
+  const Brief& brief = a.project.brief;
+  const double t = a.flotation.plane.attitude.trim;
+  Finding f{.id = "float.trim", .stage = Stage::flotation, .source = "required in the brief"};
+  f.number = angle_quantity(t);
+  f.values = {angle_quantity(std::abs(t)), angle_quantity(brief.trim_low), angle_quantity(brief.trim_high)};
+  const char* side = t < 0.0 ? "bow down" : "bow up";
+  if (t >= brief.trim_low && t <= brief.trim_high) {
+    f.limit = angle_quantity(t < 0.5 * (brief.trim_low + brief.trim_high) ? brief.trim_low : brief.trim_high);
+    f.text = fmt::format("Trim {{0}} {} at rest.", side);
+    out.push_back(f);
+    return;
+  }
+  const bool low = t < brief.trim_low;
+  f.limit = angle_quantity(low ? brief.trim_low : brief.trim_high);
+  f.severity = std::abs(t - f.limit.si) > radians(1.0) || low ? Severity::stop : Severity::watch;
+  f.text = fmt::format("{{0}} {} at rest; should be {{1}} to {{2}}.", side);
+  // A little inside the band, so that the answer does not sit on its edge.
+  const double inside =
+      f.limit.si + (low ? 1.0 : -1.0) * std::min(radians(0.3), 0.25 * (brief.trim_high - brief.trim_low));
+  f.remedy = slide_edit(a, inside);
+  if (f.remedy) {
+    const auto& move = std::get<MovePart>(f.remedy->change);
+    f.remedy_values = {length_quantity(std::abs(move.place.x() - a.project.layout.find(move.part)->place.x()))};
+  }
+  out.push_back(f);
+}
+
+void heel(const Assessment& a, std::vector<Finding>& out) {
+  if (!a.flotation.upright_stable) return;
+  const double p = a.flotation.plane.attitude.heel;
+  Finding f{.id = "float.heel", .stage = Stage::flotation, .source = "common practice"};
+  f.number = angle_quantity(p);
+  f.limit = angle_quantity(radians(1.0));
+  f.values = {angle_quantity(std::abs(p)), f.limit};
+  if (std::abs(p) <= f.limit.si) {
+    f.text = "Heel {0} at rest.";
+    out.push_back(f);
+    return;
+  }
+  f.severity = std::abs(p) > radians(3.0) ? Severity::stop : Severity::watch;
+  f.text = fmt::format("{{0}} to {} at rest; should be less than {{1}}.", p > 0.0 ? "starboard" : "port");
+  // Shift the heaviest loose part across by what brings the CG back to the middle.
+  const double moment =
+      a.mass.total *
+      (a.mass.cg.y() - (a.hull->model.symmetrical ? 0.0 : a.flotation.immersion.centre_of_buoyancy().y()));
+  const Part* best = nullptr;
+  for (const Part& part : a.project.layout.parts)
+    if (!part.outside && part.rail == 0 && (!best || part.effective_mass() > best->effective_mass())) best = &part;
+  if (a.care == Care::full && best && best->effective_mass() > 0.0) {
+    const Vec3 wanted = best->place - Vec3(0.0, moment / best->effective_mass(), 0.0);
+    if (place_is_free(a, *best, wanted)) {
+      const double by = wanted.y() - best->place.y();
+      f.remedy = Edit{fmt::format("Shift {} {{0}} to {}", best->name, by > 0.0 ? "port" : "starboard"),
+                      MovePart{best->id, wanted}};
+      f.remedy_values = {length_quantity(std::abs(by))};
+    }
+  }
+  out.push_back(f);
+}
+
+void cg(const Assessment& a, std::vector<Finding>& out) {
+  if (a.cg_band.high <= 0.0) return;
+  const double x = a.mass.cg.x(), len = a.hull->model.length();
+  const double transom = a.hull->model.box.low.x();
+  Finding f{.id = "float.cg", .stage = Stage::flotation, .source = a.cg_band.source};
+  f.number = length_quantity(x - transom);
+  f.limit = length_quantity((x < a.cg_band.low ? a.cg_band.low : a.cg_band.high) - transom);
+  f.values = {f.number,
+              {(x - transom) / len, Dimension::ratio},
+              length_quantity(a.cg_band.low - transom),
+              length_quantity(a.cg_band.high - transom)};
+  if (x >= a.cg_band.low && x <= a.cg_band.high) {
+    f.text = "CG {0} from the transom ({1} of the length).";
+    out.push_back(f);
+    return;
+  }
+  const double off = std::max(a.cg_band.low - x, x - a.cg_band.high);
+  f.severity = off > 0.03 * len ? Severity::stop : Severity::watch;
+  f.text = "CG {0} from the transom ({1}); should be {2} to {3}.";
+  const Id slider = part_to_slide(a);
+  if (const Part* part = a.project.layout.find(slider); part && a.care == Care::full) {
+    const double target = x < a.cg_band.low ? a.cg_band.low + 0.1 * (a.cg_band.high - a.cg_band.low)
+                                            : a.cg_band.high - 0.1 * (a.cg_band.high - a.cg_band.low);
+    const double by = (target - x) * a.mass.total / mass_of(a, slider);
+    if (const auto place = reachable_place(a, *part, part->place + Vec3(by, 0.0, 0.0)))
+      f.remedy = slide_to(*part, *place, by, f.remedy_values);
+  }
+  out.push_back(f);
+}
+
+void freeboard(const Assessment& a, std::vector<Finding>& out) {
+  const double wanted = a.project.brief.wanted_freeboard, least = a.freeboard.least;
+  Finding f{.id = "float.freeboard", .stage = Stage::flotation, .source = "required in the brief"};
+  f.number = length_quantity(least);
+  f.limit = length_quantity(wanted);
+  f.values = {length_quantity(least), length_quantity(a.freeboard.least_place.x() - a.hull->model.box.low.x()),
+              length_quantity(wanted), length_quantity(-least)};
+  if (least >= wanted)
+    f.text = "{0} of freeboard at the lowest place, {1} from the transom.";
+  else if (least <= 0.0) {
+    f.severity = Severity::stop;
+    f.text = "The deck edge is {3} under water, {1} from the transom; required: {2} above it.";
+  } else {
+    f.severity = least < 0.6 * wanted ? Severity::stop : Severity::watch;
+    f.text = "{0} of freeboard {1} from the transom; required: {2}.";
+  }
+  out.push_back(f);
+}
+
+void openings(const Assessment& a, std::vector<Finding>& out) {
+  for (const auto& o : a.freeboard.openings) {
+    if (o.sealed) continue;
+    Finding f{.id = "float.opening", .subject = o.id, .stage = Stage::flotation, .source = "common practice"};
+    f.number = length_quantity(o.height);
+    f.limit = length_quantity(0.015);
+    f.values = {length_quantity(o.height), f.limit};
+    if (o.height >= f.limit.si)
+      f.text = o.name + " {0} above the water at rest.";
+    else {
+      f.severity = o.height < 0.005 ? Severity::stop : Severity::watch;
+      f.text = o.name + " only {0} above the water at rest; required: {1} or a seal.";
+    }
+    out.push_back(f);
+  }
+}
+
+void range(const Assessment& a, std::vector<Finding>& out) {
+  const Spread& s = a.spread;
+  const Brief& brief = a.project.brief;
+  if (s.samples == 0) return;
+  Finding f{.id = "float.range",
+            .stage = Stage::flotation,
+            .source = fmt::format("{} samples of the uncertain masses and places, 90 %", s.samples)};
+  f.number = angle_quantity(s.trim.high - s.trim.low);
+  f.values = {angle_quantity(s.trim.low), angle_quantity(s.trim.high), length_quantity(s.least_freeboard.low),
+              length_quantity(s.least_freeboard.high)};
+  const double t = a.flotation.plane.attitude.trim;
+  const bool now_good = t >= brief.trim_low && t <= brief.trim_high;
+  if (now_good && (s.trim.low < brief.trim_low || s.trim.high > brief.trim_high)) {
+    f.severity = Severity::watch;
+    f.text = "Trim may come out anywhere from {0} to {1}: weigh the heaviest estimated parts.";
+    f.limit = angle_quantity(s.trim.low < brief.trim_low ? brief.trim_low : brief.trim_high);
+  } else {
+    f.text = "Within the uncertainty of the masses trim lies between {0} and {1}, freeboard between {2} and {3}.";
+  }
+  out.push_back(f);
+}
+
+void swamped(const Assessment& a, std::vector<Finding>& out) {
+  Finding f{.id = "float.swamped", .stage = Stage::flotation, .source = "computed, with the reserve of the brief"};
+  f.number = {a.swamped.floats_mass, Dimension::mass};
+  f.limit = {a.mass.total * (1.0 + a.project.brief.swamped_reserve), Dimension::mass};
+  f.values = {{a.swamped.foam_volume, Dimension::volume}, f.number};
+  if (a.swamped.foam_volume > 0.0) {
+    f.severity = Severity::watch;
+    f.text = "{0} of foam required to keep the swamped boat afloat; materials and foam now support {1}.";
+  } else {
+    f.text = "Stays afloat when swamped: materials and foam support {1}.";
+  }
+  out.push_back(f);
+}
+
+}  // namespace
+
+Id part_to_slide(const Assessment& a) {
+  Id best = 0;
+  double best_score = 0.0;
+  for (const Part& p : a.project.layout.parts) {
+    if (p.outside) continue;
+    if (p.kind != PartKind::battery && p.rail == 0) continue;
+    const double score = p.effective_mass() * (p.kind == PartKind::battery ? 1000.0 : 1.0);
+    if (score > best_score) {
+      best_score = score;
+      best = p.id;
+    }
+  }
+  return best;
+}
+
+std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim) {
+  if (a.care != Care::full) return std::nullopt;
+  const Part* part = a.project.layout.find(part_to_slide(a));
+  if (!part || part->effective_mass() <= 0.0) return std::nullopt;
+  const SlideAnswer answer =
+      slide_for_trim(a.hull->body, a.loading(), a.density(), part->effective_mass(), wanted_trim);
+  if (!answer.solved) return std::nullopt;
+  const auto place = reachable_place(a, *part, part->place + Vec3(answer.distance, 0.0, 0.0));
+  if (!place || std::abs(place->x() - part->place.x()) < 1e-4) return std::nullopt;
+  std::vector<Quantity> values;
+  return slide_to(*part, *place, answer.distance, values);
+}
+
+void flotation_rules(const Assessment& a, std::vector<Finding>& out) {
+  sinks(a, out);
+  swamped(a, out);
+  const bool empty = a.project.layout.parts.empty();
+  if (empty)
+    out.push_back({.id = "float.cg",
+                   .stage = Stage::flotation,
+                   .severity = Severity::note,
+                   .text = "Nothing stands in the hull yet: CG, trim and heel are judged when its parts are in."});
+  else
+    cg(a, out);
+  if (a.flotation.status != FloatStatus::afloat) return;
+  upright(a, out);
+  if (!a.flotation.upright()) return;
+  if (!empty) {
+    trim(a, out);
+    heel(a, out);
+  }
+  freeboard(a, out);
+  openings(a, out);
+  range(a, out);
+}
+
+}  // namespace plucky

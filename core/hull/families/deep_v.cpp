@@ -1,0 +1,42 @@
+#include <algorithm>
+#include <array>
+
+#include "hull/families/family_list.h"
+#include "hull/families/measures.h"
+#include "hull/families/monohull.h"
+
+namespace plucky {
+
+namespace {
+
+constexpr std::array deep_v_measures{
+    measure::length, measure::beam,   measure::depth,      measure::deadrise_transom, measure::deadrise_midships,
+    measure::flare,  measure::sheer,  measure::bow_rake,   measure::bow_fullness,     measure::transom_width,
+    measure::widest, measure::camber, measure::spray_rails};
+
+void begin_deep_v(HullShape& s) {
+  s.deadrise_transom = radians(17);
+  s.deadrise_midships = radians(20);
+  s.bow_rake = 0.17;
+}
+
+LoftedSkin loft_deep_v(const HullShape& s, double fineness) {
+  return loft_monohull(s,
+                       {.deadrise_aft = s.deadrise_transom,
+                        .deadrise_amid = s.deadrise_midships,
+                        .deadrise_bow = std::max(s.deadrise_midships, radians(48.0))},
+                       fineness);
+}
+
+}  // namespace
+
+Family deep_v_family() {
+  return {.id = HullFamily::deep_v,
+          .key = "deep-v",
+          .name = "deep-V planing monohull",
+          .measures = deep_v_measures,
+          .begin = &begin_deep_v,
+          .loft = &loft_deep_v};
+}
+
+}  // namespace plucky

@@ -1,0 +1,69 @@
+#include "hull/families/family_list.h"
+
+#include <algorithm>
+#include <array>
+#include <vector>
+
+#include "base/key_table.h"
+
+namespace plucky {
+
+namespace {
+
+/// The families as a table of keys.
+const std::vector<KeyRow<HullFamily>>& family_keys() {
+  static const std::vector<KeyRow<HullFamily>> keys = [] {
+    std::vector<KeyRow<HullFamily>> out;
+    for (const Family& f : hull_families()) out.push_back({f.id, f.key, f.name});
+    return out;
+  }();
+  return keys;
+}
+
+}  // namespace
+
+std::span<const Family> hull_families() {
+  static const std::array all{deep_v_family(), flat_bottom_family(), round_bilge_family(), imported_family()};
+  return all;
+}
+
+const Family& family_of(HullFamily id) {
+  const auto all = hull_families();
+  return *std::find_if(all.begin(), all.end(), [&](const Family& f) { return f.id == id; });
+}
+
+std::span<const HullParameter> hull_parameters(HullFamily family) {
+  return family_of(family).measures;
+}
+
+std::span<const HullParameter> all_hull_parameters() {
+  static const std::vector<HullParameter> all = [] {
+    std::vector<HullParameter> out;
+    for (const Family& f : hull_families())
+      for (const HullParameter& m : f.measures)
+        if (std::none_of(out.begin(), out.end(), [&](const HullParameter& o) { return o.member == m.member; }))
+          out.push_back(m);
+    return out;
+  }();
+  return all;
+}
+
+HullShape default_shape(HullFamily family) {
+  HullShape s;
+  if (const auto begin = family_of(family).begin) begin(s);
+  return s;
+}
+
+const char* family_key(HullFamily family) {
+  return family_of(family).key;
+}
+
+const char* family_name(HullFamily family) {
+  return family_of(family).name;
+}
+
+HullFamily family_from_key(const std::string& key) {
+  return value_of(family_keys(), "hull family", key);
+}
+
+}  // namespace plucky

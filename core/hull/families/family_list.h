@@ -1,0 +1,13 @@
+// The families by their files.
+#pragma once
+
+#include "hull/family.h"
+
+namespace plucky {
+
+[[nodiscard]] Family deep_v_family();
+[[nodiscard]] Family flat_bottom_family();
+[[nodiscard]] Family round_bilge_family();
+[[nodiscard]] Family imported_family();
+
+}  // namespace plucky

@@ -1,0 +1,24 @@
+// The loft of hulls with one body and one contour a section. In: measures, what the family makes of them. Out: a closed
+// mesh that knows its deck edge.
+//
+// Method: master curves (keel, deck edge in plan and profile, deadrise) as monotone cubic splines over the length; at
+// every station a half section of straight bottom, bilge arc and side; stations joined by triangles, ends capped.
+#pragma once
+
+#include "hull/design.h"
+#include "hull/loft.h"
+
+namespace plucky {
+
+/// What a family makes of the common measures.
+struct MonohullForm {
+  double deadrise_aft = 0.0, deadrise_amid = 0.0, deadrise_bow = 0.0;  ///< rad
+  bool flat = false;   ///< flat bottom that rises to the bow by `bow_rise`
+  bool bilge = false;  ///< bottom and side joined by an arc of `bilge_radius`
+};
+
+/// Throws InvalidInput naming the measure and the reason when surfaces would cross (chine above the deck edge, no
+/// bottom left under the flare, ...).
+[[nodiscard]] LoftedSkin loft_monohull(const HullShape& shape, const MonohullForm& form, double fineness);
+
+}  // namespace plucky

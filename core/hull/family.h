@@ -1,0 +1,28 @@
+// What makes a family of hulls: its measures, the boat to begin with, how it is lofted, how it behaves. Each family
+// fills one in its own file of hull/families; families/family_list.cpp lists them.
+#pragma once
+
+#include <span>
+
+#include "hull/design.h"
+#include "hull/loft.h"
+
+namespace plucky {
+
+struct Family {
+  HullFamily id;
+  const char* key;                            ///< in files and on the command line, e.g. "deep-v"
+  const char* name;                           ///< for people
+  std::span<const HullParameter> measures;    ///< in the order in which people think of them; empty: none
+  void (*begin)(HullShape& shape) = nullptr;  ///< turns the plain default into a sensible boat of the family
+  /// Lofts a shape whose measures lie in their ranges; throws InvalidInput when surfaces would cross. Null: the hull
+  /// comes as a mesh.
+  LoftedSkin (*loft)(const HullShape& shape, double fineness) = nullptr;
+  bool planes = true;  ///< may run over its own wave
+};
+
+/// All families in the order of menus, the imported hull last.
+[[nodiscard]] std::span<const Family> hull_families();
+[[nodiscard]] const Family& family_of(HullFamily id);
+
+}  // namespace plucky
