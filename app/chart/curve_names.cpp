@@ -168,7 +168,8 @@ void CurveNames::place() {
         r.moveCenter(at + QPointF(0, up * (0.5 * size.height() + 3)));
         r.moveLeft(std::clamp(r.left(), area.left(), std::max(area.left(), area.right() - r.width())));
         if (r.top() < area.top() || r.bottom() > area.bottom()) continue;
-        double cost = order += 0.4;
+        // Along its own curve rather than off it, where another one may be nearer.
+        double cost = (order += 0.4) + (std::abs(up) > 1.0 ? 24.0 : 0.0);
         if (at.y() > area.bottom() - 14) cost += 8.0;  // where a curve lies on the axis it tells least
         if (std::any_of(taken.begin(), taken.end(), [&](const QRectF& t) { return overlap(r, t) > 0.0; })) continue;
         for (std::size_t k = 0; k < lines.size(); ++k) cost += (k == i ? 2.0 : 6.0) * run_through(lines[k], r);

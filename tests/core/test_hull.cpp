@@ -2,11 +2,15 @@
 #include <gtest/gtest.h>
 #include <rapidcheck/gtest.h>
 
+#include <set>
+
 #include "base/error.h"
 #include "flotation/form.h"
 #include "geometry/mesh_check.h"
+#include "hull/family.h"
 #include "hull/model.h"
 #include "hull/placement.h"
+#include "project/project.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -20,11 +24,11 @@ std::string refusal(const HullDesign& d) {
 
 }  // namespace
 
-class Family : public testing::TestWithParam<HullFamily> {};
-INSTANTIATE_TEST_SUITE_P(All, Family,
+class EachFamily : public testing::TestWithParam<HullFamily> {};
+INSTANTIATE_TEST_SUITE_P(All, EachFamily,
                          testing::Values(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge));
 
-TEST_P(Family, MakesACleanSymmetricalSkinOfItsMeasures) {
+TEST_P(EachFamily, MakesACleanSymmetricalSkinOfItsMeasures) {
   const HullModel m = build_hull(usual_hull(GetParam()));
   const HullShape s = default_shape(GetParam());
   EXPECT_TRUE(check_mesh(m.skin).clean());
@@ -35,7 +39,7 @@ TEST_P(Family, MakesACleanSymmetricalSkinOfItsMeasures) {
   EXPECT_NEAR(m.deck_height(0.3 * s.length, 0.0), s.depth + s.camber, 1.5e-3);
 }
 
-TEST_P(Family, VolumeSettlesAsTheMeshGetsFiner) {
+TEST_P(EachFamily, VolumeSettlesAsTheMeshGetsFiner) {
   HullDesign d = usual_hull(GetParam());
   const auto volume = [&](double fineness) {
     d.fineness = fineness;
@@ -206,4 +210,30 @@ TEST(Placement, RefusesAxesThatAreNotTwo) {
   MeshPlacement same;
   same.up_axis = same.forward_axis;
   EXPECT_THROW((void)place_mesh(cylinder(10.0, 50.0, 8), same), InvalidInput);
+}
+
+TEST(HullFamilies, EachStandsOnceInTheListAndLoftsTheBoatItBeginsWith) {
+  std::set<std::string> keys;
+  std::set<HullFamily> ids;
+  for (const Family& f : hull_families()) {
+    EXPECT_TRUE(keys.insert(f.key).second) << f.key;
+    EXPECT_TRUE(ids.insert(f.id).second) << f.key;
+    EXPECT_EQ(family_from_key(f.key), f.id);
+    EXPECT_EQ(f.loft == nullptr, f.measures.empty()) << f.key;
+    if (!f.loft) continue;
+    const HullShape shape = default_shape(f.id);
+    for (const HullParameter& m : f.measures) {
+      EXPECT_GE(shape.*m.member, m.low) << f.key << ", " << m.key;
+      EXPECT_LE(shape.*m.member, m.high) << f.key << ", " << m.key;
+    }
+    HullDesign design;
+    design.family = f.id;
+    design.shape = shape;
+    const HullModel model = build_hull(design);
+    EXPECT_TRUE(check_mesh(model.skin, true).clean()) << f.key;
+    EXPECT_NEAR(model.length(), shape.length, 1e-9) << f.key;
+    EXPECT_NEAR(model.beam(), shape.beam, 1e-6) << f.key;
+    EXPECT_EQ(type_of(boat_of_family(f.id)) == BoatType::displacement, !f.planes) << f.key;
+  }
+  EXPECT_EQ(ids.size(), static_cast<std::size_t>(HullFamily::imported) + 1);
 }
