@@ -45,6 +45,10 @@ struct SpeedUnit {
 [[nodiscard]] inline double off_axis(const Session& session, double shown) {
   return session.units() == UnitSystem::inch ? (shown - 32.0) / 1.8 : shown;
 }
+/// A temperature of the axis in words.
+[[nodiscard]] inline QString off_axis_words(const Session& session, double shown) {
+  return session.shown({off_axis(session, shown), Dimension::temperature});
+}
 [[nodiscard]] inline QString temperature_name(const Session& session) {
   return QString::fromUtf8(session.units() == UnitSystem::inch ? "\u00b0F" : "\u00b0C");
 }

@@ -3,6 +3,7 @@
 #include <qcustomplot.h>
 
 #include <cmath>
+#include <optional>
 
 #include "theme/theme.h"
 
@@ -47,6 +48,21 @@ QColor readable(const QColor& line) {
   return l.dark ? line.lighter(125) : line.darker(125);
 }
 
+/// What lies behind words, so that lines do not run through them.
+QColor behind_words() {
+  QColor paper = look().paper;
+  paper.setAlpha(215);
+  return paper;
+}
+
+/// A name's rectangle about a middle, slid along into the chart.
+QRectF name_seat(const QCPItemText* item, const QPointF& middle, const QRectF& area) {
+  QRectF r(QPointF(0, 0), QFontMetricsF(item->font()).size(Qt::TextSingleLine, item->text()) + QSizeF(8, 2));
+  r.moveCenter(middle);
+  r.moveLeft(std::clamp(r.left(), area.left(), std::max(area.left(), area.right() - r.width())));
+  return r;
+}
+
 }  // namespace
 
 CurveNames::CurveNames(QCustomPlot* plot) : plot_(plot) {
@@ -73,9 +89,6 @@ void CurveNames::name(QCPGraph* graph, const QString& words, std::function<QStri
 }
 
 void CurveNames::limit(QCPAxis* axis, double at, bool above, const QString& words) {
-  const QColor ink = look().buoy_text;
-  QColor ground = look().paper;
-  ground.setAlpha(215);
   auto* band = new QCPItemRect(plot_);
   band->setSelectable(false);
   band->topLeft->setType(QCPItemPosition::ptAbsolute);
@@ -87,8 +100,8 @@ void CurveNames::limit(QCPAxis* axis, double at, bool above, const QString& word
   band->setLayer("grid");  // under curves and names
   QCPItemText* item = make_text();
   item->setText(words);
-  item->setColor(ink);
-  item->setBrush(ground);
+  item->setColor(look().buoy_text);
+  item->setBrush(behind_words());
   limits_.push_back({axis, at, above, band, item});
 }
 
@@ -100,7 +113,7 @@ void CurveNames::clear_limits() {
   limits_.clear();
 }
 
-void CurveNames::place_limits(std::vector<QRectF>& taken) {
+void CurveNames::place_limits(const std::vector<QPolygonF>& curves, std::vector<QRectF>& taken) {
   const QRectF area = plot_->axisRect()->rect();
   for (const Limit& l : limits_) {
     const bool across = l.axis->orientation() == Qt::Vertical;  // the limit is a level line
@@ -116,24 +129,21 @@ void CurveNames::place_limits(std::vector<QRectF>& taken) {
     if (band.isEmpty()) continue;
     l.band->topLeft->setCoords(band.topLeft());
     l.band->bottomRight->setCoords(band.bottomRight());
-    const QSizeF size = QFontMetricsF(l.item->font()).size(Qt::TextSingleLine, l.item->text()) + QSizeF(8, 2);
+    const double half_tall = 0.5 * name_seat(l.item, {}, area).height(),
+                 half_wide = 0.5 * name_seat(l.item, {}, area).width();
     // Beside the limit itself, on the side where there is room.
     QRectF best;
-    double least = 1e300;
+    std::optional<double> least;
     for (const double side : {1.0, -1.0})
       for (const double along : {0.02, 0.3, 0.6, 0.98}) {
-        QRectF r(QPointF(0, 0), size);
-        if (across)
-          r.moveCenter({area.left() + along * area.width(), from - side * (0.5 * size.height() + 2)});
-        else
-          r.moveCenter({from + side * (0.5 * size.width() + 2), area.top() + along * area.height()});
-        r.moveLeft(std::clamp(r.left(), area.left(), std::max(area.left(), area.right() - r.width())));
+        const QPointF middle = across ? QPointF(area.left() + along * area.width(), from - side * (half_tall + 2))
+                                      : QPointF(from + side * (half_wide + 2), area.top() + along * area.height());
+        QRectF r = name_seat(l.item, middle, area);
         r.moveTop(std::clamp(r.top(), area.top(), std::max(area.top(), area.bottom() - r.height())));
         double cost = 0.0;
         for (const QRectF& t : taken) cost += overlap(r, t);
-        for (const Named& n : named_)
-          if (n.graph->visible()) cost += 6.0 * run_through(in_sight(n.graph, area), r);
-        if (cost < least) least = cost, best = r;
+        for (const QPolygonF& curve : curves) cost += 6.0 * run_through(curve, r);
+        if (!least || cost < *least) least = cost, best = r;
       }
     l.item->position->setCoords(best.center());
     taken.push_back(best);
@@ -142,20 +152,19 @@ void CurveNames::place_limits(std::vector<QRectF>& taken) {
 
 void CurveNames::place() {
   const QRectF area = plot_->axisRect()->rect();
-  std::vector<QRectF> taken;
-  place_limits(taken);
   std::vector<QPolygonF> lines;
   for (const Named& n : named_) lines.push_back(in_sight(n.graph, area));
-  QColor ground = look().paper;
-  ground.setAlpha(215);
+  std::vector<QRectF> taken;
+  place_limits(lines, taken);
   for (std::size_t i = 0; i < named_.size(); ++i) {
     const Named& n = named_[i];
     const QPolygonF& line = lines[i];
     n.item->setVisible(!n.words.isEmpty() && line.size() > 1);
     if (!n.item->visible()) continue;
-    const QSizeF size = QFontMetricsF(n.item->font()).size(Qt::TextSingleLine, n.words) + QSizeF(8, 2);
+    const double tall = name_seat(n.item, {}, area).height();
     QRectF best;
-    double least = 1e300, order = 0.0;
+    std::optional<double> least;
+    double order = 0.0;
     const QRectF span = line.boundingRect();
     for (const double along : {0.96, 0.86, 0.74, 0.6, 0.46, 0.32, 0.18, 0.06}) {
       // The curve's point nearest to that share of its width.
@@ -164,24 +173,22 @@ void CurveNames::place() {
         return std::abs(l.x() - wanted) < std::abs(r.x() - wanted);
       });
       for (const double up : {-1.0, 1.0, -2.2, 2.2, -3.4, 3.4}) {
-        QRectF r(QPointF(0, 0), size);
-        r.moveCenter(at + QPointF(0, up * (0.5 * size.height() + 3)));
-        r.moveLeft(std::clamp(r.left(), area.left(), std::max(area.left(), area.right() - r.width())));
+        const QRectF r = name_seat(n.item, at + QPointF(0, up * (0.5 * tall + 3)), area);
         if (r.top() < area.top() || r.bottom() > area.bottom()) continue;
         // Along its own curve rather than off it, where another one may be nearer.
         double cost = (order += 0.4) + (std::abs(up) > 1.0 ? 24.0 : 0.0);
         if (at.y() > area.bottom() - 14) cost += 8.0;  // where a curve lies on the axis it tells least
         if (std::any_of(taken.begin(), taken.end(), [&](const QRectF& t) { return overlap(r, t) > 0.0; })) continue;
         for (std::size_t k = 0; k < lines.size(); ++k) cost += (k == i ? 2.0 : 6.0) * run_through(lines[k], r);
-        if (cost < least) least = cost, best = r;
+        if (!least || cost < *least) least = cost, best = r;
       }
     }
-    if (best.isNull()) {
+    if (!least) {
       n.item->setVisible(false);
       continue;
     }
     n.item->setColor(readable(n.graph->pen().color()));
-    n.item->setBrush(ground);
+    n.item->setBrush(behind_words());
     n.item->position->setCoords(best.center());
     taken.push_back(best);
   }

@@ -1,6 +1,7 @@
 // Names at the curves of a chart and limits as hatched bands, placed anew whenever the chart is laid out.
 #pragma once
 
+#include <QPolygonF>
 #include <QRectF>
 #include <QString>
 #include <functional>
@@ -46,7 +47,7 @@ class CurveNames {
     QCPItemText* item;
   };
   void place();
-  void place_limits(std::vector<QRectF>& taken);
+  void place_limits(const std::vector<QPolygonF>& curves, std::vector<QRectF>& taken);
   QCPItemText* make_text();
 
   QCustomPlot* plot_;

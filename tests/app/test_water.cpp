@@ -120,7 +120,7 @@ TEST_F(WaterBench, WaysToPlumbAreTriedFromThePageAndComparedInTheTable) {
   auto* flow = shelf_page<FlowChart>("flow");
   EXPECT_GE(flow->table().size(), 15U);
   EXPECT_NEAR(flow->working_point().y(), session.now().water.taken() * 6e7, 0.5);
-  auto* warmth = shelf_page<WarmthChart>("warmth");
+  auto* warmth = shelf_page<WarmthChart>("temperatures");
   EXPECT_GE(warmth->table().size(), 300U);
   EXPECT_TRUE(shelf_words().contains("without water"));
 }

@@ -49,7 +49,7 @@ TEST_F(WaterBench, ThePointerReadsFlowWarmthAndWaterAboard) {
   EXPECT_TRUE(at_top.contains("ml/min")) << at_top.toStdString();
   EXPECT_NE(words_at(*window, flow, 0.6 * speed), at_top);
 
-  auto* warmth = shelf_page<WarmthChart>("warmth");
+  auto* warmth = shelf_page<WarmthChart>("temperatures");
   const QString metric = words_at(*window, warmth, 1.0);
   EXPECT_TRUE(metric.contains(QString::fromUtf8("\u00b0C"))) << metric.toStdString();
   session.set_units(UnitSystem::inch);
@@ -81,7 +81,7 @@ TEST_F(WaterBench, WhatTheChartsWriteOutIsTheBoatsOwn) {
       if (f.kind == FittingKind::outlet) out += cell(flow, i, f.name + ", ml/min");
     EXPECT_NEAR(out, cell(flow, i, "taken in, ml/min"), 0.05);
   }
-  shelf_page<WarmthChart>("warmth");
+  shelf_page<WarmthChart>("temperatures");
   const TableRows warmth = written(shelf, folder.filePath("warmth.csv"));
   for (const PartHeat& p : session.now().heat.parts) {
     std::size_t last = 0;
@@ -103,7 +103,7 @@ TEST_F(WaterBench, WhatTheChartsWriteOutIsTheBoatsOwn) {
 }
 
 TEST_F(WaterBench, ChartsAndTablesOfBothStagesAreWrittenAsPictures) {
-  for (const char* tab : {"flow", "warmth", "flood"}) {
+  for (const char* tab : {"flow", "temperatures", "flood"}) {
     window->show_shelf(tab);
     settle();
     const QString svg = folder.filePath(QString("chart%1.svg").arg(tab));
@@ -151,7 +151,7 @@ TEST_F(WaterBench, TheRegisterSortsByAClickOnItsHeadings) {
 TEST_F(WaterBench, PagesOfTheShelfComeAndGoByTheirKeys) {
   board()->setFocus();
   const std::pair<Qt::Key, const char*> keys[] = {{Qt::Key_W, "flow"},
-                                                  {Qt::Key_K, "warmth"},
+                                                  {Qt::Key_K, "temperatures"},
                                                   {Qt::Key_J, "plumbing"},
                                                   {Qt::Key_F, "flood"},
                                                   {Qt::Key_I, "openings"}};

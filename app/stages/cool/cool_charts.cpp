@@ -102,7 +102,7 @@ void WarmthChart::refresh() {
   const Assessment& a = session_->seen();
   const Look& l = look();
   const QColor colours[] = {l.buoy, l.brass, l.water_line};
-  const auto warmth = [this](double y) { return session_->shown({off_axis(*session_, y), Dimension::temperature}); };
+  const auto temperature = [this](double y) { return off_axis_words(*session_, y); };
   curve_->setData({}, {});
   curve_->setPen(Qt::NoPen);
   for (std::size_t i = 0; i < parts_.size(); ++i) {
@@ -129,8 +129,8 @@ void WarmthChart::refresh() {
     const PartHeat& p = a.heat.parts[i];
     const QString name = QString::fromStdString(p.name);
     parts_[i].limit->setData({0.0, t.back()}, QVector<double>(2, on_axis(*session_, p.limit)));
-    names_.name(parts_[i].wet, name, warmth);
-    names_.name(parts_[i].dry, p.cooled ? tr("%1 without water").arg(name) : QString(), warmth);
+    names_.name(parts_[i].wet, name, temperature);
+    names_.name(parts_[i].dry, p.cooled ? tr("%1 without water").arg(name) : QString(), temperature);
     names_.name(parts_[i].limit, tr("limit of %1").arg(name));
   }
   tell(a.heat.parts.empty() ? no_curve(a.power)
@@ -141,11 +141,10 @@ void WarmthChart::refresh() {
 
 QString WarmthChart::value_words(double x, double y) const {
   const auto& parts = session_->seen().heat.parts;
-  return parts.empty()
-             ? QString()
-             : tr("After %1 %2 has %3")
-                   .arg(session_->shown({60.0 * x, Dimension::duration}), QString::fromStdString(parts.front().name),
-                        session_->shown({off_axis(*session_, y), Dimension::temperature}));
+  return parts.empty() ? QString()
+                       : tr("After %1 %2 has %3")
+                             .arg(session_->shown({60.0 * x, Dimension::duration}),
+                                  QString::fromStdString(parts.front().name), off_axis_words(*session_, y));
 }
 
 TableRows WarmthChart::table() const {

@@ -13,7 +13,7 @@ StageModule cool_stage() {
       .overlays = Overlay::water | Overlay::parts | Overlay::names | Overlay::plumbing,
       .layers = {{Overlay::plumbing, &paint_plumbing, BoardLayer::Lies::under_names}},
       .shelf = {{"flow", QT_TRANSLATE_NOOP("QObject", "&Water through the hoses"), "W", &make_shelf_page<FlowChart>},
-                {"warmth", QT_TRANSLATE_NOOP("QObject", "Temperatures of &motor, ESC, battery"), "K",
+                {"temperatures", QT_TRANSLATE_NOOP("QObject", "Temperatures of &motor, ESC, battery"), "K",
                  &make_shelf_page<WarmthChart>},
                 {"plumbing", QT_TRANSLATE_NOOP("QObject", "&Compare cooling layouts"), "J",
                  &make_shelf_page<PlumbingTable>}},

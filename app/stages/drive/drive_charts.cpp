@@ -168,11 +168,11 @@ void HeatChart::refresh() {
   wet_->setPen(QPen(l.buoy, 1.4, Qt::DashLine));
   can_->setPen(QPen(l.muted, 1.6));
   const double limit = session_->seen().fitted_drive.motor.temperature_limit;
-  const auto warmth = [this](double y) { return session_->shown({off_axis(*session_, y), Dimension::temperature}); };
+  const auto temperature = [this](double y) { return off_axis_words(*session_, y); };
   const QString with = tr("winding with water"), without = tr("winding without water");
-  names_.name(curve_, p.water_cooled ? with : without, warmth);
-  names_.name(wet_, p.water_cooled ? without : with, warmth);
-  names_.name(can_, tr("can"), warmth);
+  names_.name(curve_, p.water_cooled ? with : without, temperature);
+  names_.name(wet_, p.water_cooled ? without : with, temperature);
+  names_.name(can_, tr("can"), temperature);
   if (!is.time.empty())
     names_.limit(plot_->yAxis, shown(limit), true,
                  tr("over the limit of %1").arg(session_->shown({limit, Dimension::temperature})));
@@ -189,9 +189,8 @@ void HeatChart::refresh() {
 }
 
 QString HeatChart::value_words(double x, double y) const {
-  const double c = session_->units() == UnitSystem::inch ? (y - 32.0) / 1.8 : y;
   return tr("After %1 the winding has %2")
-      .arg(session_->shown({60.0 * x, Dimension::duration}), session_->shown({c, Dimension::temperature}));
+      .arg(session_->shown({60.0 * x, Dimension::duration}), off_axis_words(*session_, y));
 }
 
 TableRows HeatChart::table() const {

@@ -200,17 +200,11 @@ void DrivePage::fit_out(Propulsor propulsor, Mounting mounting) {
 }
 
 void DrivePage::change_drives(const QString& what, const std::function<Project()>& how) {
-  std::shared_ptr<const Project> boat;
-  QString trouble;
   try {
-    boat = std::make_shared<const Project>(how());
+    session_->perform({what.toStdString(), ReplaceBoat{std::make_shared<const Project>(how())}});
   } catch (const InvalidInput& e) {
-    trouble = QString::fromStdString(e.what());
+    session_->refuse(QString::fromStdString(e.what()));
   }
-  if (boat)
-    session_->perform({what.toStdString(), ReplaceBoat{boat}});
-  else
-    session_->refuse(trouble);
   refresh();
 }
 

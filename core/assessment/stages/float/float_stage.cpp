@@ -11,25 +11,21 @@ FreeboardReport freeboards(const Assessment& a) {
   FreeboardReport r;
   const WaterPlane& plane = a.flotation.plane;
   const HullModel& hull = a.hull->model;
-  r.least = 1e300;
-  for (const Vec3& p : hull.deck_edge) {
-    const double h = plane.height(p);
-    if (h < r.least) {
-      r.least = h;
-      r.least_place = p;
-    }
-  }
   if (!hull.deck_edge.empty()) {
+    r.least_place = *std::min_element(hull.deck_edge.begin(), hull.deck_edge.end(),
+                                      [&](const Vec3& p, const Vec3& q) { return plane.height(p) < plane.height(q); });
+    r.least = plane.height(r.least_place);
     const std::size_t half = hull.deck_edge.size() / 2;
     r.stern = std::min(plane.height(hull.deck_edge.front()), plane.height(hull.deck_edge.back()));
     r.bow = std::min(plane.height(hull.deck_edge[half - 1]), plane.height(hull.deck_edge[half]));
   }
   for (const FloodPoint& f : hull.flood_points) {
     auto it = std::find_if(r.openings.begin(), r.openings.end(), [&](const auto& o) { return o.id == f.id; });
+    const double height = plane.height(f.place);
     if (it == r.openings.end())
       it = r.openings.insert(it,
-                             {.id = f.id, .name = f.name, .height = 1e300, .downflood_heel = {}, .sealed = f.sealed});
-    it->height = std::min(it->height, plane.height(f.place));
+                             {.id = f.id, .name = f.name, .height = height, .downflood_heel = {}, .sealed = f.sealed});
+    it->height = std::min(it->height, height);
     for (const auto* side : {&a.stability.starboard, &a.stability.port})
       if (const auto heel = submersion_heel(*side, f.place);
           heel && (!it->downflood_heel || *heel < *it->downflood_heel))
