@@ -23,7 +23,8 @@
 #include "theme/theme.h"
 #include "window/application.h"
 #include "window/fleet.h"
-#include "window/main_window.h"
+#include "window/window_keeper.h"
+#include "words/language.h"
 
 using namespace plucky;
 using namespace plucky::app;
@@ -51,7 +52,7 @@ void move_part(Session& session, const QString& text) {
   const Part* part = part_named(session, text.section('=', 0, 0));
   if (!part) return session.refuse("no part of that name");
   const double by = parse_quantity(text.section('=', 1).toStdString(), Dimension::length, session.units());
-  session.perform({QString("Move %1").arg(QString::fromStdString(part->name)).toStdString(),
+  session.perform({as_said(QString("Move %1").arg(QString::fromStdString(part->name))),
                    MovePart{part->id, part->place + Vec3(by, 0.0, 0.0)}});
 }
 
@@ -112,6 +113,7 @@ int main(int argc, char** argv) {
   const QCommandLineOption move("move", "Move a part along the boat, e.g. \"Battery=-60mm\".", "name=distance");
   const QCommandLineOption pin("pin", "Pin the boat, before and after --move.");
   const QCommandLineOption look_option("look", "light or dark instead of the desktop's.", "look");
+  const QCommandLineOption language("language", "Language of the window: en or stretched.", "code");
   const QCommandLineOption inch("inch", "Inches, ounces, mph.");
   const QCommandLineOption drive_part("drive-part",
                                       "Show one part of the drive's numbers: battery, esc, ... or steering.", "part");
@@ -127,14 +129,15 @@ int main(int argc, char** argv) {
   const QCommandLineOption plot("plot", "Write the shelf's page (--shelf) as .svg, .png or .csv and end.", "file");
   const QCommandLineOption paint_time("paint-time",
                                       "Print the milliseconds from the start to the first painted window and end.");
-  parser.addOptions({demo,  import, stage,    select, move, pin,    look_option, inch, shelf, drive_part,
-                     round, heel,   weighing, choose, card, sheets, size,        shot, plot,  paint_time});
+  parser.addOptions({demo,  import, stage,    select, move, pin,    look_option, language, inch, shelf,     drive_part,
+                     round, heel,   weighing, choose, card, sheets, size,        shot,     plot, paint_time});
   parser.process(application);
 
   const QString named = parser.isSet(demo)                        ? parser.value(demo)
                         : !parser.positionalArguments().isEmpty() ? parser.positionalArguments().first()
                                                                   : QString();
   const bool for_pictures = parser.isSet(shot) || parser.isSet(plot);
+  speak(parser.isSet(language) ? parser.value(language) : for_pictures ? QString("en") : settings::language());
   const settings::LookChoice chosen = settings::look_choice();
   set_dark(parser.isSet(look_option)                 ? parser.value(look_option) == "dark"
            : chosen == settings::LookChoice::desktop ? desktop_is_dark()
@@ -164,7 +167,8 @@ int main(int argc, char** argv) {
   }
   Session session;
   session.set_units(units);
-  MainWindow window(&session);
+  WindowKeeper keeper(&session);
+  MainWindow& window = keeper.window();  // no language is chosen before the event loop runs
   application.tell_by([&session](const QString& why) { session.refuse(why); });
   const bool chooser = parser.isSet(choose) || (named.isEmpty() && !for_pictures && !parser.isSet(import));
   if (chooser)

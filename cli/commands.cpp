@@ -1,7 +1,5 @@
 #include "cli/commands.h"
 
-#include <fmt/format.h>
-
 #include <charconv>
 #include <cmath>
 
@@ -9,10 +7,10 @@
 #include "assessment/consequence.h"
 #include "assessment/remedies.h"
 #include "base/error.h"
+#include "cli/words.h"
 #include "io/file.h"
 #include "io/mesh_file.h"
 #include "io/project_file.h"
-#include "io/units.h"
 
 namespace plucky::cli {
 
@@ -34,7 +32,7 @@ std::vector<double> numbers(const std::string& text, const char* option) {
     double v = 0.0;
     const auto [next, error] = std::from_chars(at, end, v);
     if (error != std::errc() || !std::isfinite(v) || (next != end && *next != ','))
-      throw InvalidInput(option, "\"" + text + "\" is not a list of numbers with commas between them");
+      throw InvalidInput(option, Text("\"{0}\" is not a list of numbers with commas between them", text));
     values.push_back(v);
     at = next + 1;
     if (next == end) break;
@@ -198,11 +196,8 @@ Json assess_boat(const std::string& path) {
   j["freeboard_range_m"] = range(a.spread.least_freeboard.low, a.spread.least_freeboard.high);
   Json findings = Json::array();
   for (const Finding& f : with_tried_remedies(a)) {
-    Json item{{"id", f.id},
-              {"severity", severity_key(f.severity)},
-              {"text", fill_in(f.text, f.values, UnitSystem::metric)},
-              {"source", f.source}};
-    if (f.remedy) item["remedy"] = fill_in(f.remedy->label, f.remedy_values, UnitSystem::metric);
+    Json item{{"id", f.id}, {"severity", severity_key(f.severity)}, {"text", f.text}, {"source", f.source}};
+    if (f.remedy) item["remedy"] = f.remedy->label;
     findings.push_back(item);
   }
   j["findings"] = findings;
@@ -236,7 +231,7 @@ Json new_boat(const std::string& family, const std::vector<std::string>& setting
   project.hull.shape = default_shape(project.hull.family);
   for (const std::string& setting : settings) {
     const auto equals = setting.find('=');
-    if (equals == std::string::npos) throw InvalidInput("--set", "\"" + setting + "\" needs the form key=value");
+    if (equals == std::string::npos) throw InvalidInput("--set", Text("\"{0}\" needs the form key=value", setting));
     const std::string key = setting.substr(0, equals), value = setting.substr(equals + 1);
     bool found = false;
     std::string choices;
@@ -254,7 +249,7 @@ Json new_boat(const std::string& family, const std::vector<std::string>& setting
       }
       found = true;
     }
-    if (!found) throw InvalidInput("--set " + key, "is not a measure of this family; it has " + choices);
+    if (!found) throw InvalidInput("--set " + key, Text("is not a measure of this family; it has {0}", choices));
   }
   const HullModel hull = build_hull(project.hull);
   save_project(project, path);

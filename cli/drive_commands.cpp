@@ -62,16 +62,16 @@ Json state_of(const RunningState& s) {
   return j;
 }
 
-std::string confidence(const std::string& doubt) {
-  return doubt.empty() ? "within published ranges" : doubt;
+Text confidence(const Text& doubt) {
+  return doubt.empty() ? Text("within published ranges") : doubt;
 }
 
 std::vector<double> range(const std::string& text, const std::string& where) {
   const std::vector<std::string> parts = split(text, ':');
-  if (parts.size() != 3) throw InvalidInput(where, "\"" + text + "\" must have the form low:high:count");
+  if (parts.size() != 3) throw InvalidInput(where, Text("\"{0}\" must have the form low:high:count", text));
   try {
     const double count = number(parts[2], where);
-    if (count != std::floor(count)) throw InvalidInput(where, "\"" + parts[2] + "\" is no whole number of steps");
+    if (count != std::floor(count)) throw InvalidInput(where, Text("\"{0}\" is no whole number of steps", parts[2]));
     return steps_between(number(parts[0], where), number(parts[1], where), static_cast<int>(count));
   } catch (const InvalidInput& e) {
     throw InvalidInput(where, e.reason());
@@ -159,7 +159,7 @@ Json run_boat(const std::string& path, const std::string& throttles) {
     const PoweredBoat powered_boat(boat_of(a), p.curve);
     for (const std::string& t : split(throttles, ',')) {
       const double u = number(t, "--throttle");
-      if (u < 0.0 || u > 1.0) throw InvalidInput("--throttle", "must be 0 to 1, not " + t);
+      if (u < 0.0 || u > 1.0) throw InvalidInput("--throttle", Text("must be 0 to 1, not {0}", t));
       runs.push_back(state_of(powered_boat.at(u)));
     }
   }
@@ -219,7 +219,7 @@ Json search_boat(const std::string& path, const std::string& diameter, const std
       {"speed", Aim::speed}, {"run_time", Aim::run_time}, {"efficiency", Aim::efficiency}, {"coolness", Aim::coolness}};
   const auto wanted = std::find_if(std::begin(aims), std::end(aims), [&](const auto& x) { return aim == x.first; });
   if (wanted == std::end(aims))
-    throw InvalidInput("--aim", "\"" + aim + "\" is not one of speed, run_time, efficiency, coolness");
+    throw InvalidInput("--aim", Text("\"{0}\" is not one of speed, run_time, efficiency, coolness", aim));
   const SearchMap map = search_propellers(boat_of(a), range(diameter, "--diameter"), range(pitch, "--pitch"));
   const auto cell = [](const SearchCell& c) {
     Json j{{"diameter_m", c.diameter}, {"pitch_m", c.pitch}};

@@ -8,9 +8,11 @@
 #include <stdexcept>
 #include <string>
 
+#include "base/error.h"
 #include "cli/commands.h"
 #include "cli/drive_options.h"
 #include "cli/water_commands.h"
+#include "io/units.h"
 
 using namespace plucky::cli;
 
@@ -83,6 +85,9 @@ int main(int argc, char** argv) {
     const std::string text = answer.dump(2, ' ', false, Json::error_handler_t::replace);
     std::cout << text << std::endl;
     return 0;
+  } catch (const plucky::InvalidInput& e) {
+    std::cerr << "plucky-hull-cli: " << plucky::say(e.sentence(), plucky::UnitSystem::metric) << std::endl;
+    return 1;
   } catch (const std::exception& e) {
     std::cerr << "plucky-hull-cli: " << e.what() << std::endl;
     return 1;

@@ -114,8 +114,8 @@ Json cool_boat(const std::string& path, const std::string& speeds) {
       }
       const RunningState s = powered.at(high);
       if (!s.runs() || !near || std::abs(s.speed - v) > 0.05 * v + 0.05)
-        throw InvalidInput("--speed", fmt::format("{} m/s is no steady speed of this boat; the nearest is {:.2f}", word,
-                                                  near ? near->speed : 0.0));
+        throw InvalidInput("--speed", Text("{0} m/s is no steady speed of this boat; the nearest is {1}", word,
+                                           Quantity{near ? near->speed : 0.0, Dimension::speed}));
       add(s);
     }
   }
@@ -155,8 +155,8 @@ Json cool_network(const std::string& path) {
   Json flows = Json::object(), pressures = Json::object(), faults = Json::array();
   for (const NetFault& f : network_faults(file.network)) faults.push_back(f.sentence);
   if (s.solved) {
-    for (std::size_t i = 0; i < s.flow.size(); ++i) flows[file.network.elements[i].name] = ml(s.flow[i]);
-    for (std::size_t i = 0; i < s.pressure.size(); ++i) pressures[file.network.nodes[i].name] = s.pressure[i];
+    for (std::size_t i = 0; i < s.flow.size(); ++i) flows[plain(file.network.elements[i].name)] = ml(s.flow[i]);
+    for (std::size_t i = 0; i < s.pressure.size(); ++i) pressures[plain(file.network.nodes[i].name)] = s.pressure[i];
   }
   j["faults"] = faults;
   j["flow_ml_min"] = flows;
@@ -181,7 +181,7 @@ Json leak_boat(const std::string& path, const std::string& worn, const std::stri
       if (!o) {
         std::string known;
         for (const SealOpening& other : a.seal.openings) known += (known.empty() ? "" : ", ") + other.key;
-        throw InvalidInput(option, "\"" + key + "\" is none of the openings " + known);
+        throw InvalidInput(option, Text("\"{0}\" is none of the openings {1}", key, known));
       }
       auto choice =
           std::find_if(sealing.choices.begin(), sealing.choices.end(), [&](const auto& c) { return c.opening == key; });

@@ -11,7 +11,7 @@ double number(const std::string& text, const std::string& where) {
   double value = 0.0;
   const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
   if (error != std::errc() || end != text.data() + text.size() || !std::isfinite(value))
-    throw InvalidInput(where, "\"" + text + "\" is not a number");
+    throw InvalidInput(where, Text("\"{0}\" is not a number", text));
   return value;
 }
 

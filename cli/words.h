@@ -6,6 +6,18 @@
 #include <string>
 #include <vector>
 
+#include "io/units.h"
+
+namespace plucky {
+
+/// In English and metric units.
+template <class Json>
+void to_json(Json& json, const Text& text) {
+  json = say(text, UnitSystem::metric);
+}
+
+}  // namespace plucky
+
 namespace plucky::cli {
 
 /// A number that is known, else null.

@@ -38,7 +38,7 @@ class Descriptor {
 };
 
 [[noreturn]] void fail(const std::string& path, const char* what) {
-  throw InvalidInput(path, fmt::format("{}: {}", what, std::strerror(errno)));
+  throw InvalidInput(path, Text("{0}: {1}", what, std::string(std::strerror(errno))));
 }
 
 /// The file that a link stands for; the path itself where there is none.
@@ -97,11 +97,12 @@ std::string read_file(const std::string& path, std::size_t most) {
   // A pipe or a device would let a reader wait for ever; only when it is none is it opened for good.
   const Descriptor file(::open(path.c_str(), O_RDONLY | O_NONBLOCK | O_CLOEXEC));
   struct stat info {};
-  if (file.get() < 0 || ::fstat(file.get(), &info) != 0) throw InvalidInput(path, std::strerror(errno));
+  if (file.get() < 0 || ::fstat(file.get(), &info) != 0)
+    throw InvalidInput(path, Text(std::string(std::strerror(errno))));
   if (S_ISDIR(info.st_mode)) throw InvalidInput(path, "is a folder");
   if (!S_ISREG(info.st_mode)) throw InvalidInput(path, "is not a file but a pipe, a socket or a device");
   if (static_cast<std::size_t>(info.st_size) > most)
-    throw InvalidInput(path, fmt::format("is {} bytes long; at most {} are read", info.st_size, most));
+    throw InvalidInput(path, Text("is {0} bytes long; at most {1} are read", info.st_size, most));
   std::string bytes(static_cast<std::size_t>(info.st_size), '\0');
   std::size_t done = 0;
   while (done < bytes.size()) {

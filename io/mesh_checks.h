@@ -1,9 +1,9 @@
 // Shared refusals of the mesh readers.
 #pragma once
 
-#include <fmt/format.h>
-
 #include <cmath>
+#include <string>
+#include <string_view>
 
 #include "base/error.h"
 #include "io/mesh_file.h"
@@ -17,14 +17,19 @@ void check_coordinates(double x, double y, double z, Place place) {
   for (const double v : {x, y, z}) {
     if (!std::isfinite(v)) throw InvalidInput(place(), "has a coordinate that is not a number");
     if (std::abs(v) > largest_coordinate)
-      throw InvalidInput(place(), fmt::format("has a coordinate of {:.6g}, beyond {:.0f}", v, largest_coordinate));
+      throw InvalidInput(place(), Text("has a coordinate of {0}, beyond {1}", v, largest_coordinate));
   }
+}
+
+/// The beginning of a word of a file, long enough to find it by.
+[[nodiscard]] inline std::string beginning(std::string_view word) {
+  return std::string(word.substr(0, 40));
 }
 
 inline void check_count(std::size_t triangles) {
   if (triangles == 0) throw InvalidInput("", "holds no triangles");
   if (triangles > most_triangles)
-    throw InvalidInput("", fmt::format("holds {} triangles; at most {} are read", triangles, most_triangles));
+    throw InvalidInput("", Text("holds {0} triangles; at most {1} are read", triangles, most_triangles));
 }
 
 /// Joins equal vertices and drops triangles that become lines; something must be left.

@@ -1,3 +1,5 @@
+#include <fmt/format.h>
+
 #include <charconv>
 #include <string_view>
 #include <vector>
@@ -19,22 +21,22 @@ std::string_view word(std::string_view& line) {
 }
 
 template <class T>
-T parse(std::string_view text, const std::string& place) {
+T parse(std::string_view text, const Text& place) {
   T value{};
   if (text.starts_with('+')) text.remove_prefix(1);
   const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
   if (error != std::errc() || end != text.data() + text.size())
-    throw InvalidInput(
-        place, text.empty() ? std::string("a number is missing") : fmt::format("\"{:.40}\" is not a number", text));
+    throw InvalidInput(place,
+                       text.empty() ? Text("a number is missing") : Text("\"{0}\" is not a number", beginning(text)));
   return value;
 }
 
 /// Vertex number of a face corner "7", "7/1", "7//2" or, counted from the end, "-1".
-std::uint32_t corner(std::string_view text, std::size_t vertices, const std::string& place) {
+std::uint32_t corner(std::string_view text, std::size_t vertices, const Text& place) {
   const long index = parse<long>(text.substr(0, text.find('/')), place);
   const long resolved = index > 0 ? index - 1 : static_cast<long>(vertices) + index;
   if (index == 0 || resolved < 0 || resolved >= static_cast<long>(vertices))
-    throw InvalidInput(place, fmt::format("refers to vertex {} of {}", index, vertices));
+    throw InvalidInput(place, Text("refers to vertex {0} of {1}", index, vertices));
   return static_cast<std::uint32_t>(resolved);
 }
 
@@ -51,7 +53,7 @@ MeshFile read_obj(const std::string& bytes) {
     rest.remove_prefix(end == std::string_view::npos ? rest.size() : end + 1);
     const std::string_view kind = word(line);
     if (kind != "v" && kind != "f") continue;
-    const std::string place = fmt::format("line {}", number);
+    const Text place("line {0}", number);
     if (kind == "v") {
       const double x = parse<double>(word(line), place), y = parse<double>(word(line), place),
                    z = parse<double>(word(line), place);
@@ -62,7 +64,7 @@ MeshFile read_obj(const std::string& bytes) {
     std::vector<std::uint32_t> face;
     for (std::string_view w = word(line); !w.empty() && w.front() != '#'; w = word(line))
       face.push_back(corner(w, mesh.vertices.size(), place));
-    if (face.size() < 3) throw InvalidInput(place, fmt::format("a face with {} corners", face.size()));
+    if (face.size() < 3) throw InvalidInput(place, Text("a face with {0} corners", face.size()));
     for (std::size_t k = 2; k < face.size(); ++k) mesh.triangles.push_back({face[0], face[k - 1], face[k]});
   }
   weld_and_check(mesh);

@@ -24,8 +24,7 @@ Project project_from_bytes(const std::string& bytes) {
   }
   ZipEntries entries = unzip(bytes);
   const auto json = entries.extract(json_entry);
-  if (json.empty())
-    throw InvalidInput("archive", std::string("holds no ") + json_entry + ": it is not a boat of this program");
+  if (json.empty()) throw InvalidInput("archive", Text("holds no {0}: it is not a boat of this program", json_entry));
   Project project = project_from_json(json.mapped());
   if (project.hull.family == HullFamily::imported) {
     const auto mesh = entries.extract(mesh_entry);
@@ -49,7 +48,7 @@ Project load_project(const std::string& path) {
   try {
     return project_from_bytes(read_file(path, most_bytes));
   } catch (const InvalidInput& e) {
-    throw e.place() == path ? e : e.within(path);
+    throw e.place() == Text(path) ? e : e.within(path);
   }
 }
 

@@ -1,7 +1,5 @@
 #include "io/scale_line.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cctype>
 #include <numeric>
@@ -27,7 +25,7 @@ std::string readable(std::string text) {
 
 ScaleReading parse_scale_line(const std::string& line) {
   const auto refuse = [&]() -> ScaleReading {
-    throw InvalidInput("scale", fmt::format("\"{}\" is no reading such as \"ST,GS,+ 512.4 g\"", readable(line)));
+    throw InvalidInput("scale", Text("\"{0}\" is no reading such as \"ST,GS,+ 512.4 g\"", readable(line)));
   };
   if (line.size() < 4 || line[2] != ',') return refuse();
   const std::string state = line.substr(0, 2);

@@ -21,7 +21,7 @@ MeshFile read_binary(const std::string& bytes, std::size_t count) {
     float c[9];
     std::memcpy(c, at, sizeof c);
     for (int k = 0; k < 3; ++k) {
-      check_coordinates(c[3 * k], c[3 * k + 1], c[3 * k + 2], [&] { return fmt::format("triangle {}", i + 1); });
+      check_coordinates(c[3 * k], c[3 * k + 1], c[3 * k + 2], [&] { return Text("triangle {0}", i + 1); });
       mesh.vertices[3 * i + static_cast<std::uint32_t>(k)] = Vec3(c[3 * k], c[3 * k + 1], c[3 * k + 2]);
     }
     mesh.triangles[i] = {3 * i, 3 * i + 1, 3 * i + 2};
@@ -45,7 +45,7 @@ class Words {
   void skip_line() {
     while (at_ < text_.size() && text_[at_] != '\n') ++at_;
   }
-  [[nodiscard]] std::string place() const { return fmt::format("line {}", line_); }
+  [[nodiscard]] Text place() const { return Text("line {0}", line_); }
 
  private:
   static bool space(char c) { return c == ' ' || c == '\t' || c == '\n' || c == '\r' || c == '\v' || c == '\f'; }
@@ -61,15 +61,17 @@ double number(Words& words) {
   const auto [end, error] = std::from_chars(first, word.data() + word.size(), value);
   if (error != std::errc() || end != word.data() + word.size())
     throw InvalidInput(words.place(), word.empty() ? "the file ends where a number should be"
-                                                   : fmt::format("\"{:.40}\" is not a number", word));
+                                                   : Text("\"{0}\" is not a number", beginning(word)));
   return value;
 }
 
 void expect(Words& words, std::string_view wanted) {
   const std::string_view word = words.next();
   if (word == wanted) return;
-  if (word.empty()) throw InvalidInput(words.place(), fmt::format("the file ends where \"{}\" should be", wanted));
-  throw InvalidInput(words.place(), fmt::format("\"{:.40}\" stands where \"{}\" should be", word, wanted));
+  if (word.empty())
+    throw InvalidInput(words.place(), Text("the file ends where \"{0}\" should be", std::string(wanted)));
+  throw InvalidInput(words.place(),
+                     Text("\"{0}\" stands where \"{1}\" should be", beginning(word), std::string(wanted)));
 }
 
 MeshFile read_ascii(const std::string& bytes) {
@@ -86,7 +88,7 @@ MeshFile read_ascii(const std::string& bytes) {
       continue;
     }
     if (word != "facet")
-      throw InvalidInput(words.place(), fmt::format("\"{:.40}\" stands where \"facet\" should be", word));
+      throw InvalidInput(words.place(), Text("\"{0}\" stands where \"facet\" should be", beginning(word)));
     expect(words, "normal");
     for (int k = 0; k < 3; ++k) (void)words.next();  // normals are computed; many writers leave them empty or NaN
     expect(words, "outer");
@@ -121,11 +123,10 @@ MeshFile read_stl(const std::string& bytes) {
     file = read_ascii(bytes);
   } else {
     if (bytes.size() < header_bytes)
-      throw InvalidInput("",
-                         fmt::format("is only {} bytes long; a binary STL begins with {}", bytes.size(), header_bytes));
+      throw InvalidInput("", Text("is only {0} bytes long; a binary STL begins with {1}", bytes.size(), header_bytes));
     if (bytes.size() < header_bytes + facet_bytes * std::size_t{declared})
-      throw InvalidInput("", fmt::format("declares {} triangles but holds only {}: it is cut short or not an STL",
-                                         declared, (bytes.size() - header_bytes) / facet_bytes));
+      throw InvalidInput("", Text("declares {0} triangles but holds only {1}: it is cut short or not an STL", declared,
+                                  (bytes.size() - header_bytes) / facet_bytes));
     check_count(declared);
     file = read_binary(bytes, declared);
   }

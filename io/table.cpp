@@ -1,7 +1,5 @@
 #include "io/table.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cctype>
 #include <functional>
@@ -62,7 +60,7 @@ TableRows read_table(std::string_view text) {
     if (!blank) rows.push_back(row);
     row.clear();
     any = false;
-    if (rows.size() > most_rows) throw InvalidInput("table", fmt::format("has more than {} rows", most_rows));
+    if (rows.size() > most_rows) throw InvalidInput("table", Text("has more than {0} rows", most_rows));
   };
   for (std::size_t i = 0; i < text.size(); ++i) {
     const char c = text[i];
@@ -83,7 +81,7 @@ TableRows read_table(std::string_view text) {
       cell += c;
     }
   }
-  if (quoted) throw InvalidInput(fmt::format("table: row {}", rows.size() + 1), "opens a quote that never closes");
+  if (quoted) throw InvalidInput(Text("table: row {0}", rows.size() + 1), "opens a quote that never closes");
   end_row();
   return rows;
 }
@@ -176,7 +174,7 @@ PastedParts paste_parts(const Layout& layout, const Vec3& origin, const TableRow
     std::string name;
     for (std::size_t c = 0; c < std::min(order.size(), rows[r].size()); ++c)
       if (order[c] && std::string("name") == order[c]->name) name = rows[r][c];
-    if (name.empty()) throw InvalidInput(fmt::format("table: row {}", r + 1), "has no name");
+    if (name.empty()) throw InvalidInput(Text("table: row {0}", r + 1), "has no name");
     auto it =
         std::find_if(out.layout.parts.begin(), out.layout.parts.end(), [&](const Part& p) { return p.name == name; });
     const bool fresh = it == out.layout.parts.end();
@@ -190,7 +188,7 @@ PastedParts paste_parts(const Layout& layout, const Vec3& origin, const TableRow
       try {
         order[c]->set(part, cell);
       } catch (const InvalidInput& e) {
-        throw e.within(fmt::format("table: row {}, {}", r + 1, order[c]->name));
+        throw e.within(Text("table: row {0}, {1}", r + 1, order[c]->name));
       }
     }
     if (fresh) {

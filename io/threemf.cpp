@@ -19,7 +19,7 @@ double metres_per_model_unit(const std::string& unit) {
   static const std::map<std::string, double> known{{"micron", 1e-6}, {"millimeter", 1e-3}, {"centimeter", 1e-2},
                                                    {"meter", 1.0},   {"inch", 0.0254},     {"foot", 0.3048}};
   const auto it = known.find(unit);
-  if (it == known.end()) throw InvalidInput(model_entry, "the unit \"" + unit + "\" is unknown");
+  if (it == known.end()) throw InvalidInput(model_entry, Text("the unit \"{0}\" is unknown", unit));
   return it->second;
 }
 
@@ -47,7 +47,7 @@ Placing placing_of(const pugi::xml_node& node) {
   if (at < end) throw InvalidInput(model_entry, "a transform holds more than twelve numbers");
   // A shape squashed flat encloses nothing; one of a millionth of its size is a slip of the pen.
   if (const double scale = std::cbrt(std::abs(m.leftCols<3>().determinant())); !(scale > 1e-6 && scale < 1e6))
-    throw InvalidInput(model_entry, fmt::format("a transform scales by {:.3g}; allowed: 1e-06 to 1e+06", scale));
+    throw InvalidInput(model_entry, Text("a transform scales by {0}; allowed: 1e-06 to 1e+06", scale));
   return m;
 }
 
@@ -60,10 +60,10 @@ class Model {
 
   void add_object(const std::string& id, const Placing& placing, int depth) {
     const auto it = objects_.find(id);
-    if (it == objects_.end()) throw InvalidInput(model_entry, "object \"" + id + "\" does not exist");
-    if (depth > deepest_assembly) throw InvalidInput(model_entry, "object \"" + id + "\" is nested too deeply");
+    if (it == objects_.end()) throw InvalidInput(model_entry, Text("object \"{0}\" does not exist", id));
+    if (depth > deepest_assembly) throw InvalidInput(model_entry, Text("object \"{0}\" is nested too deeply", id));
     if (++instances_ > most_instances)
-      throw InvalidInput(model_entry, fmt::format("sets objects into one another more than {} times", most_instances));
+      throw InvalidInput(model_entry, Text("sets objects into one another more than {0} times", most_instances));
     const std::string place = std::string(model_entry) + ", object " + id;
     if (const pugi::xml_node m = it->second.child("mesh")) add_mesh(m, placing, place);
     for (const pugi::xml_node& part : it->second.child("components").children("component")) {
@@ -78,13 +78,14 @@ class Model {
   TriangleMesh mesh;
 
  private:
-  static double value(const pugi::xml_node& node, const char* name, const std::string& place) {
+  template <class Place>
+  static double value(const pugi::xml_node& node, const char* name, const Place& place) {
     const pugi::xml_attribute a = node.attribute(name);
     const char* text = a.value();
     double v = 0.0;
     const auto [end, error] = std::from_chars(text, text + std::strlen(text), v);
     if (!a || error != std::errc() || *end != '\0')
-      throw InvalidInput(place, fmt::format("\"{}\" is not a number", text));
+      throw InvalidInput(place(), Text("\"{0}\" is not a number", beginning(text)));
     return v;
   }
 
@@ -93,8 +94,8 @@ class Model {
     std::size_t n = 0;
     for (const pugi::xml_node& v : node.child("vertices").children("vertex")) {
       ++n;
-      const auto at = [&] { return fmt::format("{}, vertex {}", place, n); };
-      const double x = value(v, "x", at()), y = value(v, "y", at()), z = value(v, "z", at());
+      const auto at = [&] { return Text("{0}, vertex {1}", place, n); };
+      const double x = value(v, "x", at), y = value(v, "y", at), z = value(v, "z", at);
       const Vec3 p = placing.leftCols<3>() * Vec3(x, y, z) + placing.col(3);
       check_coordinates(p.x(), p.y(), p.z(), at);
       mesh.vertices.push_back(p);
@@ -103,13 +104,13 @@ class Model {
     std::size_t k = 0;
     for (const pugi::xml_node& t : node.child("triangles").children("triangle")) {
       ++k;
+      const auto at = [&] { return Text("{0}, triangle {1}", place, k); };
       Triangle corners{};
       const char* names[3] = {"v1", "v2", "v3"};
       for (int i = 0; i < 3; ++i) {
-        const double index = value(t, names[i], fmt::format("{}, triangle {}", place, k));
+        const double index = value(t, names[i], at);
         if (!(index >= 0.0 && index < static_cast<double>(n) && index == std::floor(index)))
-          throw InvalidInput(fmt::format("{}, triangle {}", place, k),
-                             fmt::format("refers to vertex {} of {}", index, n));
+          throw InvalidInput(at(), Text("refers to vertex {0} of {1}", index, n));
         corners[i] = first + static_cast<std::uint32_t>(index);
       }
       if (mirrored) std::swap(corners[1], corners[2]);
@@ -127,10 +128,10 @@ class Model {
 MeshFile read_3mf(const std::string& bytes) {
   const ZipEntries entries = unzip(bytes);
   const auto it = entries.find(model_entry);
-  if (it == entries.end()) throw InvalidInput("", std::string("holds no \"") + model_entry + "\": it is not a 3MF");
+  if (it == entries.end()) throw InvalidInput("", Text("holds no \"{0}\": it is not a 3MF", model_entry));
   pugi::xml_document document;
   const pugi::xml_parse_result parsed = document.load_buffer(it->second.data(), it->second.size());
-  if (!parsed) throw InvalidInput(model_entry, fmt::format("byte {}: {}", parsed.offset, parsed.description()));
+  if (!parsed) throw InvalidInput(model_entry, Text("byte {0}: {1}", parsed.offset, std::string(parsed.description())));
   const pugi::xml_node root = document.child("model");
   if (!root) throw InvalidInput(model_entry, "has no model in it");
   Model model(root);

@@ -213,7 +213,7 @@ Shown with_decimals(const Quantity& q, const Unit& unit, int decimals) {
   // No "-0.0": rounding decides the sign.
   const double step = std::pow(10.0, -decimals);
   if (std::abs(value) < 0.5 * step) value = 0.0;
-  std::string text = fmt::format("{:.{}f}", value, decimals);
+  std::string text = std::abs(value) < 1e15 ? fmt::format("{:.{}f}", value, decimals) : fmt::format("{:.4g}", value);
   if (text.starts_with('-')) text = "\u2212" + text.substr(1);
   return {text, unit.name};
 }
@@ -249,8 +249,7 @@ Shown in_words(const Quantity& q, UnitSystem system, int figures) {
   if (q.dimension == Dimension::none) usual = value == std::floor(value) ? 0 : 2;
   const int decimals = decimals_by_size(value, usual, figures);
   const double step = std::pow(10.0, -decimals);
-  if (value != 0.0 && std::abs(value) < 0.5 * step)
-    return {fmt::format("less than {:.{}f}", step, decimals), unit.name};
+  if (value != 0.0 && std::abs(value) < 0.5 * step) return {fmt::format("< {:.{}f}", step, decimals), unit.name};
   return with_decimals(q, unit, decimals);
 }
 
@@ -279,7 +278,7 @@ Shown show_in_words(const Quantity& q, UnitSystem system) {
 
 double parse_quantity(std::string_view text, Dimension dimension, UnitSystem system) {
   const auto refuse = [&]() -> double {
-    throw InvalidInput("", fmt::format("\"{}\" is not {}", trimmed(text), example_of(dimension)));
+    throw InvalidInput("", Text("\"{0}\" is not {1}", std::string(trimmed(text)), example_of(dimension)));
   };
   std::string plain(trimmed(text));
   // A typographic minus, as it is shown, is a minus.
@@ -309,26 +308,19 @@ double parse_quantity(std::string_view text, Dimension dimension, UnitSystem sys
   return number ? (*number - unit->zero) * unit->si : refuse();
 }
 
-std::string fill_in(const std::string& text, const std::vector<Quantity>& values, UnitSystem system) {
+std::vector<std::string> numbers_in_words(const std::vector<Quantity>& values, UnitSystem system) {
   std::vector<std::string> shown;
   for (const Quantity& q : values) shown.push_back(show_in_words(q, system).joined());
-  // A number and its limit that are not the same must not look the same: figures are added until they differ.
   if (values.size() >= 2 && values[0].dimension == values[1].dimension && values[0].si != values[1].si)
     for (int figures = 4; figures <= 6 && shown[0] == shown[1]; ++figures)
       for (std::size_t i : {0, 1}) shown[i] = in_words(values[i], system, figures).joined();
-  std::string out;
-  for (std::size_t i = 0; i < text.size(); ++i) {
-    const auto close = text[i] == '{' ? text.find('}', i) : std::string::npos;
-    std::size_t index = values.size();
-    if (close != std::string::npos) std::from_chars(text.data() + i + 1, text.data() + close, index);
-    if (index < values.size()) {
-      out += shown[index];
-      i = close;
-    } else {
-      out += text[i];
-    }
-  }
-  return out;
+  return shown;
+}
+
+std::string say(const Text& text, UnitSystem system) {
+  return say(text, {.translate = {}, .show = [system](const std::vector<Quantity>& values) {
+                      return numbers_in_words(values, system);
+                    }});
 }
 
 }  // namespace plucky

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "base/quantity.h"
+#include "base/text.h"
 
 namespace plucky {
 
@@ -29,7 +30,10 @@ struct Shown {
 /// The same for a sentence: no more digits than a reader can use ("263 mm", "42 %").
 [[nodiscard]] Shown show_in_words(const Quantity& q, UnitSystem system);
 
-/// Fills {0}, {1}, ... of a finding's text with quantities as show_in_words() gives them.
-[[nodiscard]] std::string fill_in(const std::string& text, const std::vector<Quantity>& values, UnitSystem system);
+/// The numbers of a sentence as show_in_words() gives them; the first two, a number and its limit, get more figures
+/// where they would look the same and are not.
+[[nodiscard]] std::vector<std::string> numbers_in_words(const std::vector<Quantity>& values, UnitSystem system);
+/// A text in English.
+[[nodiscard]] std::string say(const Text& text, UnitSystem system);
 
 }  // namespace plucky

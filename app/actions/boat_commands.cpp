@@ -1,6 +1,5 @@
 #include "actions/boat_commands.h"
 
-#include <QCoreApplication>
 #include <QRegularExpression>
 
 #include "assessment/drive_edits.h"
@@ -15,24 +14,19 @@ namespace {
 
 constexpr std::size_t most = 60;
 
-QString tr(const char* text) {
-  return QCoreApplication::translate("BoatCommands", text);
-}
-
 void add_parts(Session& session, const std::vector<CatalogueEntry>& entries, const QString& typed,
                std::vector<Command>& out) {
   for (const CatalogueEntry& e : entries) {
     const QString name = QString::fromStdString(e.part.name);
-    const QString add = tr("Add %1: %2").arg(QString::fromUtf8(part_kind_name(e.part.kind)), name);
+    const QString add = QObject::tr("Add %1: %2").arg(term(part_kind_name(e.part.kind)), name);
     if (matches_words(add, typed))
       out.push_back(
           {add, session.shown(Quantity{e.part.mass, Dimension::mass}), [&session, e] { session.put_aboard(e.part); }});
     if (!swap_fits(session.now().fitted_drive, e)) continue;
     const auto old = components_in_role(session.project(), *group_of(e.part.kind));
     if (old.empty()) continue;
-    const QString swap =
-        tr("Swap %1: %2 for %3")
-            .arg(QString::fromUtf8(part_kind_name(e.part.kind)), QString::fromStdString(old.front()->name), name);
+    const QString swap = QObject::tr("Swap %1: %2 for %3")
+                             .arg(term(part_kind_name(e.part.kind)), QString::fromStdString(old.front()->name), name);
     if (matches_words(swap, typed))
       out.push_back({swap, session.shown(Quantity{e.part.mass, Dimension::mass}),
                      [&session, e] { session.perform(swap_edit(session.now(), e)); }});
@@ -41,13 +35,12 @@ void add_parts(Session& session, const std::vector<CatalogueEntry>& entries, con
 
 void places(Session& session, const QString& typed, std::vector<Command>& out) {
   for (const Part& part : session.project().layout.parts) {
-    const QString go = tr("Go to %1").arg(QString::fromStdString(part.name));
+    const QString go = QObject::tr("Go to %1").arg(QString::fromStdString(part.name));
     if (matches_words(go, typed)) out.push_back({go, {}, [&session, id = part.id] { session.select(id); }});
   }
   for (const Finding& f : session.now().findings) {
     if (f.severity == Severity::fine || !f.remedy) continue;
-    const QString mend =
-        tr("Mend: %1").arg(session.shown(f.remedy->label, f.remedy_values.empty() ? f.values : f.remedy_values));
+    const QString mend = QObject::tr("Mend: %1").arg(session.said(f.remedy->label));
     if (matches_words(mend, typed)) out.push_back({mend, {}, [&session, edit = *f.remedy] { session.perform(edit); }});
   }
 }
@@ -63,25 +56,24 @@ void numbers(Session& session, const QString& typed, std::vector<Command>& out) 
     if (!matches_words(label, name)) return;
     try {
       const double si = parse_quantity(value.toStdString(), dimension, session.units());
-      out.push_back({tr("Set %1 to %2").arg(label, session.shown(Quantity{si, dimension})),
+      out.push_back({QObject::tr("Set %1 to %2").arg(label, session.shown(Quantity{si, dimension})),
                      {},
                      [&session, e = edit(si)] { session.perform(e); }});
     } catch (const InvalidInput&) {  // no value of this kind: another number may take it
     }
   };
   for (const HullParameter& h : hull_parameters(session.project().hull.family))
-    offer(tr("Hull: %1").arg(QString::fromUtf8(h.label)), h.dimension, [&](double si) {
-      return Edit{std::string(h.label) + " of the hull", SetHullParameter{h.key, si}};
+    offer(QObject::tr("Hull: %1").arg(term(h.label)), h.dimension, [&](double si) {
+      return Edit{{"{0} of the hull", h.label}, SetHullParameter{h.key, si}};
     });
   const Drive& drive = session.now().fitted_drive;
   for (const DriveNumber& n : drive_numbers()) {
     if (!has_group(drive, n.group) || drive.lacks(n.group) || !matters(drive, n.group, n.key)) continue;
-    offer(QString::fromUtf8(drive_group_name(n.group)) + ": " + QString::fromUtf8(n.label), n.dimension,
-          [&](double si) {
-            Drive changed = drive;
-            n.of(changed) = si;
-            return Edit{std::string(n.label) + " of the drive", ChangeDrive{changed}};
-          });
+    offer(term(drive_group_name(n.group)) + ": " + term(n.label), n.dimension, [&](double si) {
+      Drive changed = drive;
+      n.of(changed) = si;
+      return Edit{{"{0} of the drive", n.label}, ChangeDrive{changed}};
+    });
   }
 }
 

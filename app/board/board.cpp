@@ -309,7 +309,7 @@ bool Board::event(QEvent* event) {
                                   session_->shown(length_quantity(part->place.x()))),
                          this);
     else if (const auto grip = grip_under(help->pos()); grip && grip->handle)
-      QToolTip::showText(help->globalPos(), tr(grip->handle->label), this);
+      QToolTip::showText(help->globalPos(), term(grip->handle->label), this);
     else
       QToolTip::hideText();
     return true;

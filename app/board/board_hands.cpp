@@ -240,13 +240,13 @@ void Board::drag_parts(const QPointF& at, bool snap) {
   state_.guides.clear();
   if (snap && lead.rail == 0) place = snapped(lead, place);
   if (grabbed_.size() == 1) {
-    session_->preview({tr("%1 %2 \u2192 %3")
-                           .arg(QString::fromStdString(lead.name), session_->in_words(length_quantity(lead.place.x())),
-                                session_->in_words(length_quantity(place.x())))
-                           .toStdString(),
-                       MovePart{lead.id, place}});
+    session_->preview(
+        {as_said(tr("%1 %2 \u2192 %3")
+                     .arg(QString::fromStdString(lead.name), session_->in_words(length_quantity(lead.place.x())),
+                          session_->in_words(length_quantity(place.x())))),
+         MovePart{lead.id, place}});
   } else {
-    session_->preview({tr("Move %1 parts").arg(grabbed_.size()).toStdString(),
+    session_->preview({as_said(tr("Move %1 parts").arg(grabbed_.size())),
                        ChangeParts{shifted(session_->project().layout, grabbed_, place - lead.place)}});
   }
 }

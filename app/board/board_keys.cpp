@@ -11,7 +11,7 @@ void Board::nudge(double dx, double dy) {
   const std::vector<Part> parts = session_->selected_parts();
   const Vec3 by = plane_ == BoardPlane::plan ? Vec3(dx, dy, 0.0) : Vec3(dx, 0.0, dy);
   if (!parts.empty()) {
-    session_->perform({tr("Nudge %1").arg(session_->selected_words()).toStdString(),
+    session_->perform({as_said(tr("Nudge %1").arg(session_->selected_words())),
                        ChangeParts{shifted(session_->project().layout, parts, by)}});
     return;
   }
@@ -52,7 +52,7 @@ void Board::take_out() {
   if (parts.empty()) return;
   Layout layout = session_->project().layout;
   std::erase_if(layout.parts, [&](const Part& p) { return session_->is_selected(p.id); });
-  session_->perform({tr("Take out %1").arg(session_->selected_words()).toStdString(), ChangeLayout{layout}});
+  session_->perform({as_said(tr("Take out %1").arg(session_->selected_words())), ChangeLayout{layout}});
 }
 
 void Board::keyPressEvent(QKeyEvent* event) {

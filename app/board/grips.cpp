@@ -61,32 +61,34 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
     out.push_back({key, key_x, plane, axis, place, label, std::move(coordinate)});
   };
   using P = BoardPlane;
-  add("length_m", nullptr, P::plan, 0, {m.box.high.x(), 0.0, 0.0}, "Length",
+  add("length_m", nullptr, P::plan, 0, {m.box.high.x(), 0.0, 0.0}, QT_TRANSLATE_NOOP("words", "Length"),
       [](const HullModel& h) { return h.box.high.x(); });
-  add("beam_m", "widest", P::plan, 1, {widest_x(m), 0.5 * m.beam(), 0.0}, "Beam and where it is greatest",
-      [](const HullModel& h) { return h.box.high.y(); });
-  add("transom_width", nullptr, P::plan, 1, {m.box.low.x(), half(m, 0.002), 0.0}, "Transom width",
-      [=](const HullModel& h) { return half(h, 0.002); });
-  add("bow_fullness", nullptr, P::plan, 1, {share(m, 0.85), half(m, 0.85), 0.0}, "Bow fullness",
-      [=](const HullModel& h) { return half(h, 0.85); });
-  add("bow_width", nullptr, P::plan, 1, {share(m, 0.995), half(m, 0.995), 0.0}, "Bow width",
+  add("beam_m", "widest", P::plan, 1, {widest_x(m), 0.5 * m.beam(), 0.0},
+      QT_TRANSLATE_NOOP("words", "Beam and where it is greatest"), [](const HullModel& h) { return h.box.high.y(); });
+  add("transom_width", nullptr, P::plan, 1, {m.box.low.x(), half(m, 0.002), 0.0},
+      QT_TRANSLATE_NOOP("words", "Transom width"), [=](const HullModel& h) { return half(h, 0.002); });
+  add("bow_fullness", nullptr, P::plan, 1, {share(m, 0.85), half(m, 0.85), 0.0},
+      QT_TRANSLATE_NOOP("words", "Bow fullness"), [=](const HullModel& h) { return half(h, 0.85); });
+  add("bow_width", nullptr, P::plan, 1, {share(m, 0.995), half(m, 0.995), 0.0}, QT_TRANSLATE_NOOP("words", "Bow width"),
       [=](const HullModel& h) { return half(h, 0.995); });
-  add("depth_m", nullptr, P::profile, 2, {share(m, 0.45), 0.0, deck_edge_z(m, share(m, 0.45))}, "Depth",
-      [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.45)); });
-  add("sheer_m", nullptr, P::profile, 2, {share(m, 0.93), 0.0, deck_edge_z(m, share(m, 0.93))}, "Sheer",
-      [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.93)); });
+  add("depth_m", nullptr, P::profile, 2, {share(m, 0.45), 0.0, deck_edge_z(m, share(m, 0.45))},
+      QT_TRANSLATE_NOOP("words", "Depth"), [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.45)); });
+  add("sheer_m", nullptr, P::profile, 2, {share(m, 0.93), 0.0, deck_edge_z(m, share(m, 0.93))},
+      QT_TRANSLATE_NOOP("words", "Sheer"), [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.93)); });
   add("bow_rake_m", nullptr, P::profile, 0, {forefoot_x(m), 0.0, along(m.outline.x, m.outline.keel, forefoot_x(m))},
-      "Bow rake", forefoot_x);
+      QT_TRANSLATE_NOOP("words", "Bow rake"), forefoot_x);
   add("bow_rise_m", nullptr, P::profile, 2, {share(m, 0.97), 0.0, along(m.outline.x, m.outline.keel, share(m, 0.97))},
-      "Rise of the bottom at the bow",
+      QT_TRANSLATE_NOOP("words", "Rise of the bottom at the bow"),
       [=](const HullModel& h) { return along(h.outline.x, h.outline.keel, share(h, 0.97)); });
-  add("rocker_m", nullptr, P::profile, 2, {share(m, 0.03), 0.0, m.outline.keel.front()}, "Rocker",
-      [](const HullModel& h) { return h.outline.keel.front(); });
+  add("rocker_m", nullptr, P::profile, 2, {share(m, 0.03), 0.0, m.outline.keel.front()},
+      QT_TRANSLATE_NOOP("words", "Rocker"), [](const HullModel& h) { return h.outline.keel.front(); });
   const double y = 0.33 * m.beam();
   add("deadrise_transom_rad", nullptr, P::profile, 2, {share(m, 0.01), 0.0, m.bottom_height(share(m, 0.01), y)},
-      "Deadrise at the transom (chine height)", [=](const HullModel& h) { return h.bottom_height(share(h, 0.01), y); });
+      QT_TRANSLATE_NOOP("words", "Deadrise at the transom (chine height)"),
+      [=](const HullModel& h) { return h.bottom_height(share(h, 0.01), y); });
   add("deadrise_midships_rad", nullptr, P::profile, 2, {share(m, 0.5), 0.0, m.bottom_height(share(m, 0.5), y)},
-      "Deadrise amidships (chine height)", [=](const HullModel& h) { return h.bottom_height(share(h, 0.5), y); });
+      QT_TRANSLATE_NOOP("words", "Deadrise amidships (chine height)"),
+      [=](const HullModel& h) { return h.bottom_height(share(h, 0.5), y); });
   return out;
 }
 
@@ -205,11 +207,12 @@ Edit handle_edit(const Grip& grip, const Project& start, const Vec3& by, const S
     if (!p || std::abs(gain) < 1e-6) return;
     double& value = hull.shape.*p->member;
     value = std::clamp(value + way / gain, p->low, p->high);
-    words += (words.isEmpty() ? "" : ", ") + QString("%1 %2").arg(p->label, session.in_words({value, p->dimension}));
+    words +=
+        (words.isEmpty() ? "" : ", ") + QString("%1 %2").arg(term(p->label), session.in_words({value, p->dimension}));
   };
   turn(grip.handle->key, grip.gain, by[grip.handle->axis]);
   if (grip.handle->key_x) turn(grip.handle->key_x, grip.gain_x, by.x());
-  return {words.toStdString(), ChangeHull{hull}};
+  return {as_said(words), ChangeHull{hull}};
 }
 
 }  // namespace
@@ -221,13 +224,12 @@ Edit drive_edit(const Grip& grip, const Project& start, const Vec3& by, const Se
   Shaft& s = drive.shaft;
   if (grip.kind == Grip::Kind::exit) {
     s.exit_x = std::clamp(s.exit_x + by.x(), -0.5, 5.0);
-    return {QObject::tr("Shaft leaves the hull at %1").arg(session.in_words(length_quantity(s.exit_x))).toStdString(),
+    return {as_said(QObject::tr("Shaft leaves the hull at %1").arg(session.in_words(length_quantity(s.exit_x)))),
             ChangeDrive{drive}};
   }
   s.strut_angle =
       std::clamp(std::asin(std::clamp(std::sin(s.strut_angle) + by.z() / strut_reach, -0.8, 0.8)), -1.0, 1.0);
-  return {QObject::tr("Strut %1").arg(session.in_words(angle_quantity(s.strut_angle))).toStdString(),
-          ChangeDrive{drive}};
+  return {as_said(QObject::tr("Strut %1").arg(session.in_words(angle_quantity(s.strut_angle)))), ChangeDrive{drive}};
 }
 
 }  // namespace
@@ -274,9 +276,9 @@ Edit grip_edit(const Grip& grip, const Project& start, const Vec3& by, const Ses
         (grip.plane == BoardPlane::profile ? r.z : r.y) += grip.plane == BoardPlane::profile ? by.z() : by.y();
       }
       words = QObject::tr("%1 from %2 to %3").arg(QString::fromStdString(r.name), at(r.from), at(r.to));
-      return {words.toStdString(), ChangeLayout{layout}};
+      return {as_said(words), ChangeLayout{layout}};
     }
-  return {words.toStdString(), ChangeHull{hull}};
+  return {as_said(words), ChangeHull{hull}};
 }
 
 }  // namespace plucky::app

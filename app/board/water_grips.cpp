@@ -89,7 +89,7 @@ Edit join_ports(const Project& project, const WaterPort& from, const WaterPort& 
   h.from = from.fitting, h.from_port = from.port;
   h.to = to.fitting, h.to_port = to.port;
   c.hoses.push_back(h);
-  return {"Hose from " + c.find(from.fitting)->name + " to " + c.find(to.fitting)->name, ChangeCooling{c}};
+  return {{"Hose from {0} to {1}", c.find(from.fitting)->name, c.find(to.fitting)->name}, ChangeCooling{c}};
 }
 
 Edit move_water_item(const Project& start, const std::vector<HosePath>& paths, Id item, const Vec3& taken,
@@ -98,7 +98,7 @@ Edit move_water_item(const Project& start, const std::vector<HosePath>& paths, I
   for (CoolFitting& f : c.fittings)
     if (f.id == item) {
       f.place += by;
-      return {"Move " + f.name, ChangeCooling{c}};
+      return {{"Move {0}", f.name}, ChangeCooling{c}};
     }
   for (Lane& l : c.lanes)
     if (l.id == item) {
@@ -136,12 +136,12 @@ Edit move_water_item(const Project& start, const std::vector<HosePath>& paths, I
 
 Edit take_out_water_item(const Project& project, Id item) {
   CoolingCircuit c = project.cooling;
-  std::string what = c.find_hose(item) ? "the hose" : "the lane";
-  if (const CoolFitting* f = c.find(item)) what = f->name;
+  Text label = c.find_hose(item) ? Text("Take out the hose") : Text("Take out the lane");
+  if (const CoolFitting* f = c.find(item)) label = {"Take out {0}", f->name};
   std::erase_if(c.hoses, [&](const Hose& h) { return h.id == item || h.from == item || h.to == item; });
   std::erase_if(c.fittings, [&](const CoolFitting& f) { return f.id == item; });
   std::erase_if(c.lanes, [&](const Lane& l) { return l.id == item; });
-  return {"Take out " + what, ChangeCooling{c}};
+  return {label, ChangeCooling{c}};
 }
 
 }  // namespace plucky::app

@@ -23,6 +23,11 @@ ChartPage::ChartPage(Session* session, const QString& title, const char* plot_na
   pointer_->setStyle(QCPItemTracer::tsCircle);
   pointer_->setVisible(false);
   connect(plot_, &QCustomPlot::mouseMove, this, &ChartPage::follow);
+  // An axis' label stands within its axis, however low the shelf is.
+  connect(plot_, &QCustomPlot::beforeReplot, this, [this] {
+    for (QCPAxis* axis : {plot_->yAxis, plot_->yAxis2})
+      axis->setLabelFont(fitted(ui_font(8.5), axis->label(), {plot_->height() - 50.0, 40.0}));
+  });
   connect(plot_, &QCustomPlot::mousePress, this,
           [this](QMouseEvent* event) { emit picked(plot_->xAxis->pixelToCoord(event->pos().x())); });
 }

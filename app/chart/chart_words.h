@@ -13,9 +13,8 @@ namespace plucky::app {
 inline constexpr double nothing = std::numeric_limits<double>::quiet_NaN();
 
 /// What the pages say where there is nothing to show.
-[[nodiscard]] inline QString no_curve(const PowerReport& p) {
-  return p.message.empty() ? QObject::tr("No curve.")
-                           : QObject::tr("No curve: %1.").arg(QString::fromStdString(p.message));
+[[nodiscard]] inline QString no_curve(const Session& session, const PowerReport& p) {
+  return p.message.empty() ? QObject::tr("No curve.") : QObject::tr("No curve: %1.").arg(session.said(p.message));
 }
 
 /// Says it when what is shown is from before the drag that is on.

@@ -168,10 +168,9 @@ void WeighPage::take_part(double kg) {
   taken_ = kg;
   link_.next();
   const Id weighed = part.id;
-  session_->perform({tr("Weigh %1: %2")
-                         .arg(QString::fromStdString(part.name), session_->in_words({kg, Dimension::mass}))
-                         .toStdString(),
-                     ChangePart{part}});
+  session_->perform(
+      {as_said(tr("Weigh %1: %2").arg(QString::fromStdString(part.name), session_->in_words({kg, Dimension::mass}))),
+       ChangePart{part}});
   // On to the next part that has not been weighed.
   const auto& parts = session_->project().layout.parts;
   const auto at = std::find_if(parts.begin(), parts.end(), [&](const Part& p) { return p.id == weighed; });
@@ -215,7 +214,7 @@ void WeighPage::show_whole() {
                        session_->shown(length_quantity(f->planned_cg.x() - transom)));
     }
   } catch (const InvalidInput& e) {
-    words = QString::fromStdString(e.what());
+    words = session_->said(e.sentence());
   }
   whole_->setText(words);
   keep_->setEnabled(good);
@@ -234,7 +233,7 @@ void WeighPage::keep_whole(bool adopt) {
                             .place = {box.low.x() + s.x->value(), s.y->value(), 0.0},
                             .mass = s.mass->value()});
   log.weighings.push_back(w);
-  if (!session_->perform({tr("Weigh the whole boat").toStdString(), ChangeTrial{log}}) || !adopt) return;
+  if (!session_->perform({as_said(tr("Weigh the whole boat")), ChangeTrial{log}}) || !adopt) return;
   adopt_found(*session_, *found, tr("weighing of %1").arg(QString::fromStdString(w.date)));
 }
 

@@ -104,12 +104,12 @@ void FindingRow::show_finding(const Session& session, const Finding& finding, co
   setProperty("rule", QString::fromStdString(finding.id));
   heading_->setText(heading);
   heading_->setVisible(!heading.isEmpty());
-  const QString text = session.shown(finding.text, finding.values);
+  const QString text = session.said(finding.text);
   if (text_->text() != text) text_->setText(text);
   const bool ignored = !finding.ignored.empty();
   text_->setEnabled(!ignored);
   source_->setText(ignored ? tr("ignored: %1").arg(QString::fromStdString(finding.ignored))
-                           : QString::fromStdString(finding.source));
+                           : session.said(finding.source));
   setAccessibleName(severity_word(finding.severity) + ": " + text);
   show_->setAccessibleName(tr("Show me: %1").arg(text));
   ignore_->setText(ignored ? tr("Count it again") : tr("Ignore"));
@@ -121,19 +121,12 @@ void FindingRow::show_finding(const Session& session, const Finding& finding, co
 }
 
 void FindingRow::offer(const Session& session) {
-  const auto edit = remedy(session);
+  const auto& edit = finding_.remedy;
   const auto verdict = edit ? session.trial().verdict(finding_) : RemedyTrial::Verdict::no_use;
-  if (edit) do_->setText(QString::fromStdString(edit->label));
+  if (edit) do_->setText(session.said(edit->label));
   do_->setEnabled(verdict == RemedyTrial::Verdict::better);
   do_->setToolTip(do_->isEnabled() ? QString() : tr("Being tried on a copy of the boat"));
   do_->setVisible(verdict != RemedyTrial::Verdict::no_use && finding_.ignored.empty());
-}
-
-std::optional<Edit> FindingRow::remedy(const Session& session) const {
-  if (!finding_.remedy) return std::nullopt;
-  Edit edit = *finding_.remedy;
-  edit.label = session.shown(edit.label, finding_.remedy_values).toStdString();
-  return edit;
 }
 
 /// Room that the list leaves for its bar.
@@ -222,13 +215,13 @@ void FindingsPanel::set_stage(Stage stage) {
 
 QString FindingsPanel::heading_over(const std::vector<Finding>& shown, std::size_t i) const {
   if (by_stage_->isChecked())
-    return i == 0 || shown[i - 1].stage != shown[i].stage ? tr(stage_name(shown[i].stage)) : QString();
+    return i == 0 || shown[i - 1].stage != shown[i].stage ? term(stage_name(shown[i].stage)) : QString();
   if (own(shown[i]) || (i > 0 && !own(shown[i - 1]))) return {};
   QStringList counts;
   for (int n = 1; n <= 9; ++n) {
     const Stage stage = static_cast<Stage>(n);
     const auto count = std::count_if(shown.begin(), shown.end(), [&](const Finding& f) { return f.stage == stage; });
-    if (stage != stage_ && count > 0) counts << tr("%1 %2").arg(tr(stage_name(stage))).arg(count);
+    if (stage != stage_ && count > 0) counts << tr("%1 %2").arg(term(stage_name(stage))).arg(count);
   }
   return tr("Other stages: %1").arg(counts.join(QString::fromUtf8(" \u00b7 ")));
 }
@@ -250,10 +243,10 @@ void FindingsPanel::add_row() {
   connect(row, &FindingRow::show_clicked, this, [this, row] { emit show_me(row->finding()); });
   connect(row, &FindingRow::do_clicked, this, [this, row] {
     session_->stop_peeking();
-    if (const auto edit = row->remedy(*session_)) session_->perform(*edit);
+    if (const auto edit = row->finding().remedy) session_->perform(*edit);
   });
   connect(row, &FindingRow::do_hovered, this, [this, row](bool on) {
-    const auto edit = row->remedy(*session_);
+    const auto& edit = row->finding().remedy;
     if (on && edit)
       session_->peek(*edit);
     else
@@ -269,14 +262,14 @@ void FindingsPanel::ignore(const Finding& finding, const QString& reason) {
   std::vector<IgnoredFinding> list = session_->project().ignored;
   std::erase_if(list, [&](const auto& i) { return i.rule == finding.id && i.id == finding.subject; });
   list.push_back({finding.id, finding.subject, static_cast<int>(finding.severity), reason.toStdString(), today()});
-  session_->perform({tr("Ignore a finding").toStdString(), ChangeIgnored{list}});
+  session_->perform({as_said(tr("Ignore a finding")), ChangeIgnored{list}});
 }
 
 void FindingsPanel::heed(const Finding& finding) {
   const Finding f = finding;  // the row is filled anew by the edit itself
   std::vector<IgnoredFinding> list = session_->project().ignored;
   std::erase_if(list, [&](const auto& i) { return i.rule == f.id && i.id == f.subject; });
-  session_->perform({tr("Count a finding again").toStdString(), ChangeIgnored{list}});
+  session_->perform({as_said(tr("Count a finding again")), ChangeIgnored{list}});
 }
 
 void FindingsPanel::refresh() {
@@ -285,19 +278,18 @@ void FindingsPanel::refresh() {
   const auto ignored = std::count_if(a.findings.begin(), a.findings.end(), [&](const Finding& f) {
     return own(f) && f.severity != Severity::fine && !f.ignored.empty();
   });
-  QStringList counts;
-  const auto add = [&](auto n, const QString& one, const QString& many) {
-    if (n > 0) counts << (n == 1 ? one : many.arg(n));
+  counted_.clear();
+  const auto add = [&](const Text& count) {
+    if (count.values.front().quantity()->si > 0.0) counted_ << session_->said(count);
   };
-  add(of_stage(Severity::stop), tr("1 to fix"), tr("%1 to fix"));
-  add(of_stage(Severity::watch), tr("1 warning"), tr("%1 warnings"));
-  add(of_stage(Severity::note), tr("1 note"), tr("%1 notes"));
-  if (of_stage(Severity::stop) + of_stage(Severity::watch) + of_stage(Severity::note) == 0)
-    counts << tr("nothing wrong here");
-  add(of_stage(Severity::fine), tr("1 passed"), tr("%1 passed"));
-  add(ignored, tr("1 ignored"), tr("%1 ignored"));
-  title_->setText(tr(stage_name(stage_)));
-  counts_->setText(counts.join(QString::fromUtf8(" \u00b7 ")));
+  add(counted("{0} to fix", "{0} to fix", of_stage(Severity::stop)));
+  add(counted("{0} warning", "{0} warnings", of_stage(Severity::watch)));
+  add(counted("{0} note", "{0} notes", of_stage(Severity::note)));
+  if (counted_.isEmpty()) counted_ << tr("nothing wrong here");
+  add(counted("{0} passed", "{0} passed", of_stage(Severity::fine)));
+  add(counted("{0} ignored", "{0} ignored", static_cast<std::size_t>(ignored)));
+  title_->setText(term(stage_name(stage_)));
+  fit_counts();
   const std::vector<Finding> shown = visible();
   while (rows_.size() < shown.size()) add_row();
   for (std::size_t i = 0; i < rows_.size(); ++i) {
@@ -310,8 +302,20 @@ void FindingsPanel::refresh() {
   }
 }
 
+void FindingsPanel::fit_counts() {
+  const QString dot = QString::fromUtf8(" \u00b7 ");
+  const int taken = title_->sizeHint().width() + by_stage_->sizeHint().width() + fine_too_->sizeHint().width() + 74;
+  QStringList shown = counted_;
+  // The gravest stand first; what is passed can be seen behind its box.
+  while (shown.size() > 1 && counts_->fontMetrics().horizontalAdvance(shown.join(dot)) > width() - taken)
+    shown.removeLast();
+  counts_->setText(shown.join(dot));
+  counts_->setToolTip(counted_.join(dot));
+}
+
 void FindingsPanel::resizeEvent(QResizeEvent* event) {
   QWidget::resizeEvent(event);
+  fit_counts();
   for (FindingRow* row : rows_) row->fit_into(width() - scroll_bar);
 }
 

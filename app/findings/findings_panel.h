@@ -40,12 +40,15 @@ class FindingsPanel : public QWidget {
   [[nodiscard]] std::vector<Finding> visible() const;
   /// Is it about the stage at hand?
   [[nodiscard]] bool own(const Finding& finding) const { return finding.stage == stage_; }
+  /// Shows as many of the counts as there is room for.
+  void fit_counts();
   /// Words over the row at `i` where a new group begins, else empty.
   [[nodiscard]] QString heading_over(const std::vector<Finding>& shown, std::size_t i) const;
 
   Session* session_;
   Stage stage_ = Stage::flotation;
   QLabel *title_, *counts_;
+  QStringList counted_;  ///< what counts_ tells as far as it has room
   QCheckBox *fine_too_, *by_stage_;
   QVBoxLayout* list_;
   std::vector<FindingRow*> rows_;  // reused, so that a drag does not build widgets
@@ -63,8 +66,6 @@ class FindingRow : public QWidget {
   [[nodiscard]] const Finding& finding() const { return finding_; }
   /// Shows the finding's edit as far as it was tried: greyed while that lasts, gone when it is of no use.
   void offer(const Session& session);
-  /// The finding's edit with its label in words.
-  [[nodiscard]] std::optional<Edit> remedy(const Session& session) const;
   /// Puts the buttons below the sentence where they would squeeze it.
   void fit_into(int room);
 

@@ -8,6 +8,7 @@
 #include <array>
 
 #include "theme/theme.h"
+#include "words/words.h"
 
 namespace plucky::app {
 
@@ -20,32 +21,32 @@ struct Step {
 };
 
 constexpr std::array<Step, 6> tour{{
-    {Stage::flotation, QT_TRANSLATE_NOOP("Tour", "A boat that lies wrong"),
+    {Stage::flotation, QT_TRANSLATE_NOOP("words", "A boat that lies wrong"),
      QT_TRANSLATE_NOOP(
-         "Tour",
+         "words",
          "Dabchick lies bow down: its battery is too far forward. The water is drawn at the trim that was "
          "worked out, the CG in red is outside the green band where it should be. Stage 5 on the left "
          "counts what is wrong.")},
-    {Stage::flotation, QT_TRANSLATE_NOOP("Tour", "A finding and its remedy"),
-     QT_TRANSLATE_NOOP("Tour",
+    {Stage::flotation, QT_TRANSLATE_NOOP("words", "A finding and its remedy"),
+     QT_TRANSLATE_NOOP("words",
                        "Under the board the findings name each fault with its number and limit. Rest the pointer on "
                        "\"Slide Battery\": board and numbers show what it would do. Click it, and it is done.")},
-    {Stage::layout, QT_TRANSLATE_NOOP("Tour", "Move something yourself"),
+    {Stage::layout, QT_TRANSLATE_NOOP("words", "Move something yourself"),
      QT_TRANSLATE_NOOP(
-         "Tour",
+         "words",
          "Drag the battery along its rail, or choose it and press the arrow keys. Water, CG and freeboard "
          "follow the hand. The strip of numbers keeps what each one was.")},
-    {Stage::drive, QT_TRANSLATE_NOOP("Tour", "From battery to water"),
-     QT_TRANSLATE_NOOP("Tour",
+    {Stage::drive, QT_TRANSLATE_NOOP("words", "From battery to water"),
+     QT_TRANSLATE_NOOP("words",
                        "Each card on the right is a component that stands in the boat. The arrow of the battery's card "
                        "lists others: point at one and read speed, current and heat; click to swap it.")},
-    {Stage::seal, QT_TRANSLATE_NOOP("Tour", "Where water comes in"),
-     QT_TRANSLATE_NOOP("Tour",
+    {Stage::seal, QT_TRANSLATE_NOOP("words", "Where water comes in"),
+     QT_TRANSLATE_NOOP("words",
                        "Every ingress point is listed with its seal and what it leaks, the rings on the board are the "
                        "same. Choose the shaft tube and try another seal.")},
-    {Stage::flotation, QT_TRANSLATE_NOOP("Tour", "Nothing is spoilt"),
+    {Stage::flotation, QT_TRANSLATE_NOOP("words", "Nothing is spoilt"),
      QT_TRANSLATE_NOOP(
-         "Tour",
+         "words",
          "Ctrl+Z takes back everything, step by step. Ctrl+K finds and does anything: try \"swap battery\" "
          "or \"set length 600\". F1 opens the guide at the stage you are on. Your own boat begins with a "
          "brief: Boat, Choose a boat.")},
@@ -104,8 +105,8 @@ void Tour::go_to(int step) {
   if (step >= steps()) return end();
   step_ = std::max(0, step);
   const Step& s = tour[static_cast<std::size_t>(step_)];
-  title_->setText(tr("%1 of %2: %3").arg(step_ + 1).arg(steps()).arg(tr(s.title)));
-  words_->setText(tr(s.words));
+  title_->setText(tr("%1 of %2: %3").arg(step_ + 1).arg(steps()).arg(term(s.title)));
+  words_->setText(term(s.words));
   setAccessibleName(title_->text());
   setAccessibleDescription(words_->text());
   back_->setEnabled(step_ > 0);

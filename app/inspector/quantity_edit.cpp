@@ -52,7 +52,7 @@ void QuantityEdit::finish() {
     emit entered(si);
   } catch (const InvalidInput& e) {
     show_value();
-    session_->refuse(tr("%1: %2. The old value stays.").arg(accessibleName(), QString::fromStdString(e.reason())));
+    session_->refuse(tr("%1: %2. The old value stays.").arg(accessibleName(), session_->said(e.reason())));
   }
 }
 

@@ -51,7 +51,7 @@ void Ledger::choose(int index) {
   if (index < 0 || index >= static_cast<int>(lines_.size())) return;
   at_keys_ = index;
   const LedgerRow& row = lines_[static_cast<std::size_t>(index)].now;
-  emit row_chosen(QString::fromStdString(row.key), QString::fromStdString(row.label));
+  emit row_chosen(QString::fromStdString(row.key), term(row.label));
   update();
 }
 
@@ -131,7 +131,7 @@ void Ledger::paintEvent(QPaintEvent*) {
     p.setPen(l.ink);
     const int label_room = (any_pin ? pinned_right - 46 : any_before ? before_right - 50 : before_right) - margin;
     p.drawText(QRect(margin, top, label_room, row_height), Qt::AlignVCenter | Qt::AlignLeft,
-               QFontMetrics(p.font()).elidedText(QString::fromStdString(line.now.label), Qt::ElideRight, label_room));
+               QFontMetrics(p.font()).elidedText(term(line.now.label), Qt::ElideRight, label_room));
     p.setPen(at_hand ? l.ink : l.muted);
     if (any_pin) cell(pinned_right, 54, number(line.pinned));
     if (any_before) cell(before_right, 56, number(line.before));

@@ -33,7 +33,7 @@ QString spoken(const std::vector<LedgerLine>& lines, const Session& session) {
   QString words;
   for (const LedgerLine& line : lines)
     if (line.now.value)
-      words += QString::fromStdString(line.now.label) + " " + session.shown(*line.now.value) +
+      words += term(line.now.label) + " " + session.shown(*line.now.value) +
                (line.now.stale ? QObject::tr(" (before the drag)") : QString()) + ". ";
   return words;
 }

@@ -113,7 +113,7 @@ void LedgerStrip::choose(int index) {
   if (index == static_cast<int>(cells_.size())) return emit all_wanted();
   if (index < 0 || index > static_cast<int>(cells_.size())) return;
   const LedgerRow& row = cells_[static_cast<std::size_t>(index)].now;
-  emit row_chosen(QString::fromStdString(row.key), QString::fromStdString(row.label));
+  emit row_chosen(QString::fromStdString(row.key), term(row.label));
 }
 
 void LedgerStrip::mousePressEvent(QMouseEvent* event) {
@@ -131,7 +131,7 @@ void LedgerStrip::mouseMoveEvent(QMouseEvent* event) {
 }
 
 QString LedgerStrip::told(const LedgerLine& line) const {
-  QString words = QString::fromStdString(line.now.label);
+  QString words = term(line.now.label);
   if (line.now.value) words += ": " + session_->shown(*line.now.value);
   if (line.moved && line.before) words += ", " + tr("before the last edit %1").arg(session_->shown(*line.before));
   return words + ". " + tr("Click: why is it so?");
@@ -168,7 +168,7 @@ void LedgerStrip::paint_cell(QPainter& p, const LedgerLine& line, const QRect& r
   };
   p.setPen(l.muted);
   p.setFont(ui_font(8.3, QFont::Medium));
-  p.drawText(inner, Qt::AlignTop | Qt::AlignLeft, elided(QString::fromStdString(line.now.short_label)));
+  p.drawText(inner, Qt::AlignTop | Qt::AlignLeft, elided(term(line.now.short_label)));
   const Shown now = line.now.value ? plucky::show(*line.now.value, session_->units()) : Shown{"\u2013", ""};
   const QFont large = ui_font(12.5, QFont::Bold);
   p.setFont(large);
@@ -213,9 +213,9 @@ void LedgerStrip::paintEvent(QPaintEvent*) {
   if (!next_step_.isEmpty()) {
     const int from = n > 0 ? rect_of(n - 1).right() + 14 : edge + 8;
     p.setPen(l.ink);
-    p.setFont(ui_font(9.5, QFont::Medium));
-    p.drawText(QRect(from, 4, all_rect().left() - from - 12, strip_height - 8), Qt::AlignVCenter | Qt::TextWordWrap,
-               next_step_);
+    const QRect room(from, 2, all_rect().left() - from - 12, strip_height - 4);
+    p.setFont(fitted(ui_font(9.5, QFont::Medium), next_step_, room.size(), Lines::wrapped));
+    p.drawText(room, Qt::AlignVCenter | Qt::TextWordWrap, next_step_);
   }
   p.setPen(l.ink);
   p.setFont(ui_font(8.5, QFont::DemiBold));

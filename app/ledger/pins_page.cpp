@@ -41,7 +41,7 @@ void PinsPage::refresh() {
   table_->setRowCount(static_cast<int>(states[0].size()));
   for (int r = 0; r < table_->rowCount(); ++r) {
     const LedgerRow& now = states[0][static_cast<std::size_t>(r)];
-    table_->setItem(r, 0, new QTableWidgetItem(QString::fromStdString(now.label)));
+    table_->setItem(r, 0, new QTableWidgetItem(term(now.label)));
     for (std::size_t s = 0; s < states.size(); ++s) {
       const LedgerRow& row = states[s][static_cast<std::size_t>(r)];
       auto* item = new QTableWidgetItem(row.value ? session_->shown(*row.value) : QString::fromUtf8("\u2013"));

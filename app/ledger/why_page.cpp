@@ -49,7 +49,7 @@ void WhyPage::refresh() {
   value_->setText(value);
   lines_->clear();
   for (const ReasonLine& line : reasons(session_->now(), key_.toStdString())) {
-    auto* item = new QListWidgetItem(session_->shown(line.text, line.values), lines_);
+    auto* item = new QListWidgetItem(session_->said(line.text), lines_);
     item->setData(Qt::UserRole, line.subject);
   }
 }

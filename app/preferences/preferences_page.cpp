@@ -3,6 +3,7 @@
 #include <QPushButton>
 
 #include "settings/settings.h"
+#include "words/language.h"
 
 namespace plucky::app {
 
@@ -10,6 +11,9 @@ PreferencesPage::PreferencesPage(Session* session, QWidget* parent) : Page(sessi
   heading(tr("Preferences"));
   units_ = choice(tr("Units"), {tr("metric: mm, g, km/h"), tr("inch: in, oz, mph")}, "pref_units");
   look_ = choice(tr("Colours"), {tr("as the desktop"), tr("paper and ink"), tr("night bench")}, "pref_look");
+  QStringList names;
+  for (const Language& l : languages()) names << l.name;
+  language_ = choice(tr("Language"), names, "pref_language");
   autosave_ = quantity(tr("Autosave after"), Dimension::duration, "pref_autosave");
   note(
       tr("Every field takes any unit as typed: 3/16 in, 50 oz, 90 s. Work is kept beside the boat's file after so much "
@@ -28,6 +32,13 @@ PreferencesPage::PreferencesPage(Session* session, QWidget* parent) : Page(sessi
     settings::set_look_choice(static_cast<settings::LookChoice>(i));
     emit look_chosen();
   });
+  connect(language_, &QComboBox::activated, this, [this](int i) {
+    const QString code = languages()[static_cast<std::size_t>(i)].code;
+    if (code == spoken()) return;
+    settings::set_language(code);
+    speak(code);
+    emit language_chosen();
+  });
   connect(autosave_, &QuantityEdit::entered, this, [this](double s) {
     settings::set_autosave_delay(s);
     autosave_->set_value(settings::autosave_delay());
@@ -39,6 +50,9 @@ PreferencesPage::PreferencesPage(Session* session, QWidget* parent) : Page(sessi
 void PreferencesPage::refresh() {
   units_->setCurrentIndex(session_->units() == UnitSystem::inch ? 1 : 0);
   look_->setCurrentIndex(static_cast<int>(settings::look_choice()));
+  const std::vector<Language> all = languages();
+  for (std::size_t i = 0; i < all.size(); ++i)
+    if (all[i].code == spoken()) language_->setCurrentIndex(static_cast<int>(i));
   autosave_->set_value(settings::autosave_delay());
 }
 

@@ -1,4 +1,4 @@
-// What the builder likes: units, look, autosave. Shown in the inspector; takes effect at once.
+// What the builder likes: units, look, language, autosave. Shown in the inspector; takes effect at once.
 #pragma once
 
 #include "inspector/form.h"
@@ -14,11 +14,12 @@ class PreferencesPage : public Page {
 
  signals:
   void look_chosen();      ///< settings::look_choice() has changed
+  void language_chosen();  ///< settings::language() has changed and is spoken from now on
   void autosave_chosen();  ///< settings::autosave_delay() has changed
   void done();
 
  private:
-  QComboBox *units_, *look_;
+  QComboBox *units_, *look_, *language_;
   QuantityEdit* autosave_;
 };
 

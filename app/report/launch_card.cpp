@@ -23,7 +23,7 @@ void numbers(Sheet& s) {
     s.y() = top + 17.0 * static_cast<double>(i % half);
     const double x = i < half ? Sheet::left : Sheet::left + width + 28;
     const bool bad = rows[i].severity >= Severity::watch;
-    s.text(x, QString::fromStdString(rows[i].label), ui_font(9), look().ink, width);
+    s.text(x, term(rows[i].label), ui_font(9), look().ink, width);
     s.text(x, s.session().shown(*rows[i].value), ui_font(9, QFont::DemiBold), bad ? look().buoy_text : look().ink,
            width, Qt::AlignRight);
   }
@@ -55,7 +55,7 @@ void masses(Sheet& s) {
   for (std::size_t i = 0; i < items.size(); ++i) {
     s.y() = top + 15.0 * static_cast<double>(i % half);
     const double x = i < half ? Sheet::left : Sheet::left + width + 28;
-    s.text(x, QString::fromStdString(items[i].name), ui_font(8.5), look().ink, width - 130);
+    s.text(x, s.session().said(items[i].name), ui_font(8.5), look().ink, width - 130);
     s.text(x,
            (items[i].measured ? QString() : QString::fromUtf8("\u2248 ")) +
                s.session().shown({items[i].mass, Dimension::mass}),
@@ -80,11 +80,11 @@ void findings(Sheet& s) {
     s.room(34);
     any = true;
     draw_severity(s.painter(), QRectF(Sheet::left, s.y() + 2, 11, 11), f.severity);
-    double height = s.paragraph(Sheet::left + 20, s.session().shown(f.text, f.values), ui_font(9.5, QFont::Medium),
-                                look().ink, Sheet::right - Sheet::left - 20);
+    double height = s.paragraph(Sheet::left + 20, s.session().said(f.text), ui_font(9.5, QFont::Medium), look().ink,
+                                Sheet::right - Sheet::left - 20);
     s.y() += height;
     height = s.paragraph(Sheet::left + 20,
-                         f.ignored.empty() ? severity_word(f.severity) + ", " + QString::fromStdString(f.source)
+                         f.ignored.empty() ? severity_word(f.severity) + ", " + s.session().said(f.source)
                                            : QObject::tr("ignored: %1").arg(QString::fromStdString(f.ignored)),
                          ui_font(8), look().muted, Sheet::right - Sheet::left - 20);
     s.y() += height + 4;
@@ -108,7 +108,7 @@ void checklist(Sheet& s) {
       s.painter().drawPolyline(
           QPolygonF({box.topLeft() + QPointF(2, 6), box.topLeft() + QPointF(5, 9), box.topRight() + QPointF(-1, 2)}));
     const QString words =
-        s.session().shown(line.text, line.values) +
+        s.session().said(line.text) +
         (line.done.empty() ? QString() : QObject::tr("  (%1)").arg(QString::fromStdString(line.done)));
     s.y() += s.paragraph(Sheet::left + 20, words, ui_font(9.5), line.caution ? look().buoy_text : look().ink,
                          Sheet::right - Sheet::left - 20) +

@@ -3,6 +3,7 @@
 #include <QThreadPool>
 
 #include "base/error.h"
+#include "words/words.h"
 
 namespace plucky::app {
 
@@ -35,7 +36,7 @@ void Job::start(const QString& step, std::function<void(const Link&)> work) {
       });
     } catch (const Stopped&) {
     } catch (const InvalidInput& e) {
-      fail(QString::fromStdString(e.what()));
+      fail(said(e.sentence(), UnitSystem::metric));
     } catch (const std::bad_alloc&) {
       fail(tr("There is not enough memory for this. The boat is as it was."));
     } catch (const std::exception& e) {

@@ -27,7 +27,7 @@ bool Session::attempt(const std::function<void()>& work) {
     work();
     return true;
   } catch (const InvalidInput& e) {
-    why = QString::fromStdString(e.what());
+    why = said(e.sentence());
   } catch (const std::bad_alloc&) {
     why = tr("There is not enough memory for this. The boat is as it was.");
   } catch (const std::exception& e) {
@@ -58,10 +58,10 @@ bool Session::perform(const Edit& edit) {
     if (!(next == project())) assessed = assess(next, Care::full);
   });
   if (!done || !assessed) return done;
-  undo_.push_back({project(), QString::fromStdString(edit.label)});
+  undo_.push_back({project(), edit.label});
   redo_.clear();
   before_ = now_;
-  last_edit_ = QString::fromStdString(edit.label);
+  last_edit_ = edit.label;
   show_state(std::move(assessed));
   return true;
 }
@@ -73,7 +73,7 @@ void Session::put_aboard(const Part& part) {
 
 void Session::begin_drag() {
   if (!dragging()) drag_start_ = now_;
-  drag_label_.clear();
+  drag_label_ = {};
 }
 
 bool Session::preview(const Edit& edit) {
@@ -85,7 +85,7 @@ bool Session::preview(const Edit& edit) {
   });
   if (!done || !assessed) return done;
   before_ = drag_start_;
-  drag_label_ = last_edit_ = QString::fromStdString(edit.label);
+  drag_label_ = last_edit_ = edit.label;
   show_state(std::move(assessed));
   if (!floods_.isActive()) floods_.start();
   return true;
@@ -114,7 +114,7 @@ void Session::cancel_drag() {
   if (!dragging()) return;
   const auto start = std::exchange(drag_start_, nullptr);
   before_ = nullptr;
-  last_edit_.clear();
+  last_edit_ = {};
   assessor_.keep_floods(start->seal);
   show_state(start);
 }
@@ -128,7 +128,7 @@ void Session::travel(std::vector<Step>& from, std::vector<Step>& to) {
   from.pop_back();
   to.push_back({project(), step.label});
   before_ = now_;
-  last_edit_ = (&from == &undo_ ? tr("undone: %1") : tr("redone: %1")).arg(step.label);
+  last_edit_ = as_said((&from == &undo_ ? tr("undone: %1") : tr("redone: %1")).arg(said(step.label)));
   show_state(std::move(assessed));
 }
 
@@ -139,10 +139,10 @@ void Session::redo() {
   travel(redo_, undo_);
 }
 QString Session::undo_label() const {
-  return undo_.empty() ? QString() : undo_.back().label;
+  return undo_.empty() ? QString() : said(undo_.back().label);
 }
 QString Session::redo_label() const {
-  return redo_.empty() ? QString() : redo_.back().label;
+  return redo_.empty() ? QString() : said(redo_.back().label);
 }
 
 void Session::peek(const Edit& edit) {
@@ -182,8 +182,7 @@ void Session::unpin_all() {
 void Session::adopt_pin(std::size_t index) {
   if (index >= pins_.size()) return;
   const Pin pin = pins_[index];
-  perform(
-      {tr("Adopt %1").arg(pin.name).toStdString(), ReplaceBoat{std::make_shared<const Project>(pin.state->project)}});
+  perform({as_said(tr("Adopt %1").arg(pin.name)), ReplaceBoat{std::make_shared<const Project>(pin.state->project)}});
 }
 
 void Session::select(Id id) {
@@ -208,7 +207,8 @@ bool Session::is_selected(Id id) const {
 
 QString Session::selected_words() const {
   const std::vector<Part> parts = selected_parts();
-  return parts.size() == 1 ? QString::fromStdString(parts.front().name) : tr("%1 parts").arg(parts.size());
+  return parts.size() == 1 ? QString::fromStdString(parts.front().name)
+                           : said(counted("{0} part", "{0} parts", parts.size()));
 }
 
 std::vector<Part> Session::selected_parts() const {
@@ -234,7 +234,7 @@ void Session::adopt(const Project& project, const QString& path) {
   peek_.reset();
   undo_.clear();
   redo_.clear();
-  last_edit_.clear();
+  last_edit_ = {};
   path_ = path;
   stamp_ = path.isEmpty() ? FileStamp{} : stamp_of(path.toStdString());
   saved_ = project;

@@ -17,6 +17,7 @@
 #include "project/edit.h"
 #include "session/job.h"
 #include "session/remedy_trial.h"
+#include "words/words.h"
 
 namespace plucky::app {
 
@@ -44,7 +45,7 @@ class Session : public QObject {
   /// The work that the builder waits for: import, sizes, fitting a drive. One at a time.
   [[nodiscard]] Job* job() { return &job_; }
   /// Words for the last edit, empty when there is none.
-  [[nodiscard]] QString last_edit() const { return last_edit_; }
+  [[nodiscard]] QString last_edit() const { return said(last_edit_); }
 
   /// Applies an edit. When the project or the hull refuses it, nothing changes and refused() tells why.
   bool perform(const Edit& edit);
@@ -114,9 +115,7 @@ class Session : public QObject {
   [[nodiscard]] QString in_words(const Quantity& q) const {
     return QString::fromStdString(show_in_words(q, units_).joined());
   }
-  [[nodiscard]] QString shown(const std::string& text, const std::vector<Quantity>& values) const {
-    return QString::fromStdString(fill_in(text, values, units_));
-  }
+  [[nodiscard]] QString said(const Text& text) const { return app::said(text, units_); }
 
   /// Puts another boat on the bench. Throws InvalidInput when it cannot be assessed; the boat at hand then stays.
   void adopt(const Project& project, const QString& path);
@@ -143,7 +142,7 @@ class Session : public QObject {
  private:
   struct Step {
     Project project;
-    QString label;
+    Text label;
   };
   std::shared_ptr<const Assessment> assess(const Project& project, Care care);
   /// Runs what may throw before anything has changed. False when it did: refused() has told why.
@@ -159,7 +158,7 @@ class Session : public QObject {
   std::shared_ptr<const Assessment> now_, before_, peek_, drag_start_;
   std::vector<Pin> pins_;
   int pins_made_ = 0;
-  QString last_edit_, drag_label_;
+  Text last_edit_, drag_label_;
   std::vector<Step> undo_, redo_;
   std::vector<Id> selected_;
   UnitSystem units_ = UnitSystem::metric;

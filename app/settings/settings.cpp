@@ -46,6 +46,13 @@ void set_look_choice(LookChoice choice) {
   store().setValue("look", choice == LookChoice::day ? "day" : choice == LookChoice::night ? "night" : "desktop");
 }
 
+QString language() {
+  return store().value("language", "en").toString();
+}
+void set_language(const QString& code) {
+  store().setValue("language", code);
+}
+
 double autosave_delay() {
   return std::clamp(store().value("autosave_s", 2.0).toDouble(), 0.5, 600.0);
 }

@@ -19,6 +19,8 @@ void add_recent(const QString& path);
 void set_units(UnitSystem units);
 [[nodiscard]] LookChoice look_choice();
 void set_look_choice(LookChoice choice);
+[[nodiscard]] QString language();  ///< its code; "en" until one is chosen
+void set_language(const QString& code);
 [[nodiscard]] double autosave_delay();  ///< s
 void set_autosave_delay(double seconds);
 

@@ -170,7 +170,7 @@ bool Shelf::export_to(const QString& path) {
     session_->refuse(suffix == "svg" && !page->plot() ? tr("A table exports as CSV or PNG.")
                                                       : tr("%1 could not be written.").arg(path));
   } catch (const InvalidInput& e) {
-    session_->refuse(QString::fromStdString(e.what()));
+    session_->refuse(session_->said(e.sentence()));
   }
   return false;
 }

@@ -12,17 +12,13 @@
 
 namespace plucky::app {
 
-const std::array<StageMark, 9>& stage_marks() {
-  static const std::array<StageMark, 9> marks = [] {
-    std::array<StageMark, 9> all;
-    for (int n = 1; n <= 9; ++n) {
-      const Stage stage = static_cast<Stage>(n);
-      const bool built = stage_module(stage) != nullptr;
-      all[static_cast<std::size_t>(n) - 1] = {stage, QObject::tr(stage_name(stage)), built};
-    }
-    return all;
-  }();
-  return marks;
+std::array<StageMark, 9> stage_marks() {
+  std::array<StageMark, 9> all;
+  for (int n = 1; n <= 9; ++n) {
+    const Stage stage = static_cast<Stage>(n);
+    all[static_cast<std::size_t>(n) - 1] = {stage, term(stage_name(stage)), stage_module(stage) != nullptr};
+  }
+  return all;
 }
 
 Stem::Stem(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
@@ -78,8 +74,10 @@ void Stem::paintEvent(QPaintEvent*) {
     p.drawText(QRectF(13, middle - 15, 24, 30), Qt::AlignVCenter | Qt::AlignLeft,
                QString::number(static_cast<int>(mark.stage)));
     p.setPen(current ? l.ink : mark.built ? l.ink : l.muted);
-    p.setFont(ui_font(9.5, current ? QFont::Bold : QFont::Medium));
-    p.drawText(QRectF(33, middle - 15, 60, 30), Qt::AlignVCenter | Qt::AlignLeft, mark.name);
+    // Up to the bow's line, which sweeps aft at the foot.
+    const QRectF room(33, middle - 15, reach - 36, 30);
+    p.setFont(fitted(ui_font(9.5, current ? QFont::Bold : QFont::Medium), mark.name, room.size()));
+    p.drawText(room, Qt::AlignVCenter | Qt::AlignLeft, mark.name);
     for (const Severity s : {Severity::stop, Severity::watch}) {
       const int n = session_->now().count(s, mark.stage);
       if (n == 0) continue;

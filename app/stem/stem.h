@@ -15,7 +15,7 @@ struct StageMark {
   QString name;
   bool built;  ///< false: this version has nothing to show there yet
 };
-[[nodiscard]] const std::array<StageMark, 9>& stage_marks();
+[[nodiscard]] std::array<StageMark, 9> stage_marks();
 
 class Stem : public QWidget {
   Q_OBJECT

@@ -200,6 +200,19 @@ QFont ui_font(double points, QFont::Weight weight) {
   return it->second;
 }
 
+QFont fitted(QFont font, const QString& words, const QSizeF& room, Lines lines) {
+  constexpr double least = 6.5;  // points
+  const int flags = lines == Lines::wrapped ? Qt::TextWordWrap : Qt::TextSingleLine;
+  for (double points = font.pointSizeF(); points > least; points -= 0.5) {
+    font.setPointSizeF(points);
+    const QRectF taken =
+        QFontMetricsF(font).boundingRect(QRectF(0, 0, lines == Lines::wrapped ? room.width() : 1e4, 1e4), flags, words);
+    if (taken.width() <= room.width() && taken.height() <= room.height()) return font;
+  }
+  font.setPointSizeF(least);
+  return font;
+}
+
 QColor severity_colour(Severity severity) {
   switch (severity) {
     case Severity::stop:

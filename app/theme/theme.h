@@ -43,6 +43,9 @@ void apply_theme();
 
 /// The interface font with tabular figures at a size in points relative to the base, and a weight.
 [[nodiscard]] QFont ui_font(double points = 9.5, QFont::Weight weight = QFont::Normal);
+/// The font, or a smaller one in which the words have room, in one line or wrapped; not below what can be read.
+enum class Lines { one, wrapped };
+[[nodiscard]] QFont fitted(QFont font, const QString& words, const QSizeF& room, Lines lines = Lines::one);
 
 [[nodiscard]] QColor severity_colour(Severity severity);
 [[nodiscard]] QColor severity_text_colour(Severity severity);

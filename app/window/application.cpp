@@ -34,9 +34,9 @@ bool Application::notify(QObject* receiver, QEvent* event) {
   try {
     return QApplication::notify(receiver, event);
   } catch (const std::bad_alloc&) {
-    why = tr("There is not enough memory for this.");
+    why = QObject::tr("There is not enough memory for this.");
   } catch (const std::exception& e) {
-    why = tr("This could not be done: %1.").arg(QString::fromUtf8(e.what()));
+    why = QObject::tr("This could not be done: %1.").arg(QString::fromUtf8(e.what()));
   }
   if (tell_)
     tell_(why);

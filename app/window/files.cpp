@@ -26,7 +26,7 @@ void MainWindow::put_on_bench(const Project& project) {
   try {
     session_->adopt(project, {});
   } catch (const InvalidInput& e) {
-    say(QString::fromStdString(e.what()), true);
+    say(session_->said(e.sentence()), true);
   }
 }
 
@@ -92,7 +92,7 @@ void MainWindow::export_stl() {
     write_file_atomically(path.toStdString(), write_stl(session_->now().hull->model.skin));
     say(tr("The outer skin is in %1, in millimetres.").arg(path), false);
   } catch (const InvalidInput& e) {
-    say(QString::fromStdString(e.what()), true);
+    say(session_->said(e.sentence()), true);
   }
 }
 
@@ -112,7 +112,7 @@ bool MainWindow::write_card(const QString& path) {
     say(tr("The launch card is in %1.").arg(path), false);
     return true;
   } catch (const InvalidInput& e) {
-    say(QString::fromStdString(e.what()), true);
+    say(session_->said(e.sentence()), true);
     return false;
   }
 }
@@ -123,7 +123,7 @@ bool MainWindow::write_sheets(const QString& path) {
     say(tr("The water sheets are in %1.").arg(path), false);
     return true;
   } catch (const InvalidInput& e) {
-    say(QString::fromStdString(e.what()), true);
+    say(session_->said(e.sentence()), true);
     return false;
   }
 }

@@ -160,9 +160,9 @@ void MainWindow::choose_stage(Stage stage) {
     inspector_->setCurrentWidget(page->second);
   } else {
     QStringList built;
-    for (const StageModule& m : stage_modules()) built << tr(stage_name(m.stage));
+    for (const StageModule& m : stage_modules()) built << term(stage_name(m.stage));
     unbuilt_words_->setText(tr("<b>%1</b><br><br>This version of Plucky Hull has nothing here yet. %2 work now.")
-                                .arg(tr(stage_name(stage)), QLocale().createSeparatedList(built)));
+                                .arg(term(stage_name(stage)), QLocale().createSeparatedList(built)));
     inspector_->setCurrentWidget(unbuilt_);
   }
   inspector_scroll_->verticalScrollBar()->setValue(0);

@@ -48,6 +48,7 @@ class MainWindow : public QMainWindow {
   explicit MainWindow(Session* session, QWidget* parent = nullptr);
 
   void choose_stage(Stage stage);
+  [[nodiscard]] Stage stage() const { return stage_; }
   /// Starts reading a mesh; the import page opens when it has been read.
   void import_hull(const QString& path);
   /// Opens a page of the shelf by its name, see stages/stages.h.
@@ -74,6 +75,10 @@ class MainWindow : public QMainWindow {
   bool write_card(const QString& path);
   /// The same for the sheets of Seal and Cool.
   bool write_sheets(const QString& path);
+
+ signals:
+  /// settings::language() has changed and is spoken from now on; this window still has the words of before.
+  void language_chosen();
 
  protected:
   void closeEvent(QCloseEvent* event) override;

@@ -32,7 +32,7 @@ void MainWindow::build_boat_menu() {
   });
   for (const Family& family : hull_families())
     if (family.loft)
-      fresh->addAction(tr(family.name), this, [this, id = family.id] { put_on_bench(boat_of_family(id)); });
+      fresh->addAction(term(family.name), this, [this, id = family.id] { put_on_bench(boat_of_family(id)); });
   boat->addAction(tr("&Open \u2026"), QKeySequence::Open, this, &MainWindow::open_dialog);
   QMenu* recent = boat->addMenu(tr("&Recent boats"));
   connect(recent, &QMenu::aboutToShow, this, [this, recent] { fill_recent(recent); });
@@ -55,7 +55,7 @@ void MainWindow::build_boat_menu() {
 
 void MainWindow::arrange(const QString& label, std::vector<Part> parts) {
   if (parts.empty()) return say(tr("Select parts first: drag a band round them, or click with Shift."), false);
-  session_->perform({label.toStdString(), ChangeParts{std::move(parts)}});
+  session_->perform({as_said(label), ChangeParts{std::move(parts)}});
 }
 
 void MainWindow::build_edit_menu() {
@@ -92,11 +92,11 @@ void MainWindow::build_edit_menu() {
     if (!session_->selected_parts().empty()) {
       Layout layout = session_->project().layout;
       std::erase_if(layout.parts, [&](const Part& p) { return session_->is_selected(p.id); });
-      session_->perform({tr("Take out %1").arg(session_->selected_words()).toStdString(), ChangeLayout{layout}});
+      session_->perform({as_said(tr("Take out %1").arg(session_->selected_words())), ChangeLayout{layout}});
     } else if (id != 0) {
       const auto users = references_to(session_->project(), id);
       if (session_->perform(remove_fitting(session_->project(), id)) && !users.empty())
-        say(tr("Taken out; %1 and now stands free.").arg(QString::fromStdString(users.front())), false);
+        say(tr("Taken out; %1 and now stands free.").arg(session_->said(users.front())), false);
     } else {
       say(tr("Nothing is selected."), false);
     }
@@ -135,7 +135,7 @@ void MainWindow::build_view_menu() {
     shelf_actions_[key] = a;
   };
   for (const ShelfEntry& entry : shelf_entries())
-    offer_page(entry.offer->key, QObject::tr(entry.offer->menu), entry.offer->keys);
+    offer_page(entry.offer->key, term(entry.offer->menu), entry.offer->keys);
   offer_page("pins", tr("&Pinned states"), "P");
   menu->addSeparator();
   menu->addAction(tr("All n&umbers"), QKeySequence("L"), this, &MainWindow::show_ledger);
@@ -210,7 +210,7 @@ void MainWindow::build_bench_menu() {
 void MainWindow::build_help_menu() {
   QMenu* help = menuBar()->addMenu(tr("&Help"));
   help->addAction(tr("User &guide"), QKeySequence::HelpContents, this,
-                  [this] { show_guide(this, tr(stage_name(stage_))); });
+                  [this] { show_guide(this, term(stage_name(stage_))); });
   help->addAction(tr("&First tour"), this, &MainWindow::begin_tour);
   help->addAction(tr("All &commands"), QKeySequence("Ctrl+K"), this, [this] { action_list_->open(); });
   help->addAction(tr("&About"), this, [this] {

@@ -171,6 +171,7 @@ void MainWindow::build_pages() {
   connect(weigh_page_, &WeighPage::done, this, &MainWindow::leave_visit);
   connect(preferences_, &PreferencesPage::done, this, &MainWindow::leave_visit);
   connect(preferences_, &PreferencesPage::look_chosen, this, &MainWindow::apply_look_choice);
+  connect(preferences_, &PreferencesPage::language_chosen, this, &MainWindow::language_chosen);
   connect(preferences_, &PreferencesPage::autosave_chosen, this,
           [this] { autosave_.set_delay(settings::autosave_delay()); });
 }

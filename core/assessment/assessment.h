@@ -11,6 +11,7 @@
 #include <vector>
 
 #include "assessment/finding.h"
+#include "base/text.h"
 #include "cooling/options.h"
 #include "drive/pitch_and_slip.h"
 #include "flotation/equilibrium.h"
@@ -56,7 +57,7 @@ struct FreeboardReport {
 /// Where the CG should be by the rule of the boat's type, m from the transom.
 struct CgBand {
   double low = 0.0, high = 0.0;
-  std::string source;
+  Text source;
 };
 
 /// How much is worked out. `in_a_drag` keeps within a frame: findings offer no remedies, the last righting arm

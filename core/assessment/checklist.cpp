@@ -18,8 +18,8 @@ CheckLine shaft_line(const Assessment& a) {
   const SealOpening* tube = a.seal.find("shaft_tube");
   if (tube && tube->method == SealMethod::greased_tube)
     return {.key = "shaft.greased",
-            .text = "Shaft tube greased, again after {0} of running; drive dog and nut tight.",
-            .values = {{tube->numbers.grease_interval, Dimension::duration}}};
+            .text = {"Shaft tube greased, again after {0} of running; drive dog and nut tight.",
+                     Quantity{tube->numbers.grease_interval, Dimension::duration}}};
   return {.key = "shaft.greased", .text = "Shaft turns freely in its tube; drive dog and nut tight."};
 }
 
@@ -53,7 +53,7 @@ void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
   if (has(a, PartKind::hose) || !a.project.cooling.hoses.empty())
     line("cooling.blow", "Cooling hose blown through and not flattened.");
   for (const Hatch& h : a.project.hull.hatches)
-    out.push_back({.key = fmt::format("hatch.{}", h.id), .text = h.name + " shut and its seal clean."});
+    out.push_back({.key = fmt::format("hatch.{}", h.id), .text = {"{0} shut and its seal clean.", h.name}});
 }
 
 void always(std::vector<CheckLine>& out) {
@@ -72,10 +72,7 @@ std::vector<CheckLine> launch_checklist(const Assessment& a) {
   std::vector<CheckLine> out;
   for (const Finding& f : a.findings)
     if (f.severity >= Severity::watch && f.ignored.empty())
-      out.push_back({.key = fmt::format("finding:{}:{}", f.id, f.subject),
-                     .text = f.text,
-                     .values = f.values,
-                     .from_finding = true});
+      out.push_back({.key = fmt::format("finding:{}:{}", f.id, f.subject), .text = f.text, .from_finding = true});
   from_parts(a, out);
   always(out);
   for (CheckLine& line : out)

@@ -5,13 +5,13 @@
 #include <vector>
 
 #include "assessment/assessment.h"
+#include "base/text.h"
 
 namespace plucky {
 
 struct CheckLine {
-  std::string key;   ///< stable name, e.g. "battery.strapped" or "finding:float.trim:0"
-  std::string text;  ///< with {0}, {1} for the values
-  std::vector<Quantity> values;
+  std::string key;  ///< stable name, e.g. "battery.strapped" or "finding:float.trim:0"
+  Text text;
   bool from_finding = false;
   bool caution = false;  ///< someone can be hurt
   std::string done;      ///< ISO day of its tick; empty when open

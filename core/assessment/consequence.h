@@ -14,8 +14,8 @@ enum class Sense { neutral, more_is_better, less_is_better };
 
 /// One number the builder watches. Empty when it does not exist for this boat (it sinks, say).
 struct LedgerRow {
-  std::string key;                 ///< e.g. "trim"
-  std::string label, short_label;  ///< for a line, for a cell
+  std::string key;                  ///< e.g. "trim"
+  const char *label, *short_label;  ///< for a line, for a cell
   std::optional<Quantity> value;
   Sense sense = Sense::neutral;
   Severity severity = Severity::fine;  ///< worst finding that is about this number
@@ -31,7 +31,8 @@ struct LedgerRow {
 
 /// A row whose value differs by more than display precision, or that appeared or vanished.
 struct Change {
-  std::string key, label;
+  std::string key;
+  const char* label = "";
   std::optional<Quantity> before, after;
   bool better = false, worse = false;
 };

@@ -1,13 +1,12 @@
 #include "assessment/drive_edits.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 
 #include "assessment/places.h"
 #include "assessment/rules.h"
 #include "base/error.h"
 #include "layout/component.h"
+#include "layout/kind.h"
 
 namespace plucky {
 
@@ -15,7 +14,7 @@ namespace {
 
 /// Does it lie on the drive's line, to move aside with it?
 bool on_the_line(const Part& part) {
-  return part.kind == PartKind::motor || part.kind == PartKind::propeller || in_the_line(part.kind);
+  return traits_of(part.kind).turns_in_line || in_the_line(part.kind);
 }
 
 }  // namespace
@@ -28,8 +27,8 @@ Project with_second_drive(const Assessment& boat) {
   const double aside = 0.5 * wide + 0.002;
   const HullModel& hull = boat.hull->model;
   if (2.0 * (aside + 0.5 * wide) > hull.beam())
-    throw InvalidInput("Second drive", fmt::format("two beside each other are {:.0f} mm wide; the beam is {:.0f} mm",
-                                                   2e3 * (aside + 0.5 * wide), 1e3 * hull.beam()));
+    throw InvalidInput("Second drive", Text("two beside each other are {0} wide; the beam is {1}",
+                                            length_quantity(2.0 * (aside + 0.5 * wide)), length_quantity(hull.beam())));
   DriveUnit second = p.drives.front();
   second.id = p.take_id();
   second.name = "Second drive";
@@ -106,7 +105,7 @@ Edit swap_edit(const Assessment& boat, const CatalogueEntry& entry) {
   if (old.empty()) return put_aboard(boat, entry.part);
   std::vector<Part> parts;
   for (const Part* part : old) parts.push_back(swapped(*part, entry));
-  return {"Swap " + old.front()->name + " for " + entry.part.name, ChangeParts{parts}};
+  return {{"Swap {0} for {1}", old.front()->name, entry.part.name}, ChangeParts{parts}};
 }
 
 }  // namespace plucky

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "base/quantity.h"
+#include "base/text.h"
 #include "project/edit.h"
 
 namespace plucky {
@@ -15,19 +16,17 @@ enum class Severity { fine, note, watch, stop };
 /// Rooms of the house that findings belong to, numbered as builders work.
 enum class Stage { brief = 1, hull, drive, layout, flotation, seal, cool, build, trial };
 
-/// A finding as a value. `text` holds places {0}, {1}, ... for `values`, which the interface shows in its own units.
+/// A finding as a value.
 struct Finding {
   std::string id;  ///< rule, e.g. "float.trim"
   Id subject = 0;  ///< part or feature it is about; 0 for the whole boat
   Stage stage = Stage::flotation;
   Severity severity = Severity::fine;
-  std::string text;  ///< one sentence, number first
-  std::vector<Quantity> values;
-  Quantity number, limit;               ///< what was found and what is wanted
-  std::string source;                   ///< where the limit comes from
-  std::optional<Edit> remedy;           ///< an edit that mends it
-  std::vector<Quantity> remedy_values;  ///< for {0}... in the remedy's label
-  std::string ignored;                  ///< the builder's reason to live with it; empty when it counts
+  Text text;               ///< one sentence, number first; its values begin with number and limit where it names them
+  Quantity number, limit;  ///< what was found and what is wanted
+  Text source;             ///< where the limit comes from
+  std::optional<Edit> remedy;  ///< an edit that mends it
+  std::string ignored;         ///< the builder's reason to live with it; empty when it counts
   bool operator==(const Finding&) const = default;
 };
 

@@ -136,7 +136,7 @@ std::vector<DriveSet> sets_for(const Assessment& a, const Drive& have, const Dri
         for (const auto& [group, entry] :
              DriveSet{{DriveGroup::battery, battery}, {DriveGroup::motor, motor}, {DriveGroup::screw, screw}})
           if (entry) {
-            put_data(entry->part.data, d);
+            put_data(entry->part, d);
             set.emplace_back(group, entry);
           }
         ranked.emplace_back(misfit(d, need), std::move(set));
@@ -164,11 +164,11 @@ const CatalogueEntry* esc_for(const Catalogue& catalogue, double current, std::u
 
 void complete_set(DriveSet& set, const Drive& have, const DriveNeed& need, const Catalogue& catalogue) {
   Drive d = have;
-  for (const auto& [group, entry] : set) put_data(entry->part.data, d);
+  for (const auto& [group, entry] : set) put_data(entry->part, d);
   const auto take = [&](DriveGroup g, const CatalogueEntry* entry) {
     if (!entry) throw InvalidInput(drive_group_name(g), "is not in the catalogue for this drive");
     set.emplace_back(g, entry);
-    put_data(entry->part.data, d);
+    put_data(entry->part, d);
   };
   if (have.lacks(DriveGroup::esc))
     take(DriveGroup::esc, esc_for(catalogue, 1.6 * need.power / d.battery.voltage(), d.battery.cells));

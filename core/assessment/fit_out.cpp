@@ -90,7 +90,7 @@ Project aboard(const Assessment& a, const Project& bare, const DriveSet& set) {
   Project& p = bench.project();
   DriveUnit& unit = p.drives.front();
   Drive d = drive_of_unit(p, unit);
-  for (const auto& [group, entry] : set) put_data(entry->part.data, d);
+  for (const auto& [group, entry] : set) put_data(entry->part, d);
   const HullModel& hull = bench.hull();
   const double keel = hull.box.low.z(), length = hull.length(), r = 0.5 * d.screw.diameter;
   const Part* old_screw = p.layout.find(d.stands.propulsor);

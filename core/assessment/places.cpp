@@ -26,7 +26,7 @@ Vec3 find_place(const Assessment& a, const Part& part) {
 
 Edit put_aboard(const Assessment& a, Part part) {
   part.place = find_place(a, part);
-  return {"Put " + part.name + " aboard", AddPart{std::move(part)}};
+  return {{"Put {0} aboard", part.name}, AddPart{std::move(part)}};
 }
 
 }  // namespace plucky

@@ -6,12 +6,12 @@
 #include <vector>
 
 #include "assessment/assessment.h"
+#include "base/text.h"
 
 namespace plucky {
 
 struct ReasonLine {
-  std::string text;  ///< with {0}, {1} for the values
-  std::vector<Quantity> values;
+  Text text;
   Id subject = 0;  ///< part the line is about, or 0
 };
 

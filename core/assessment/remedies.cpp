@@ -42,7 +42,6 @@ std::vector<Finding> with_tried_remedies(const Assessment& a) {
   for (Finding& f : out) {
     if (!f.remedy || remedy_betters(f, a, assessor)) continue;
     f.remedy.reset();
-    f.remedy_values.clear();
   }
   return out;
 }

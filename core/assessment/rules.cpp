@@ -1,7 +1,5 @@
 #include "assessment/rules.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 
 namespace plucky {
@@ -16,23 +14,23 @@ void sort_findings(std::vector<Finding>& findings) {
   });
 }
 
-Finding drive_finding(const char* rule, Severity severity, Quantity number, Quantity limit, const char* source) {
+Finding drive_finding(const char* rule, Severity severity, Quantity number, Quantity limit, const Text& source) {
   return stage_finding(Stage::drive, rule, severity, number, limit, source);
 }
 
 void ease_by_cruising(const Assessment& a, const PartHeat& part, Finding& f) {
   if (f.severity == Severity::fine || !a.power.duty || part.duty_end > part.limit) return;
   f.severity = Severity::watch;
-  f.values.push_back({part.duty_end, Dimension::temperature});
-  f.text += fmt::format(" With its share of cruising it ends at {{{}}}.", f.values.size() - 1);
+  f.text =
+      then(f.text, {"With its share of cruising it ends at {0}.", Quantity{part.duty_end, Dimension::temperature}});
 }
 
 Finding stage_finding(Stage stage, const std::string& rule, Severity severity, Quantity number, Quantity limit,
-                      const char* source) {
+                      const Text& source) {
   Finding f{.id = rule, .stage = stage, .severity = severity};
   f.number = number;
   f.limit = limit;
-  f.values = {number, limit};
+  f.text.values = {number, limit};
   f.source = source;
   return f;
 }

@@ -18,10 +18,10 @@ namespace plucky {
 
 /// A finding of a stage with its number and limit as {0} and {1}.
 [[nodiscard]] Finding stage_finding(Stage stage, const std::string& rule, Severity severity, Quantity number,
-                                    Quantity limit, const char* source);
+                                    Quantity limit, const Text& source);
 /// The same of the Drive stage.
 [[nodiscard]] Finding drive_finding(const char* rule, Severity severity, Quantity number, Quantity limit,
-                                    const char* source);
+                                    const Text& source);
 
 /// Few boats are held at full throttle until the battery is empty: a part too hot then, and not with its share of
 /// cruising, is only watched, and told so.

@@ -13,7 +13,7 @@ namespace plucky {
 
 struct TradeRow {
   Id part = 0;
-  std::string name;
+  Text name;
   double mass = 0.0;  ///< kg
   bool measured = false;
   double trim = 0.0;         ///< rad the part adds (with it less without it)

@@ -32,7 +32,7 @@ template <class Table>
     if (key == row.key) return row.value;
     choices += choices.empty() ? row.key : std::string(", ") + row.key;
   }
-  throw InvalidInput(what, "\"" + key + "\" is not one of " + choices);
+  throw InvalidInput(what, Text("\"{0}\" is not one of {1}", key, choices));
 }
 
 }  // namespace plucky

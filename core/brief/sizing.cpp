@@ -1,7 +1,5 @@
 #include "brief/sizing.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -55,8 +53,8 @@ SizeAnswer smallest_hull(HullFamily family, const SizeWish& wish) {
   const HullShape usual = default_shape(family);
   double low = 0.2 / usual.length, high = 3.0 / usual.length;
   if (float_level(family, scaled(usual, high), wish).freeboard < wish.freeboard) {
-    answer.message =
-        fmt::format("A {} of 3 m still does not carry this load with that freeboard.", family_name(family));
+    answer.message = {"A {0} of {1} still does not carry this load with that freeboard.", family_name(family),
+                      length_quantity(3.0)};
     return answer;
   }
   // Freeboard grows with size: bisection to less than a millimetre of length.
@@ -108,11 +106,12 @@ std::vector<Advice> sizing_advice(double length) {
   std::vector<Advice> out;
   if (length <= 27 * inch)
     out.push_back(
-        {"ESC", "Up to {0} of hull: an ESC of up to {1}.", {length_quantity(27 * inch), {100.0, Dimension::current}}});
+        {"ESC",
+         {"Up to {0} of hull: an ESC of up to {1}.", length_quantity(27 * inch), Quantity{100.0, Dimension::current}}});
   else
     out.push_back({"ESC",
-                   "Over {0} of hull: an ESC of more than {1}.",
-                   {length_quantity(27 * inch), {100.0, Dimension::current}}});
+                   {"Over {0} of hull: an ESC of more than {1}.", length_quantity(27 * inch),
+                    Quantity{100.0, Dimension::current}}});
   struct Can {
     double low, high, diameter;
     const char* text;
@@ -123,12 +122,13 @@ std::vector<Advice> sizing_advice(double length) {
                           {40 * inch, 1e3, 0.042, "{0} of hull: a motor can of {1} or more."}};
   for (const Can& c : cans)
     if (length > c.low && length <= c.high)
-      out.push_back({"Motor", c.text, {length_quantity(c.low == 0.0 ? c.high : length), length_quantity(c.diameter)}});
-  out.push_back({"Cells", "Up to 6 in series counts as low voltage; 8 and more is a high-voltage set.", {}});
-  out.push_back({"Revolutions", "Under load about {0} of Kv times nominal voltage.", {{0.8, Dimension::ratio}}});
+      out.push_back({"Motor", {c.text, length_quantity(c.low == 0.0 ? c.high : length), length_quantity(c.diameter)}});
+  out.push_back({"Cells", "Up to 6 in series counts as low voltage; 8 and more is a high-voltage set."});
+  out.push_back(
+      {"Revolutions", {"Under load about {0} of Kv times nominal voltage.", Quantity{0.8, Dimension::ratio}}});
   out.push_back({"Slip",
-                 "{0} to {1} at speed, {2} is typical.",
-                 {{0.10, Dimension::ratio}, {0.20, Dimension::ratio}, {0.15, Dimension::ratio}}});
+                 {"{0} to {1} at speed, {2} is typical.", Quantity{0.10, Dimension::ratio},
+                  Quantity{0.20, Dimension::ratio}, Quantity{0.15, Dimension::ratio}}});
   return out;
 }
 

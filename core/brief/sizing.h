@@ -10,6 +10,7 @@
 #include <vector>
 
 #include "base/quantity.h"
+#include "base/text.h"
 #include "brief/brief.h"
 #include "drive/drive.h"
 #include "hull/design.h"
@@ -28,7 +29,7 @@ struct SizeWish {
 struct SizeAnswer {
   HullFamily family = HullFamily::deep_v;
   bool solved = false;
-  std::string message;  ///< why not, or what is against it
+  Text message;  ///< why not, or what is against it
   HullShape shape;
   double structure = 0.0, mass = 0.0;  ///< kg
   double freeboard = 0.0;              ///< m, at the answer
@@ -46,8 +47,8 @@ struct SizeAnswer {
 
 /// A piece of advice; `text` holds {0}, {1} for the values.
 struct Advice {
-  std::string topic, text;
-  std::vector<Quantity> values;
+  const char* topic;
+  Text text;
 };
 
 /// Which hull family and drive suit the brief, with the reason.
@@ -55,7 +56,7 @@ struct Recommendation {
   HullFamily family = HullFamily::deep_v;
   BoatType type = BoatType::shaft_monohull;
   Propulsor propulsor = Propulsor::propeller;
-  std::string reason;
+  Text reason;
 };
 [[nodiscard]] Recommendation recommend(const Brief& brief);
 

@@ -1,7 +1,5 @@
 #include "cooling/circuit.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -230,7 +228,7 @@ Vec3 port_direction(const CoolFitting& f, std::uint32_t port) {
 
 Vec3 port_place(const CoolFitting& f, std::uint32_t port, const Layout& layout) {
   if (port >= port_count(f.kind))
-    throw InvalidInput(f.name, fmt::format("has {} ports; there is no port {}", port_count(f.kind), port));
+    throw InvalidInput(f.name, Text("has {0} ports; there is no port {1}", port_count(f.kind), port));
   const Vec3 at = fitting_place(f, layout);
   if (port_count(f.kind) == 1) return at;
   const Part* part = f.part != 0 ? layout.find(f.part) : nullptr;
@@ -251,16 +249,16 @@ Vec3 port_place(const CoolFitting& f, std::uint32_t port, const Layout& layout) 
 void check_circuit(const CoolingCircuit& c) {
   std::set<Id> ids;
   std::set<std::pair<Id, std::uint32_t>> taken;
-  const auto named = [](const std::string& name, Id id) { return name.empty() ? fmt::format("fitting {}", id) : name; };
+  const auto named = [](const std::string& name, Id id) { return name.empty() ? Text("fitting {0}", id) : Text(name); };
   for (const CoolFitting& f : c.fittings) {
     if (f.id == 0 || !ids.insert(f.id).second)
-      throw InvalidInput(named(f.name, f.id), fmt::format("its number {} is used twice or is 0", f.id));
+      throw InvalidInput(named(f.name, f.id), Text("its number {0} is used twice or is 0", f.id));
     for (const FittingNumber& n : numbers) {
       const double value = f.*n.member;
       if (value != 0.0 && !(value >= n.low && value <= n.high))
-        throw InvalidInput(
-            fmt::format("{}: {}", named(f.name, f.id), n.label),
-            fmt::format("is {:.4g} (SI); allowed: {:.4g} to {:.4g}, or 0 for the usual", value, n.low, n.high));
+        throw InvalidInput(Text("{0}: {1}", named(f.name, f.id), n.label),
+                           Text("is {0}; allowed: {1} to {2}, or 0 for the usual", Quantity{value, n.dimension},
+                                Quantity{n.low, n.dimension}, Quantity{n.high, n.dimension}));
     }
     if (!f.place.allFinite()) throw InvalidInput(named(f.name, f.id), "its place is not a number");
     if (!(f.calibration > 0.0 && f.calibration < 100.0))
@@ -271,20 +269,19 @@ void check_circuit(const CoolingCircuit& c) {
     if (!(l.to > l.from)) throw InvalidInput(l.name, "ends before it begins");
   }
   for (const Hose& h : c.hoses) {
-    const std::string where = fmt::format("hose {}", h.id);
+    const Text where("hose {0}", h.id);
     if (h.id == 0 || !ids.insert(h.id).second) throw InvalidInput(where, "its number is used twice or is 0");
     for (const auto& [end, port] : {std::pair{h.from, h.from_port}, {h.to, h.to_port}}) {
       const CoolFitting* f = c.find(end);
-      if (!f) throw InvalidInput(where, fmt::format("ends at fitting {}, which is not there", end));
+      if (!f) throw InvalidInput(where, Text("ends at fitting {0}, which is not there", end));
       if (port >= port_count(f->kind))
-        throw InvalidInput(where, fmt::format("ends at port {} of {}, which has {}", port, named(f->name, f->id),
-                                              port_count(f->kind)));
+        throw InvalidInput(
+            where, Text("ends at port {0} of {1}, which has {2}", port, named(f->name, f->id), port_count(f->kind)));
       if (!taken.insert({end, port}).second)
-        throw InvalidInput(where,
-                           fmt::format("ends at port {} of {}, where another hose is", port, named(f->name, f->id)));
+        throw InvalidInput(where, Text("ends at port {0} of {1}, where another hose is", port, named(f->name, f->id)));
     }
     if (!(h.bore > 0.0))
-      throw InvalidInput(where, fmt::format("has a bore of {:.3g} m; must be more than zero", h.bore));
+      throw InvalidInput(where, Text("has a bore of {0}; must be more than zero", length_quantity(h.bore)));
     if (!(h.bore >= 0.0005 && h.bore <= 0.03 && h.wall >= 0.0001 && h.wall <= 0.01))
       throw InvalidInput(where, "needs a bore of 0.5 to 30 mm and a wall of 0.1 to 10 mm");
     for (const Vec3& p : h.via)

@@ -1,7 +1,5 @@
 #include "cooling/flow.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -35,15 +33,15 @@ double over_water(const Stream& s, const Vec3& p) {
 
 Built build(const CoolingCircuit& c, const Layout& layout, const std::vector<HosePath>& paths, const Stream& s) {
   Built b;
-  const auto node = [&](std::string name, double height, std::optional<double> pressure = {}) {
-    b.net.nodes.push_back({std::move(name), height, pressure});
+  const auto node = [&](const Text& name, double height, std::optional<double> pressure = {}) {
+    b.net.nodes.push_back({name, height, pressure});
     return b.net.nodes.size() - 1;
   };
   for (const CoolFitting& raw : c.fittings) {
     const CoolFitting f = filled(raw);
     for (std::uint32_t p = 0; p < port_count(f.kind); ++p)
-      b.port[{f.id, p}] = node(f.name, over_water(s, port_place(f, p, layout)));
-    NetElement e{.name = f.name, .bore = f.bore, .length = f.length, .loss = f.loss};
+      b.port[{f.id, p}] = node(Text(f.name), over_water(s, port_place(f, p, layout)));
+    NetElement e{.name = Text(f.name), .bore = f.bore, .length = f.length, .loss = f.loss};
     const double height = over_water(s, fitting_place(f, layout));
     if (is_pickup(f.kind)) {
       // Still water adds what depth takes away: the held pressure counts from the surface.
@@ -51,7 +49,8 @@ Built build(const CoolingCircuit& c, const Layout& layout, const std::vector<Hos
                    head = f.kind == FittingKind::pump ? 0.0 : f.recovery * f.calibration * 0.5 * s.density * v * v;
       // A tap sits in the jet's full duct, whatever the water outside does.
       const bool tap = f.kind == FittingKind::flush_tap || f.kind == FittingKind::angled_tap;
-      e.from = node(f.name + " outside", height, head + s.density * gravity * (tap ? std::max(0.0, -height) : -height));
+      e.from =
+          node({"{0} outside", f.name}, height, head + s.density * gravity * (tap ? std::max(0.0, -height) : -height));
       e.to = b.port[{f.id, 0}];
       e.closed = f.blocked || (tap ? !s.duct_full : height > 0.0);
       if (f.kind == FittingKind::pump) {
@@ -64,13 +63,13 @@ Built build(const CoolingCircuit& c, const Layout& layout, const std::vector<Hos
       b.net.elements.push_back(e);
     } else if (f.kind == FittingKind::outlet) {
       e.from = b.port[{f.id, 0}];
-      e.to = node(f.name + " outside", height, std::max(0.0, -height) * s.density * gravity);
+      e.to = node({"{0} outside", f.name}, height, std::max(0.0, -height) * s.density * gravity);
       e.one_way = true;
       e.closed = f.blocked;
       b.inner[f.id] = b.net.elements.size();
       b.net.elements.push_back(e);
     } else if (f.kind == FittingKind::tee) {
-      const std::size_t middle = node(f.name, height);
+      const std::size_t middle = node(Text(f.name), height);
       for (std::uint32_t p = 0; p < 3; ++p) {
         e.from = b.port[{f.id, p}];
         e.to = middle;
@@ -87,7 +86,7 @@ Built build(const CoolingCircuit& c, const Layout& layout, const std::vector<Hos
   }
   for (std::size_t i = 0; i < c.hoses.size(); ++i) {
     const Hose& h = c.hoses[i];
-    NetElement e{.name = fmt::format("hose {}", h.id), .bore = h.bore};
+    NetElement e{.name = Text("hose {0}", h.id), .bore = h.bore};
     e.from = b.port.at({h.from, h.from_port});
     e.to = b.port.at({h.to, h.to_port});
     e.length = std::max(1e-3, paths[i].length);
@@ -161,23 +160,24 @@ const HoseFlow* CircuitFlow::hose(Id id) const {
 
 std::vector<CircuitFault> circuit_faults(const CoolingCircuit& c) {
   std::vector<CircuitFault> out;
-  const auto tell = [&](Id item, std::string sentence) { out.push_back({item, std::move(sentence)}); };
+  const auto tell = [&](Id item, Text sentence) { out.push_back({item, std::move(sentence)}); };
   std::map<Port, int> used;
   for (const Hose& h : c.hoses) {
     ++used[{h.from, h.from_port}], ++used[{h.to, h.to_port}];
     if (h.from == h.to)
-      tell(h.id, fmt::format("A hose leaves {} and comes back to it: it feeds itself.", c.find(h.from)->name));
+      tell(h.id, Text("A hose leaves {0} and comes back to it: it feeds itself.", c.find(h.from)->name));
     if (!(h.bore > 0.0)) tell(h.id, "A hose without bore lets nothing through.");
   }
   for (const CoolFitting& f : c.fittings) {
     for (std::uint32_t p = 0; p < port_count(f.kind); ++p)
       if (used[{f.id, p}] == 0)
-        tell(f.id, port_count(f.kind) == 1 ? f.name + " has no hose on it."
-                   : f.kind == FittingKind::tee
-                       ? f.name + " has an open end: water runs into the boat there."
-                       : fmt::format("{} is a dead end: its way {} leads nowhere.", f.name, p == 0 ? "in" : "out"));
+        tell(f.id, port_count(f.kind) == 1      ? Text("{0} has no hose on it.", f.name)
+                   : f.kind == FittingKind::tee ? Text("{0} has an open end: water runs into the boat there.", f.name)
+                                                : Text(p == 0 ? "{0} is a dead end: its way in leads nowhere."
+                                                              : "{0} is a dead end: its way out leads nowhere.",
+                                                       f.name));
     if (f.kind == FittingKind::pump && f.reversed)
-      tell(f.id, f.name + " pumps out of the circuit: its hoses or its wires are the wrong way round.");
+      tell(f.id, Text("{0} pumps out of the circuit: its hoses or its wires are the wrong way round.", f.name));
   }
   // Islands: what hangs together must have a way in and a way out.
   std::map<Id, Id> island;
@@ -199,11 +199,11 @@ std::vector<CircuitFault> circuit_faults(const CoolingCircuit& c) {
       }
     if (!any) continue;  // a lone fitting is told above
     if (!in && !out_)
-      tell(f.id, fmt::format("{} lies in a loop that feeds itself: no pickup and no outlet.", f.name));
+      tell(f.id, Text("{0} lies in a loop that feeds itself: no pickup and no outlet.", f.name));
     else if (!in)
-      tell(f.id, fmt::format("No pickup feeds {}.", f.name));
+      tell(f.id, Text("No pickup feeds {0}.", f.name));
     else if (!out_)
-      tell(f.id, fmt::format("Water from {} has no outlet.", f.name));
+      tell(f.id, Text("Water from {0} has no outlet.", f.name));
   }
   return out;
 }

@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "cooling/network.h"
 #include "cooling/route.h"
 
@@ -46,7 +47,7 @@ struct CoolerFlow {
 
 struct CircuitFlow {
   bool solved = false;
-  std::string message;  ///< why not
+  Text message;  ///< why not
   /// The last good answer of an earlier state of the boat: now there is none, see `message`.
   bool stale = false;
   std::vector<HoseFlow> hoses;
@@ -64,7 +65,7 @@ struct CircuitFlow {
 /// Something that cannot work, whatever the boat does.
 struct CircuitFault {
   Id item = 0;  ///< fitting or hose
-  std::string sentence;
+  Text sentence;
 };
 /// Dead ends, loops without pickup or outlet, pumps the wrong way round, hoses without bore. Throws nothing.
 [[nodiscard]] std::vector<CircuitFault> circuit_faults(const CoolingCircuit& circuit);

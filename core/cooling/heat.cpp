@@ -61,18 +61,6 @@ Lump lump_of(const Part& p) {
 
 }  // namespace
 
-double softening_temperature(const std::string& material) {
-  for (const auto& [name, at] : {std::pair{"PLA", 55.0},
-                                 {"PETG", 72.0},
-                                 {"ABS", 92.0},
-                                 {"ASA", 95.0},
-                                 {"PA", 80.0},
-                                 {"PC", 110.0},
-                                 {"foam", 70.0}})
-    if (material.find(name) != std::string::npos) return at;
-  return 0.0;
-}
-
 double effectiveness(double conductance, double flow, double density) {
   if (flow <= 0.0) return 0.0;
   return 1.0 - std::exp(-conductance / (density * water_heat * flow));

@@ -77,8 +77,4 @@ struct HeatReport {
 /// At the state given, for its run time. Throws nothing; parts that the layout lacks are left out.
 [[nodiscard]] HeatReport heat_report(const CooledBoat& cooled, const PowerReport& power);
 
-/// Temperature at which a mount made of this skin material softens, degC; 0 when it is none that softens. Common
-/// practice, no source.
-[[nodiscard]] double softening_temperature(const std::string& material);
-
 }  // namespace plucky

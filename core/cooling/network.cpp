@@ -1,7 +1,5 @@
 #include "cooling/network.h"
 
-#include <fmt/format.h>
-
 #include <Eigen/Cholesky>
 #include <algorithm>
 #include <cmath>
@@ -53,7 +51,7 @@ Taken taken(const NetElement& e, double flow, double density, double viscosity) 
 
 void check(const Network& n) {
   for (const NetElement& e : n.elements) {
-    const std::string where = e.name.empty() ? "element" : e.name;
+    const Text where = e.name.empty() ? Text("element") : e.name;
     if (e.from >= n.nodes.size() || e.to >= n.nodes.size())
       throw InvalidInput(where, "ends at a node that is not there");
     if (e.kind == NetKind::pump) {
@@ -61,7 +59,7 @@ void check(const Network& n) {
         throw InvalidInput(where, "a pump needs a pressure and a flow above zero");
       continue;
     }
-    if (!(e.bore > 0.0)) throw InvalidInput(where, fmt::format("has a bore of {} m; must be more than zero", e.bore));
+    if (!(e.bore > 0.0)) throw InvalidInput(where, Text("has a bore of {0} m; must be more than zero", e.bore));
     if (!(e.length >= 0.0) || !(e.loss >= 0.0)) throw InvalidInput(where, "has a length or loss below zero");
     if (e.length == 0.0 && e.loss == 0.0) throw InvalidInput(where, "has neither length nor loss");
   }
@@ -82,7 +80,7 @@ std::vector<bool> reached(const Network& n) {
 }  // namespace
 
 double churchill_friction(double re, double roughness) {
-  if (!(re > 0.0)) throw InvalidInput("Reynolds number", fmt::format("is {}; must be more than zero", re));
+  if (!(re > 0.0)) throw InvalidInput("Reynolds number", Text("is {0}; must be more than zero", re));
   const double a = std::pow(2.457 * std::log(1.0 / (std::pow(7.0 / re, 0.9) + 0.27 * roughness)), 16.0);
   const double b = std::pow(37530.0 / re, 16.0);
   return 8.0 * std::pow(std::pow(8.0 / re, 12.0) + std::pow(a + b, -1.5), 1.0 / 12.0);
@@ -109,18 +107,18 @@ std::vector<NetFault> network_faults(const Network& n) {
     ++ends[e.from], ++ends[e.to];
     if (e.from == e.to)
       out.push_back({NetFault::Of::element, i,
-                     fmt::format("{} feeds itself: both its ends are at {}.", e.name, n.nodes[e.from].name)});
+                     Text("{0} feeds itself: both its ends are at {1}.", e.name, n.nodes[e.from].name)});
   }
   const std::vector<bool> is = reached(n);
   for (std::size_t i = 0; i < n.nodes.size(); ++i) {
     if (n.nodes[i].pressure) continue;
     if (ends[i] == 1)
-      out.push_back({NetFault::Of::node, i,
-                     fmt::format("{} is a dead end: water can get there and no further.", n.nodes[i].name)});
+      out.push_back(
+          {NetFault::Of::node, i, Text("{0} is a dead end: water can get there and no further.", n.nodes[i].name)});
     else if (!is[i])
       out.push_back(
           {NetFault::Of::node, i,
-           fmt::format("{} lies in a loop that feeds itself: no pickup and no outlet reaches it.", n.nodes[i].name)});
+           Text("{0} lies in a loop that feeds itself: no pickup and no outlet reaches it.", n.nodes[i].name)});
   }
   return out;
 }
@@ -131,7 +129,7 @@ NetSolution solve_network(const Network& n, double density, double viscosity) {
   s.flow.assign(n.elements.size(), 0.0);
   s.pressure.assign(n.nodes.size(), 0.0);
   if (const std::vector<std::size_t> islands = unreached_nodes(n); !islands.empty()) {
-    s.message = fmt::format("{} is reached by no pickup and no outlet", n.nodes[islands.front()].name);
+    s.message = Text("{0} is reached by no pickup and no outlet", n.nodes[islands.front()].name);
     return s;
   }
   // Pressures count from the common level: then heights need no further thought.
@@ -205,8 +203,8 @@ NetSolution solve_network(const Network& n, double density, double viscosity) {
   }
   s.solved = std::isfinite(s.imbalance) && s.imbalance < 1e-9 && s.head_error < 1.0;
   if (!s.solved)
-    s.message = fmt::format("the flow did not settle: {:.2g} ml/min and {:.2g} Pa are left over after {} rounds",
-                            s.imbalance / ml_min, s.head_error, most_rounds);
+    s.message = {"the flow did not settle: {0} and {1} are left over after {2} rounds", flow_quantity(s.imbalance),
+                 Quantity{s.head_error, Dimension::pressure}, most_rounds};
   return s;
 }
 

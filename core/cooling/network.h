@@ -9,6 +9,8 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
+
 namespace plucky {
 
 /// Darcy's friction factor by Churchill (1977): 64 / Re in laminar flow, Colebrook's in turbulent, joined between.
@@ -16,7 +18,7 @@ namespace plucky {
 [[nodiscard]] double churchill_friction(double reynolds, double roughness = 0.0);
 
 struct NetNode {
-  std::string name;
+  Text name;
   double height = 0.0;             ///< m, above the same level for all
   std::optional<double> pressure;  ///< Pa over the air's, where it is held: a pickup, an open outlet
 };
@@ -24,7 +26,7 @@ struct NetNode {
 enum class NetKind { pipe, pump };
 
 struct NetElement {
-  std::string name;
+  Text name;
   NetKind kind = NetKind::pipe;
   std::size_t from = 0, to = 0;  ///< nodes; flow counts positive from `from` to `to`
   double bore = 0.003;           ///< m
@@ -47,7 +49,7 @@ struct NetFault {
   enum class Of { node, element };
   Of of = Of::element;
   std::size_t index = 0;
-  std::string sentence;
+  Text sentence;
 };
 /// Dead ends (a node that is not held with a single element), parts that no held pressure reaches, an element from a
 /// node to itself. Throws nothing.
@@ -58,7 +60,7 @@ struct NetFault {
 
 struct NetSolution {
   bool solved = false;
-  std::string message;           ///< why not
+  Text message;                  ///< why not
   std::vector<double> flow;      ///< m3/s by element
   std::vector<double> pressure;  ///< Pa over the air's, by node
   double imbalance = 0.0;        ///< m3/s, greatest at any free node

@@ -1,7 +1,5 @@
 #include "cooling/options.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -211,8 +209,8 @@ std::optional<double> start_speed(const std::vector<FlowPoint>& sweep, Id outlet
   return std::nullopt;
 }
 
-OptionResult try_option(const std::string& name, const CoolingCircuit& circuit, const Boat& boat,
-                        const PowerReport& power, const RouteSpace& space) {
+OptionResult try_option(const Text& name, const CoolingCircuit& circuit, const Boat& boat, const PowerReport& power,
+                        const RouteSpace& space) {
   OptionResult r{.name = name};
   const std::vector<HosePath> paths = route_hoses(space, boat.layout, power.line, circuit);
   const CooledBoat cooled(boat, circuit, paths);
@@ -248,12 +246,12 @@ std::vector<OptionResult> compare_hose(const CoolingCircuit& circuit, Id hose, c
   std::vector<OptionResult> out;
   const Hose* now = circuit.find_hose(hose);
   if (!power.full.runs() || !now) return out;
-  const double as_it_is = try_option("", circuit, boat, power, space).cg_shift;
-  const auto add = [&](const std::string& name, auto change) {
+  const double as_it_is = try_option(Text(), circuit, boat, power, space).cg_shift;
+  const auto add = [&](const Text& name, auto change) {
     CoolingCircuit c = circuit;
     for (Hose& h : c.hoses)
       if (h.id == hose) change(h);
-    out.push_back(try_option("This run: " + name, c, boat, power, space));
+    out.push_back(try_option({"This run: {0}", name}, c, boat, power, space));
     out.back().cg_shift -= as_it_is;
   };
   for (HoseMaterial m : {HoseMaterial::silicone, HoseMaterial::soft_silicone, HoseMaterial::rubber, HoseMaterial::pu,
@@ -265,7 +263,7 @@ std::vector<OptionResult> compare_hose(const CoolingCircuit& circuit, Id hose, c
       });
   for (double bore : {0.002, 0.003, 0.004})
     if (std::abs(bore - now->bore) > 1e-6)
-      add(fmt::format("{:.0f} mm bore", 1e3 * bore), [bore](Hose& h) {
+      add({"{0} bore", length_quantity(bore)}, [bore](Hose& h) {
         h.wall *= bore / h.bore;
         h.bore = bore;
       });
@@ -276,7 +274,7 @@ std::vector<OptionResult> compare_options(const CoolingCircuit& circuit, const B
                                           const RouteSpace& space) {
   std::vector<OptionResult> out;
   if (!power.full.runs()) return out;
-  const auto add = [&](const std::string& name, const CoolingCircuit& c) {
+  const auto add = [&](const Text& name, const CoolingCircuit& c) {
     out.push_back(try_option(name, c, boat, power, space));
     out.back().cg_shift -= out.size() > 1 ? out.front().cg_shift : 0.0;
   };
@@ -289,8 +287,7 @@ std::vector<OptionResult> compare_options(const CoolingCircuit& circuit, const B
   for (Plumbing p : {Plumbing::series, Plumbing::separate, Plumbing::three_outlets, Plumbing::pump_fed})
     add(plumbing_name(p), plumbed(p, boat, circuit, fresh));
   if (!circuit.empty()) {
-    for (const auto& [name, bore] : {std::pair{"Bore 2 mm", 0.002}, {"Bore 3 mm", 0.003}, {"Bore 4 mm", 0.004}})
-      add(name, with_bore(circuit, bore));
+    for (const double bore : {0.002, 0.003, 0.004}) add({"Bore {0}", length_quantity(bore)}, with_bore(circuit, bore));
     if (boat.drive.propulsor == Propulsor::jet)
       for (FittingKind tap : {FittingKind::flush_tap, FittingKind::angled_tap})
         add(fitting_name(tap), with_pickup(circuit, tap));

@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "cooling/heat.h"
 
 namespace plucky {
@@ -38,7 +39,7 @@ struct CircuitMass {
                                        const std::vector<HosePath>& paths);
 
 struct OptionResult {
-  std::string name;
+  Text name;
   bool runs = false;                                     ///< some water flows
   double motor_flow = 0.0, esc_flow = 0.0, taken = 0.0;  ///< m3/s at the throttle limit
   double winding = 0.0, esc = 0.0;                       ///< degC at the end of a run; 0 without the part
@@ -48,7 +49,7 @@ struct OptionResult {
 };
 
 /// What a circuit gives in this boat.
-[[nodiscard]] OptionResult try_option(const std::string& name, const CoolingCircuit& circuit, const Boat& boat,
+[[nodiscard]] OptionResult try_option(const Text& name, const CoolingCircuit& circuit, const Boat& boat,
                                       const PowerReport& power, const RouteSpace& space);
 
 /// The table people ask for: as it is; without water; series against separate; 2, 3 and 4 mm; the other pickup;

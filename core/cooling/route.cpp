@@ -4,6 +4,8 @@
 #include <cmath>
 #include <queue>
 
+#include "layout/kind.h"
+
 namespace plucky {
 
 namespace {
@@ -77,7 +79,7 @@ class Router {
          double thickness)
       : s_(space), circuit_(circuit), half_(0.5 * thickness), line_(line) {
     for (const Part& p : layout.parts)
-      if (!p.outside && p.kind != PartKind::hose && p.kind != PartKind::foam && !in_the_line(p.kind))
+      if (const ComponentKind& kind = traits_of(p.kind); !p.outside && !kind.hoses_pass && !kind.in_the_line)
         boxes_.push_back(p.box());
     const std::size_t count = static_cast<std::size_t>(s_.nx_) * s_.ny_ * s_.nz_;
     state_.assign(count, unknown);

@@ -1,7 +1,5 @@
 #include "drive/b_series.h"
 
-#include <fmt/format.h>
-
 #include <cmath>
 
 #include "base/error.h"
@@ -55,7 +53,7 @@ std::array<double, 4> in_advance(const Term (&terms)[N], double pitch, double ar
 }  // namespace
 
 OpenWater b_series(unsigned blades, double area_ratio, double pitch_ratio) {
-  if (blades < 2 || blades > 7) throw InvalidInput("blades", fmt::format("are {}; the series holds 2 to 7", blades));
+  if (blades < 2 || blades > 7) throw InvalidInput("blades", Text("are {0}; the series holds 2 to 7", blades));
   return {in_advance(thrust_terms, pitch_ratio, area_ratio, blades),
           in_advance(torque_terms, pitch_ratio, area_ratio, blades)};
 }

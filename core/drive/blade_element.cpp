@@ -1,7 +1,5 @@
 #include "drive/blade_element.h"
 
-#include <fmt/format.h>
-
 #include <array>
 #include <cmath>
 
@@ -95,11 +93,11 @@ double flow_angle(const Ring& ring, double advance, double near) {
 }
 
 void check(const BladeForm& f, double advance, double reynolds) {
-  if (f.blades < 1 || f.blades > 8) throw InvalidInput("blades", fmt::format("are {}; allowed: 1 to 8", f.blades));
+  if (f.blades < 1 || f.blades > 8) throw InvalidInput("blades", Text("are {0}; allowed: 1 to 8", f.blades));
   for (const auto& [what, value] :
        {std::pair{"blade area ratio", f.area_ratio}, {"pitch ratio", f.pitch_ratio}, {"Reynolds number", reynolds}})
-    if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {}; must be above zero", value));
-  if (!(advance >= 0.0)) throw InvalidInput("advance ratio", fmt::format("is {}; must not be below zero", advance));
+    if (!(value > 0.0)) throw InvalidInput(what, Text("is {0}; must be above zero", value));
+  if (!(advance >= 0.0)) throw InvalidInput("advance ratio", Text("is {0}; must not be below zero", advance));
 }
 
 }  // namespace

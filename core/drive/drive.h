@@ -10,6 +10,7 @@
 #include <string>
 
 #include "base/id.h"
+#include "base/text.h"
 #include "geometry/vec.h"
 
 namespace plucky {
@@ -224,7 +225,7 @@ struct Drive : DriveUse {
 };
 
 /// Why a drive cannot be run, in words ("the drive has no ESC"); empty when nothing is missing.
-[[nodiscard]] std::string drive_gap(const Drive& drive);
+[[nodiscard]] Text drive_gap(const Drive& drive);
 
 /// Slip usually seen with a kind of propulsor; low confidence for jets and air propellers.
 [[nodiscard]] double usual_slip(Propulsor propulsor);

@@ -1,7 +1,5 @@
 #include "drive/drive_table.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <array>
 #include <cctype>
@@ -28,13 +26,6 @@ constexpr std::array<KeyRow<G>, 11> groups{{{G::drive, "drive", "Drive"},
                                             {G::jet, "jet", "Jet unit"},
                                             {G::screw, "screw", "Propeller"},
                                             {G::fittings, "fittings", "Tabs and fins"}}};
-
-/// A name as it stands within a sentence: "ESC" stays, "Shaft line" begins small.
-std::string words_within(std::string name) {
-  if (name.size() > 1 && std::islower(static_cast<unsigned char>(name[1])))
-    name[0] = static_cast<char>(std::tolower(static_cast<unsigned char>(name[0])));
-  return name;
-}
 
 #define OF(member) [](Drive& d) -> double& { return d.member; }
 constexpr DriveNumber numbers[] = {
@@ -173,11 +164,11 @@ bool has_group(const Drive& drive, DriveGroup group) {
   return std::find(all.begin(), all.end(), group) != all.end();
 }
 
-std::string drive_gap(const Drive& d) {
-  std::string out;
+Text drive_gap(const Drive& d) {
+  std::vector<Text> gaps;
   for (const KeyRow<G>& row : groups)
-    if (d.lacks(row.value)) out += (out.empty() ? "the drive has no " : ", no ") + words_within(row.name);
-  if (!out.empty()) return out;
+    if (d.lacks(row.value)) gaps.emplace_back(row.name);
+  if (!gaps.empty()) return {"missing in the drive: {0}", listed(gaps)};
   return d.unlike ? "the boat's drives differ, and no method here takes unlike drives together" : "";
 }
 
@@ -208,13 +199,14 @@ void check_drive(const Drive& d) {
   for (const DriveNumber& n : numbers) {
     const double value = n.in(d);
     if ((n.zero_is_estimated && value == 0.0) || (value >= n.low && value <= n.high)) continue;
-    throw InvalidInput(fmt::format("{}: {}", drive_group_name(n.group), n.label),
-                       fmt::format("is {:.4g} (SI); allowed: {:.4g} to {:.4g}", value, n.low, n.high));
+    throw InvalidInput(Text("{0}: {1}", drive_group_name(n.group), n.label),
+                       Text("is {0}; allowed: {1} to {2}", Quantity{value, n.dimension}, Quantity{n.low, n.dimension},
+                            Quantity{n.high, n.dimension}));
   }
   for (const DriveCount& c : counts)
     if (c.in(d) < c.low || c.in(d) > c.high)
-      throw InvalidInput(fmt::format("{}: {}", drive_group_name(c.group), c.label),
-                         fmt::format("is {}; allowed: {} to {}", c.in(d), c.low, c.high));
+      throw InvalidInput(Text("{0}: {1}", drive_group_name(c.group), c.label),
+                         Text("is {0}; allowed: {1} to {2}", c.in(d), c.low, c.high));
   if (d.shaft.bore > 0.95 * d.shaft.diameter) throw InvalidInput("Shaft line: Bore of the shaft", "leaves no wall");
 }
 

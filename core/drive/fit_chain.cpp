@@ -7,17 +7,18 @@ namespace {
 constexpr double clearance = 0.05e-3;
 
 Joint join(const char* key, const char* inner, double inner_d, const char* outer, double outer_d, const char* loose,
-           const char* tight, std::string hint = {}) {
+           const char* tight, const char* hint) {
   Joint j{.key = key, .inner = inner, .outer = outer, .inner_diameter = inner_d, .outer_diameter = outer_d};
-  j.hint = std::move(hint);
+  j.hint = hint;
+  const Quantity in = length_quantity(inner_d), out = length_quantity(outer_d);
   if (inner_d > outer_d + 1e-6) {
     j.fit = Joint::Fit::misfit;
-    j.words = std::string(inner) + " {0} does not go into " + outer + " {1}: " + tight;
+    j.words = {"{2} {0} does not go into {3} {1}: {4}", in, out, inner, outer, tight};
   } else if (outer_d - inner_d > clearance + 1e-6) {
     j.fit = Joint::Fit::adapter;
-    j.words = std::string(inner) + " {0} in " + outer + " {1}: " + loose;
+    j.words = {"{2} {0} in {3} {1}: {4}", in, out, inner, outer, loose};
   } else {
-    j.words = std::string(inner) + " {0} fits " + outer + " {1}.";
+    j.words = {"{2} {0} fits {3} {1}.", in, out, inner, outer};
   }
   return j;
 }
@@ -29,10 +30,10 @@ std::vector<Joint> fit_chain(const Drive& d) {
   const Coupler& c = d.coupler;
   const Shaft& s = d.shaft;
   if (d.has_shaft_line()) {
-    const std::string grub = c.grub_screws ? d.motor.shaft_flat
-                                                 ? "grub screw onto the flat, thread lock, reachable with the deck on"
-                                                 : "a grub screw needs a flat: file one, then thread lock"
-                                           : "clamped: no flat needed";
+    const char* grub = c.grub_screws ? d.motor.shaft_flat
+                                           ? "grub screw onto the flat, thread lock, reachable with the deck on"
+                                           : "a grub screw needs a flat: file one, then thread lock"
+                                     : "clamped: no flat needed";
     out.push_back(
         join("motor-coupler", "motor shaft", d.motor.shaft_diameter, "the coupler's bore", c.bore_motor,
              "needs a reducing sleeve, slit where the screw presses; without it the coupler runs out of true.",

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "base/quantity.h"
+#include "base/text.h"
 #include "drive/drive.h"
 
 namespace plucky {
@@ -22,8 +23,8 @@ struct Joint {
   double inner_diameter = 0.0, outer_diameter = 0.0;  ///< m
   Fit fit = Fit::matched;
   /// A sentence with the diameters' places {0} and {1}: what to do and what happens if it is not done.
-  std::string words;
-  std::string hint;  ///< flats, grub screws, thread lock, access; may be empty
+  Text words;
+  Text hint;  ///< flats, grub screws, thread lock, access; may be empty
 };
 
 /// Tolerance: bores up to 0.05 mm over the shaft are a fit; more wants a sleeve.

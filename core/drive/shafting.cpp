@@ -1,7 +1,5 @@
 #include "drive/shafting.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -33,8 +31,8 @@ ShaftStock stock_of(ShaftMaterial material) {
 
 double whirling_speed(double diameter, double bore, double spacing, const ShaftStock& stock) {
   if (!(diameter > 0.0 && spacing > 0.0 && bore >= 0.0 && bore < diameter))
-    throw InvalidInput("shaft", fmt::format("of {} m with a bore of {} m over {} m: must be all above zero and a wall",
-                                            diameter, bore, spacing));
+    throw InvalidInput("shaft", Text("of {0} m with a bore of {1} m over {2} m: must be all above zero and a wall",
+                                     diameter, bore, spacing));
   const double second = pi / 64.0 * (std::pow(diameter, 4) - std::pow(bore, 4));
   const double per_length = stock.density * pi / 4.0 * (diameter * diameter - bore * bore);
   return 0.5 * pi * std::sqrt(stock.modulus * second / (per_length * std::pow(spacing, 4)));

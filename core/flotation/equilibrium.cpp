@@ -1,7 +1,5 @@
 #include "flotation/equilibrium.h"
 
-#include <fmt/format.h>
-
 #include <Eigen/LU>
 #include <algorithm>
 #include <cmath>
@@ -281,13 +279,13 @@ std::optional<Balance> roll_to_rest(Problem& problem, const Balance& from) {
 
 void check_input(const ImmersedBody& body, const Loading& loading, double density) {
   if (!(std::isfinite(loading.mass) && loading.mass > 0.0))
-    throw InvalidInput("mass", fmt::format("{} kg; must be a positive number", loading.mass));
+    throw InvalidInput("mass", Text("{0} kg; must be a positive number", loading.mass));
   if (!loading.cg.allFinite()) throw InvalidInput("centre of gravity", "holds a value that is not a number");
   if (!(std::isfinite(density) && density > 0.0))
-    throw InvalidInput("density", fmt::format("{} kg/m3; must be a positive number", density));
+    throw InvalidInput("density", Text("{0} kg/m3; must be a positive number", density));
   if (!(body.volume() > 0.0))
-    throw InvalidInput(
-        "body", fmt::format("encloses {:.6g} m3; a hull needs a closed skin with its faces outward", body.volume()));
+    throw InvalidInput("body",
+                       Text("encloses {0} m3; a hull needs a closed skin with its faces outward", body.volume()));
 }
 
 }  // namespace
@@ -299,8 +297,7 @@ bool Equilibrium::upright() const {
 
 WaterPlane solve_sinkage(const ImmersedBody& body, double volume, const Attitude& attitude) {
   if (!(volume > 0.0 && volume < body.volume()))
-    throw InvalidInput("displaced volume",
-                       fmt::format("{:.6g} m3; the body offers between 0 and {:.6g} m3", volume, body.volume()));
+    throw InvalidInput("displaced volume", Text("{0} m3; the body offers between 0 and {1} m3", volume, body.volume()));
   Problem problem(body, {volume, Vec3::Zero()}, 1.0);
   return sink_to_volume(problem, attitude, guess_offset(problem, attitude), 1e-12).plane;
 }

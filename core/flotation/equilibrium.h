@@ -8,6 +8,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "flotation/immersed_body.h"
 
 namespace plucky {
@@ -37,7 +38,7 @@ struct Equilibrium {
   double missing_volume = 0.0;   ///< m3 still wanted when it sinks
   int evaluations = 0;           ///< water planes tried
   double residual = 0.0;         ///< horizontal lever left between buoyancy and weight, m
-  std::string message;           ///< why, when status is not afloat or upright does not hold
+  Text message;                  ///< why, when status is not afloat or upright does not hold
 
   /// Floats and lies within 45 degrees of upright.
   [[nodiscard]] bool upright() const;

@@ -1,7 +1,5 @@
 #include "flotation/solvers.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -49,7 +47,7 @@ BallastAnswer ballast_for_waterline(const ImmersedBody& body, const Loading& loa
   }
   answer.mass = im.volume * density - loading.mass;
   if (answer.mass <= 0.0) {
-    answer.message = fmt::format("the boat is already {:.0f} g too heavy for that water line", -1e3 * answer.mass);
+    answer.message = {"the boat is already {0} too heavy for that water line", Quantity{-answer.mass, Dimension::mass}};
     return answer;
   }
   const double total = im.volume * density;
@@ -63,8 +61,8 @@ BallastAnswer ballast_for_waterline(const ImmersedBody& body, const Loading& loa
   answer.solved = answer.place.x() > box.low.x() && answer.place.x() < box.high.x() && answer.place.y() > box.low.y() &&
                   answer.place.y() < box.high.y();
   if (!answer.solved)
-    answer.message = fmt::format("the ballast would have to stand at {:.0f} mm from the transom, outside the hull",
-                                 1e3 * answer.place.x());
+    answer.message = {"the ballast would have to stand at {0} from the transom, outside the hull",
+                      length_quantity(answer.place.x())};
   return answer;
 }
 
@@ -72,7 +70,7 @@ SwampedAnswer swamped_flotation(const std::vector<SolidMass>& things, double wat
                                 double reserve) {
   if (!(foam_density >= 0.0 && foam_density < water_density))
     throw InvalidInput("foam density",
-                       fmt::format("{} kg/m3; should be less than the water's {}", foam_density, water_density));
+                       Text("{0} kg/m3; should be less than the water's {1}", foam_density, water_density));
   SwampedAnswer answer;
   double mass = 0.0;
   for (const SolidMass& t : things) {

@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "flotation/equilibrium.h"
 
 namespace plucky {
@@ -14,7 +15,7 @@ namespace plucky {
 struct SlideAnswer {
   bool solved = false;
   double distance = 0.0;
-  std::string message;
+  Text message;
 };
 [[nodiscard]] SlideAnswer slide_for_trim(const ImmersedBody& body, const Loading& loading, double density,
                                          double part_mass, double wanted_trim);
@@ -26,7 +27,7 @@ struct BallastAnswer {
   double mass = 0.0;           ///< kg
   Vec3 place = Vec3::Zero();   ///< m
   double gm_transverse = 0.0;  ///< m, with the ballast in
-  std::string message;
+  Text message;
 };
 [[nodiscard]] BallastAnswer ballast_for_waterline(const ImmersedBody& body, const Loading& loading, double density,
                                                   double waterline_z, double ballast_z);

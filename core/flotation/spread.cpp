@@ -1,7 +1,5 @@
 #include "flotation/spread.h"
 
-#include <fmt/format.h>
-
 #include <Eigen/LU>
 #include <algorithm>
 #include <cmath>
@@ -33,7 +31,7 @@ MassScatter::MassScatter(const std::vector<UncertainMass>& masses, int samples, 
     : of_(masses), own_(samples, masses.size()), total_(samples), moment_(samples, 3) {
   for (const UncertainMass& m : masses)
     if (m.mass_sigma < 0.0 || (m.place_sigma.array() < 0.0).any())
-      throw InvalidInput("uncertainty", fmt::format("of a {:.1f} g item is negative", 1e3 * m.mass));
+      throw InvalidInput("uncertainty", Text("of a {0} g item is negative", 1e3 * m.mass));
   Scatter scatter(seed);
   for (int i = 0; i < samples; ++i) {
     Vec3 moment = Vec3::Zero();

@@ -1,7 +1,5 @@
 #include "geometry/mesh_check.h"
 
-#include <fmt/format.h>
-
 #include <array>
 #include <cmath>
 
@@ -55,12 +53,8 @@ MeshFault find_flipped(const TriangleMesh& mesh, const Orientation& o) {
   return fault;
 }
 
-std::string at(const Vec3& p) {
-  return fmt::format("({:.4g}, {:.4g}, {:.4g})", p.x(), p.y(), p.z());
-}
-
-std::string plural(std::size_t n, const char* one, const char* many) {
-  return fmt::format("{} {}", n, n == 1 ? one : many);
+Text at(const Vec3& p) {
+  return {"({0}, {1}, {2})", p.x(), p.y(), p.z()};
 }
 
 }  // namespace
@@ -93,37 +87,38 @@ MeshReport check_mesh(const TriangleMesh& mesh, bool crossings) {
   return r;
 }
 
-std::vector<std::string> describe(const MeshReport& r) {
-  std::vector<std::string> words;
+std::vector<Text> describe(const MeshReport& r) {
+  std::vector<Text> words;
   if (r.open_edges.count > 0)
-    words.push_back(
-        fmt::format("{} around {}, the first at {}: water would be inside, so the volume is not to be trusted.",
-                    plural(r.open_edges.count, "open edge", "open edges"), plural(r.holes, "hole", "holes"),
-                    at(r.open_edges.where)));
+    words.push_back({"{0} around {1}, the first at {2}: water would be inside, so the volume is not to be trusted.",
+                     counted("{0} open edge", "{0} open edges", r.open_edges.count),
+                     counted("{0} hole", "{0} holes", r.holes), at(r.open_edges.where)});
   if (r.crowded_edges.count > 0)
-    words.push_back(fmt::format("{} with more than two faces, the first at {}.",
-                                plural(r.crowded_edges.count, "edge", "edges"), at(r.crowded_edges.where)));
+    words.push_back(counted("{0} edge with more than two faces, at {1}.",
+                            "{0} edges with more than two faces, the first at {1}.", r.crowded_edges.count,
+                            at(r.crowded_edges.where)));
   if (r.flipped_faces.count > 0)
-    words.push_back(fmt::format("{} the other way than the neighbours, the first at {}.",
-                                plural(r.flipped_faces.count, "face looks", "faces look"), at(r.flipped_faces.where)));
+    words.push_back(counted("{0} face looks the other way than the neighbours, at {1}.",
+                            "{0} faces look the other way than the neighbours, the first at {1}.",
+                            r.flipped_faces.count, at(r.flipped_faces.where)));
   if (r.inside_out) words.emplace_back("All faces look inward: the mesh is inside out.");
   if (r.crossing_faces.count > 0)
-    words.push_back(fmt::format("{} through each other, the first at {}.",
-                                plural(r.crossing_faces.count, "pair of faces cuts", "pairs of faces cut"),
-                                at(r.crossing_faces.where)));
+    words.push_back(counted("{0} pair of faces cuts through each other, at {1}.",
+                            "{0} pairs of faces cut through each other, the first at {1}.", r.crossing_faces.count,
+                            at(r.crossing_faces.where)));
   if (r.degenerate_faces.count > 0)
-    words.push_back(fmt::format("{} without area, the first at {}.", plural(r.degenerate_faces.count, "face", "faces"),
-                                at(r.degenerate_faces.where)));
+    words.push_back(counted("{0} face without area, at {1}.", "{0} faces without area, the first at {1}.",
+                            r.degenerate_faces.count, at(r.degenerate_faces.where)));
   if (r.duplicate_faces.count > 0)
-    words.push_back(fmt::format("{} there twice, the first at {}.",
-                                plural(r.duplicate_faces.count, "face is", "faces are"), at(r.duplicate_faces.where)));
+    words.push_back(counted("{0} face is there twice, at {1}.", "{0} faces are there twice, the first at {1}.",
+                            r.duplicate_faces.count, at(r.duplicate_faces.where)));
   // Twice volume over area is the mean wall of a thin shell.
   const double wall = r.area > 0.0 ? 2.0 * std::abs(r.volume) / r.area : 0.0;
   if (r.closed() && wall > 0.0 && wall < 0.02 * r.box.size().norm() * 0.5)
     words.push_back(
-        fmt::format("The solid is only about {:.3g} thick: a hollow skin, of which only the wall itself displaces "
-                    "water. Export the outer skin closed by a deck to float it.",
-                    wall));
+        Text("The solid is only about {0} thick: a hollow skin, of which only the wall itself displaces "
+             "water. Export the outer skin closed by a deck to float it.",
+             wall));
   if (words.empty()) words.emplace_back("Closed, all faces outward, none crossing: ready to float.");
   return words;
 }
@@ -163,7 +158,7 @@ const char* unit_key(LengthUnit unit) {
 LengthUnit unit_from_key(const std::string& key) {
   for (const LengthUnit unit : {LengthUnit::metre, LengthUnit::millimetre, LengthUnit::inch})
     if (key == unit_key(unit)) return unit;
-  throw InvalidInput("unit", "\"" + key + "\" is not one of m, mm, in");
+  throw InvalidInput("unit", Text("\"{0}\" is not one of m, mm, in", key));
 }
 
 }  // namespace plucky

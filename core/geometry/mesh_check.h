@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "geometry/triangle_mesh.h"
 
 namespace plucky {
@@ -50,7 +51,7 @@ struct MeshReport {
 [[nodiscard]] MeshReport check_mesh(const TriangleMesh& mesh, bool crossings = true);
 
 /// The report as plain sentences, worst first; one sentence saying so when nothing is wrong.
-[[nodiscard]] std::vector<std::string> describe(const MeshReport& report);
+[[nodiscard]] std::vector<Text> describe(const MeshReport& report);
 
 /// Unit a hull file is probably in, from its largest measure.
 enum class LengthUnit { metre, millimetre, inch };

@@ -1,7 +1,5 @@
 #include "geometry/mesh_repair.h"
 
-#include <fmt/format.h>
-
 #include <cmath>
 #include <set>
 
@@ -97,26 +95,29 @@ std::size_t close_holes(TriangleMesh& mesh, double longest, std::size_t* left) {
 
 }  // namespace
 
-std::vector<std::string> repair(TriangleMesh& mesh, const RepairOptions& options) {
-  std::vector<std::string> told;
+std::vector<Text> repair(TriangleMesh& mesh, const RepairOptions& options) {
+  std::vector<Text> told;
   const double size = bounds(mesh).size().norm();
   if (options.weld)
     if (const std::size_t joined = weld(mesh, options.weld_share * size); joined > 0)
-      told.push_back(fmt::format("Joined {} corners closer than {:.3g}.", joined, options.weld_share * size));
+      told.push_back(counted("Joined {0} corner closer than {1}.", "Joined {0} corners closer than {1}.", joined,
+                             options.weld_share * size));
   if (options.duplicates)
     if (const std::size_t dropped = drop_duplicates(mesh); dropped > 0)
-      told.push_back(fmt::format("Dropped {} faces that were there twice or had no area.", dropped));
+      told.push_back(counted("Dropped {0} face that was there twice or had no area.",
+                             "Dropped {0} faces that were there twice or had no area.", dropped));
   if (options.orient)
     if (const std::size_t turned = orient_outward(mesh); turned > 0)
-      told.push_back(fmt::format("Turned {} faces so that all look outward.", turned));
+      told.push_back(
+          counted("Turned {0} face so that all look outward.", "Turned {0} faces so that all look outward.", turned));
   if (options.close_small_holes || options.close_large_holes) {
     std::size_t left = 0;
     const double longest = options.close_large_holes ? 1e300 : options.small_hole_share * size;
     const std::size_t closed = close_holes(mesh, longest, &left);
-    if (closed > 0) told.push_back(fmt::format("Closed {} {}.", closed, closed == 1 ? "hole" : "holes"));
+    if (closed > 0) told.push_back(counted("Closed {0} hole.", "Closed {0} holes.", closed));
     if (left > 0)
-      told.push_back(fmt::format("Left {} large {} open: say so if it should be decked over.", left,
-                                 left == 1 ? "hole" : "holes"));
+      told.push_back(counted("Left {0} large hole open: say so if it should be decked over.",
+                             "Left {0} large holes open: say so if they should be decked over.", left));
     if (closed > 0 && options.orient) orient_outward(mesh);
   }
   return told;

@@ -4,6 +4,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "geometry/triangle_mesh.h"
 
 namespace plucky {
@@ -20,6 +21,6 @@ struct RepairOptions {
 
 /// Runs the asked repairs in a fixed order (weld, duplicates, orientation, holes, orientation) and returns one sentence
 /// for each that changed something.
-std::vector<std::string> repair(TriangleMesh& mesh, const RepairOptions& options);
+std::vector<Text> repair(TriangleMesh& mesh, const RepairOptions& options);
 
 }  // namespace plucky

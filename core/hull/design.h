@@ -122,6 +122,7 @@ struct Opening {
   std::string name = "Opening";
   Vec3 place = Vec3::Zero();  ///< m
   bool sealed = false;
+  bool for_aerial = false;  ///< the receiver's aerial goes through it
   bool operator==(const Opening&) const = default;
 };
 

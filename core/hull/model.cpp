@@ -1,7 +1,5 @@
 #include "hull/model.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -10,10 +8,6 @@
 namespace plucky {
 
 namespace {
-
-std::string mm(double v) {
-  return fmt::format("{:.0f} mm", 1e3 * v);
-}
 
 /// Deck, transom and shell of a mesh from a file, told by which way its faces look.
 std::vector<Surface> guess_surfaces(const TriangleMesh& mesh, const Box3& box) {
@@ -128,8 +122,9 @@ TriangleMesh block_on_deck(const HullModel& model, double x, double length, doub
 
 void check_along(const HullModel& model, const std::string& what, double x, double length) {
   if (!(x >= model.box.low.x() - 1e-9 && length >= 0.0 && x + length <= model.box.high.x() + 1e-9))
-    throw InvalidInput(what, fmt::format("lies from {} to {}, outside the hull's {} to {}", mm(x), mm(x + length),
-                                         mm(model.box.low.x()), mm(model.box.high.x())));
+    throw InvalidInput(what, Text("lies from {0} to {1}, outside the hull's {2} to {3}", length_quantity(x),
+                                  length_quantity(x + length), length_quantity(model.box.low.x()),
+                                  length_quantity(model.box.high.x())));
 }
 
 /// Adds a closed block to the skin; its foot lies on the deck and is not skin.
@@ -246,8 +241,8 @@ HullModel build_hull(const HullDesign& design) {
     model.box = bounds(model.skin);
     constexpr double largest = 12.0;  // m; a model of 600 m was read in the wrong unit
     if (const double most = model.box.size().maxCoeff(); !(most <= largest))
-      throw InvalidInput("hull", fmt::format("the mesh is {:.4g} m long; allowed: up to {:.0f} m. Was its unit right?",
-                                             most, largest));
+      throw InvalidInput("hull", Text("the mesh is {0} long; allowed: up to {1}. Was its unit right?",
+                                      length_quantity(most), length_quantity(largest)));
     model.surface = guess_surfaces(model.skin, model.box);
   } else {
     LoftedSkin lofted = loft(design.family, design.shape, design.fineness);

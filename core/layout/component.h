@@ -19,7 +19,7 @@ namespace plucky {
 
 [[nodiscard]] bool has_data(const Part& part);
 /// Puts the component's data to their place in the drive; leaves it alone where there are none.
-void put_data(const ComponentData& data, Drive& drive);
+void put_data(const Part& part, Drive& drive);
 /// The data of one group.
 [[nodiscard]] ComponentData data_of(const Drive& drive, DriveGroup group);
 

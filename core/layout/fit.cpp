@@ -4,6 +4,8 @@
 #include <array>
 #include <cmath>
 
+#include "layout/kind.h"
+
 namespace plucky {
 
 namespace {
@@ -253,7 +255,7 @@ PartFit fit_part(const HullModel& hull, const HullDesign& design, const Layout& 
     // Parts of the drive outside the skin are threaded on each other on purpose.
     if (other.id != part.id && !(part.outside && other.outside) && overlap(part, other))
       fit.overlaps.push_back(other.id);
-  if (!part.outside && !in_the_line(part.kind) && part.kind != PartKind::hose) {
+  if (const ComponentKind& kind = traits_of(part.kind); !part.outside && !kind.in_the_line && !kind.led_through) {
     for (const Bulkhead& b : design.bulkheads) {
       const double after = b.x, fore = b.x + design.skin.frame_thickness;
       if (part.box().low.x() < fore - 1e-6 && part.box().high.x() > after + 1e-6) fit.bulkheads.push_back(b.id);

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "layout/kind.h"
+
 namespace plucky {
 
 namespace {
@@ -72,7 +74,7 @@ MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const La
   add_bulkheads(budget, hull, design);
   for (const Part& p : layout.parts) {
     MassItem item{.part = p.id,
-                  .name = p.name,
+                  .name = Text(p.name),
                   .mass = p.effective_mass(),
                   .sigma = p.effective_sigma(),
                   .place = p.place,
@@ -82,7 +84,7 @@ MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const La
     // A part displaces its outer volume, but no more than stuff of twice water's density would: coarse for motors and
     // cells, exact enough for the foam sum (common practice, no source). Foam is closed-cell and displaces all of it.
     const double outer = fill * p.size.prod();
-    item.solid_volume = p.kind == PartKind::foam ? outer : std::min(outer, item.mass / 2000.0);
+    item.solid_volume = traits_of(p.kind).displaces_all ? outer : std::min(outer, item.mass / 2000.0);
     budget.items.push_back(item);
   }
   budget.items.insert(budget.items.end(), more.begin(), more.end());

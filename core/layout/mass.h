@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "hull/model.h"
 #include "layout/part.h"
 
@@ -13,7 +14,7 @@ namespace plucky {
 /// One line of the budget.
 struct MassItem {
   Id part = 0;  ///< 0 for the structure
-  std::string name;
+  Text name;
   double mass = 0.0;          ///< kg
   double sigma = 0.0;         ///< kg
   Vec3 place = Vec3::Zero();  ///< m

@@ -8,29 +8,6 @@ namespace plucky {
 
 namespace {
 
-constexpr std::array<KeyRow<PartKind>, 20> kinds{{
-    {PartKind::battery, "battery", "Battery"},
-    {PartKind::esc, "esc", "ESC"},
-    {PartKind::motor, "motor", "Motor"},
-    {PartKind::receiver, "receiver", "Receiver"},
-    {PartKind::servo, "servo", "Servo"},
-    {PartKind::pump, "pump", "Pump"},
-    {PartKind::hose, "hose", "Hose"},
-    {PartKind::camera, "camera", "Camera"},
-    {PartKind::payload, "payload", "Payload"},
-    {PartKind::ballast, "ballast", "Ballast"},
-    {PartKind::foam, "foam", "Foam"},
-    {PartKind::gearing, "gearing", "Gearing"},
-    {PartKind::coupler, "coupler", "Coupler"},
-    {PartKind::shaft, "shaft", "Shaft and tube"},
-    {PartKind::pod, "pod", "Outboard pod"},
-    {PartKind::jet, "jet", "Jet unit"},
-    {PartKind::drive_line, "drive_line", "Drive line"},
-    {PartKind::propeller, "propeller", "Propeller"},
-    {PartKind::rudder, "rudder", "Rudder"},
-    {PartKind::other, "other", "Other"},
-}};
-
 constexpr std::array<KeyRow<PartShape>, 4> shapes{{{PartShape::box, "box", "Box"},
                                                    {PartShape::cylinder_x, "cylinder_x", "Cylinder along the boat"},
                                                    {PartShape::cylinder_y, "cylinder_y", "Cylinder across"},
@@ -38,28 +15,6 @@ constexpr std::array<KeyRow<PartShape>, 4> shapes{{{PartShape::box, "box", "Box"
 
 }  // namespace
 
-const char* part_kind_key(PartKind kind) {
-  return row_of(kinds, kind).key;
-}
-const char* part_kind_name(PartKind kind) {
-  return row_of(kinds, kind).name;
-}
-PartKind part_kind_from_key(const std::string& key) {
-  return value_of(kinds, "part kind", key);
-}
-bool in_the_line(PartKind kind) {
-  switch (kind) {
-    case PartKind::gearing:
-    case PartKind::coupler:
-    case PartKind::shaft:
-    case PartKind::pod:
-    case PartKind::jet:
-    case PartKind::drive_line:
-      return true;
-    default:
-      return false;
-  }
-}
 const char* part_shape_key(PartShape shape) {
   return row_of(shapes, shape).key;
 }

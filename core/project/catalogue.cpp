@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "base/error.h"
+#include "layout/kind.h"
 #include "project/drive_fields.h"
 
 namespace plucky {
@@ -95,6 +96,7 @@ Catalogue catalogue_from_json(const std::string& text) {
     v("density_kg_m3", m.density, {1.0, 30000.0});
     v("shell_thickness_m", m.shell_thickness, {0.0, 0.1});
     v("deck_thickness_m", m.deck_thickness, {0.0, 0.1});
+    v("softens_c", m.softens, {0.0, 2000.0});
     catalogue.materials.push_back(std::move(m));
   }
   return catalogue;
@@ -135,8 +137,7 @@ Part swapped(const Part& part, const CatalogueEntry& entry) {
   now.outside = part.outside;
   now.place = part.place;
   // A propeller keeps its shaft; what stands on the bottom keeps standing on it.
-  if (part.kind != PartKind::propeller && part.kind != PartKind::motor && part.kind != PartKind::coupler)
-    now.place.z() += 0.5 * (now.size.z() - part.size.z());
+  if (!traits_of(part.kind).turns_in_line) now.place.z() += 0.5 * (now.size.z() - part.size.z());
   if (now.mass == 0.0) now.mass = part.mass, now.mass_sigma = part.mass_sigma;
   // Where a shaft, pod or jet lies is the boat's, what it is the catalogue's.
   if (auto* shaft = std::get_if<Shaft>(&now.data))

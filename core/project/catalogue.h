@@ -1,6 +1,7 @@
 // Generic parts and materials by kind and size. In: the built-in data/catalogue.json. Out: parts ready to place.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -17,9 +18,10 @@ struct CatalogueEntry {
 /// A material with the usual thicknesses of a small hull built from it.
 struct Material {
   std::string name;
-  double density = 0.0;          ///< kg/m3
-  double shell_thickness = 0.0;  ///< m
-  double deck_thickness = 0.0;   ///< m
+  double density = 0.0;           ///< kg/m3
+  double shell_thickness = 0.0;   ///< m
+  double deck_thickness = 0.0;    ///< m
+  std::optional<double> softens;  ///< degC, at which a mount made of it gives way; none where it does not soften
 };
 
 struct Catalogue {

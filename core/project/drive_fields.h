@@ -40,7 +40,7 @@ void describe_data(V& v, Part& p, Allowed size) {
   if (const auto group = group_of(p.kind)) {
     bool known = has_data(p);
     Drive drive;
-    put_data(p.data, drive);
+    put_data(p, drive);
     DrivePart data{drive, *group};
     v.maybe("data", known, data);
     if (known) p.data = data_of(drive, *group);

@@ -1,7 +1,5 @@
 #include "project/drives.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 
 #include "base/error.h"
@@ -59,8 +57,7 @@ void share_out(Project& p, const std::vector<Id>& batteries, bool parallel, cons
       each.cell_resistance *= n;
     } else {
       if (now.cells % n != 0)
-        throw InvalidInput("Cells in series",
-                           fmt::format("{} cells do not part into {} equal batteries", now.cells, n));
+        throw InvalidInput("Cells in series", Text("{0} cells do not part into {1} equal batteries", now.cells, n));
       each.cells /= n;
     }
     p.layout.component(id)->data = each;
@@ -232,7 +229,7 @@ Drive drive_of_unit(const Project& p, const DriveUnit& unit) {
     const Part* part = p.layout.component(id);
     if (!part || !has_data(*part)) continue;
     if (const auto group = group_of(part->kind)) has |= bit(*group);
-    put_data(part->data, d);
+    put_data(*part, d);
     if (const auto* battery = std::get_if<Battery>(&part->data)) batteries.push_back(battery);
     if (!p.layout.find(id)) continue;
     DriveStands& s = d.stands;
@@ -275,7 +272,7 @@ void set_drive(Project& p, const Drive& d) {
   while (p.drives.size() > wanted) p.drives.pop_back();
   while (p.drives.size() < wanted)
     p.drives.push_back(
-        {.id = p.take_id(), .name = p.drives.empty() ? "Drive" : fmt::format("Drive {}", p.drives.size() + 1)});
+        {.id = p.take_id(), .name = p.drives.empty() ? "Drive" : "Drive " + std::to_string(p.drives.size() + 1)});
   // Unlike drives stay unlike: what was changed of the first is the first's.
   const std::size_t written = d.unlike ? std::min<std::size_t>(1, wanted) : wanted;
   for (std::size_t i = 0; i < written; ++i) set_unit(p, p.drives[i], d);
@@ -336,23 +333,22 @@ std::vector<std::string> drives_with(const Project& p, Id component) {
 void check_drives(const Project& p) {
   std::vector<Id> seen;
   for (const DriveUnit& unit : p.drives) {
-    const std::string place = "drive \"" + unit.name + "\"";
+    const Text place("drive \"{0}\"", unit.name);
     if (unit.propulsor == Propulsor::none) throw InvalidInput(place, "has no propulsor; remove the drive instead");
     std::vector<DriveGroup> roles;
     std::optional<std::uint32_t> cells;
     for (const Id id : unit.components) {
       const Part* part = p.layout.component(id);
-      if (!part) throw InvalidInput(place, fmt::format("lists component {}, which does not exist", id));
+      if (!part) throw InvalidInput(place, Text("lists component {0}, which does not exist", id));
       const auto group = group_of(part->kind);
-      if (!group) throw InvalidInput(place, fmt::format("lists \"{}\", which is no part of a drive", part->name));
+      if (!group) throw InvalidInput(place, Text("lists \"{0}\", which is no part of a drive", part->name));
       const bool twice = std::count(unit.components.begin(), unit.components.end(), id) > 1;
       if (twice || (*group != DriveGroup::battery && std::find(seen.begin(), seen.end(), id) != seen.end()))
-        throw InvalidInput(place,
-                           fmt::format("lists \"{}\" a second time; one component serves one drive", part->name));
+        throw InvalidInput(place, Text("lists \"{0}\" a second time; one component serves one drive", part->name));
       seen.push_back(id);
       if (*group != DriveGroup::battery && std::find(roles.begin(), roles.end(), *group) != roles.end())
-        throw InvalidInput(
-            place, fmt::format("has a second {} in \"{}\"; take one out", part_kind_key(part->kind), part->name));
+        throw InvalidInput(place,
+                           Text("has a second {0} in \"{1}\"; take one out", part_kind_key(part->kind), part->name));
       roles.push_back(*group);
       const auto* battery = std::get_if<Battery>(&part->data);
       if (battery && unit.parallel && cells.value_or(battery->cells) != battery->cells)
@@ -363,8 +359,8 @@ void check_drives(const Project& p) {
   }
   for (const Part& part : p.layout.unplaced)
     if (part.inside != 0 && !p.layout.component(part.inside))
-      throw InvalidInput("component \"" + part.name + "\"",
-                         fmt::format("lies inside component {}, which does not exist", part.inside));
+      throw InvalidInput(Text("component \"{0}\"", part.name),
+                         Text("lies inside component {0}, which does not exist", part.inside));
 }
 
 }  // namespace plucky

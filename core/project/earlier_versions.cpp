@@ -33,8 +33,7 @@ void bring_up_from_1(Json& boat) {
   for (const auto& [key, part] : moved)
     if (drive.contains(key)) {
       if (drive.contains(part) && !drive[part].is_object())
-        throw InvalidInput(std::string("/drive/") + part,
-                           fmt::format("is {}; allowed: an object", drive[part].type_name()));
+        throw InvalidInput(std::string("/drive/") + part, Text("is {0}; allowed: an object", drive[part].type_name()));
       drive[part][key] = drive[key];
       drive.erase(key);
     }
@@ -47,7 +46,7 @@ void describe_earlier(V& v, Drive& d) {
   v.choice("mounting", d.mounting, mounting_key, mounting_from_key);
   Id count = d.count;
   v("count", count);
-  if (count < 1 || count > 4) throw InvalidInput("/drive/count", fmt::format("is {}; allowed: 1 to 4", count));
+  if (count < 1 || count > 4) throw InvalidInput("/drive/count", Text("is {0}; allowed: 1 to 4", count));
   d.count = count;
   DrivePart use{d, DriveGroup::drive};
   describe(v, use);
@@ -67,9 +66,22 @@ std::string place_now(const Project& p, DriveGroup group) {
   return {};
 }
 
+/// Until an opening told what it is for, the aerial's was known by its name.
+void mark_aerials(Json& boat) {
+  const auto hull = boat.find("hull");
+  if (hull == boat.end() || !hull->is_object()) return;
+  const auto openings = hull->find("openings");
+  if (openings == hull->end() || !openings->is_array()) return;
+  for (Json& o : *openings) {
+    if (!o.is_object() || o.contains("for_aerial") || !o.contains("name") || !o["name"].is_string()) continue;
+    if (o["name"].get<std::string>().find("erial") != std::string::npos) o["for_aerial"] = true;
+  }
+}
+
 }  // namespace
 
 std::optional<Drive> take_earlier_drive(Json& boat, int version, UnknownFields& unknown) {
+  mark_aerials(boat);
   if (version >= 3) return std::nullopt;
   if (version < 2) bring_up_from_1(boat);
   Drive drive;

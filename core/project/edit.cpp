@@ -13,7 +13,7 @@ namespace {
 
 Part& part_of(Project& project, Id id) {
   if (Part* part = project.layout.component(id)) return *part;
-  throw InvalidInput("part", fmt::format("number {} does not exist", id));
+  throw InvalidInput("part", Text("number {0} does not exist", id));
 }
 
 void run(Project& p, const MovePart& e) {
@@ -60,7 +60,7 @@ void run(Project& p, const SetHullParameter& e) {
       p.hull.shape.*h.member = e.value;
       return;
     }
-  throw InvalidInput(e.key, fmt::format("is not a measure of a {}", family_name(p.hull.family)));
+  throw InvalidInput(e.key, Text("is not a measure of a {0}", family_name(p.hull.family)));
 }
 
 /// New features come without a number and get one here; existing ones keep theirs.
@@ -199,11 +199,11 @@ bool exists(const Project& p, Id id) {
          in(p.hull.bulkheads) || in(p.hull.openings) || p.cooling.holds(id);
 }
 
-std::vector<std::string> references_to(const Project& project, Id id) {
-  std::vector<std::string> names;
+std::vector<Text> references_to(const Project& project, Id id) {
+  std::vector<Text> names;
   for (const Part& p : project.layout.parts)
-    if (p.rail == id && id != 0) names.push_back(fmt::format("part \"{}\" stands on it", p.name));
-  for (const std::string& name : drives_with(project, id)) names.push_back(fmt::format("\"{}\" lists it", name));
+    if (p.rail == id && id != 0) names.emplace_back("part \"{0}\" stands on it", p.name);
+  for (const std::string& name : drives_with(project, id)) names.emplace_back("\"{0}\" lists it", name);
   return names;
 }
 

@@ -5,6 +5,7 @@
 #include <string>
 #include <variant>
 
+#include "base/text.h"
 #include "project/project.h"
 
 namespace plucky {
@@ -91,7 +92,7 @@ struct Rename {
 
 /// A named edit. The label is what undo, the ledger and a "do it" button show.
 struct Edit {
-  std::string label;
+  Text label;
   std::variant<MovePart, ChangePart, AddPart, RemovePart, SetHullParameter, ChangeHull, ChangeBrief, ChangeLayout,
                ChangeParts, ChangeDrive, ChangeSteering, ChangeCooling, ChangeSealing, ChangeTrial, ChangeIgnored,
                ReplaceBoat, Rename>
@@ -107,6 +108,6 @@ struct Edit {
 [[nodiscard]] bool exists(const Project& project, Id id);
 
 /// What refers to a part or rail, in words; empty when nothing does.
-[[nodiscard]] std::vector<std::string> references_to(const Project& project, Id id);
+[[nodiscard]] std::vector<Text> references_to(const Project& project, Id id);
 
 }  // namespace plucky

@@ -1,7 +1,5 @@
 #include "project/json.h"
 
-#include <fmt/format.h>
-
 #include "base/error.h"
 #include "project/earlier_versions.h"
 #include "project/project_fields.h"
@@ -34,11 +32,10 @@ void check_version(const Json& json) {
   if (version == json.end() || !version->is_number_integer()) throw InvalidInput("boat.json", "has no version number");
   const bool beyond = version->is_number_unsigned() && version->get<std::uint64_t>() > project_format_version;
   if (beyond)
-    throw InvalidInput("boat.json",
-                       fmt::format("is of version {}; this program reads up to version {}: use a newer one",
-                                   version->get<std::uint64_t>(), project_format_version));
+    throw InvalidInput("boat.json", Text("is of version {0}; this program reads up to version {1}: use a newer one",
+                                         version->get<std::uint64_t>(), project_format_version));
   if (version->get<std::int64_t>() < 1)
-    throw InvalidInput("boat.json", fmt::format("has version {}", version->get<std::int64_t>()));
+    throw InvalidInput("boat.json", Text("has version {0}", version->get<std::int64_t>()));
 }
 
 }  // namespace

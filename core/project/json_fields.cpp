@@ -27,7 +27,7 @@ bool is_utf8(const std::string& text) {
 
 Json parse_json(const std::string& text, const std::string& place) {
   const auto shallow = [&](int depth, Json::parse_event_t, Json&) {
-    if (depth > deepest) throw InvalidInput(place, fmt::format("is nested more than {} levels deep", deepest));
+    if (depth > deepest) throw InvalidInput(place, Text("is nested more than {0} levels deep", deepest));
     return true;
   };
   try {
@@ -38,7 +38,7 @@ Json parse_json(const std::string& text, const std::string& place) {
     const auto here = text.begin() + static_cast<std::ptrdiff_t>(at);
     const auto line_start = std::find(std::reverse_iterator(here), text.rend(), '\n').base();
     throw InvalidInput(
-        fmt::format("{}, line {}, column {}", place, 1 + std::count(text.begin(), here, '\n'), 1 + (here - line_start)),
+        Text("{0}, line {1}, column {2}", place, 1 + std::count(text.begin(), here, '\n'), 1 + (here - line_start)),
         "is not JSON here");
   }
 }
@@ -51,18 +51,17 @@ std::string path_step(const std::string& key) {
 
 void check_number(double number, Allowed allowed) {
   if (!(std::isfinite(number) && number >= allowed.low && number <= allowed.high))
-    throw InvalidInput("", fmt::format("is {:.6g}; allowed: {} to {}", number, allowed.low, allowed.high));
+    throw InvalidInput("", Text("is {0}; allowed: {1} to {2}", number, allowed.low, allowed.high));
 }
 
 void check_text(const std::string& text) {
   if (text.size() > longest_text)
-    throw InvalidInput("", fmt::format("is {} bytes long; allowed: at most {}", text.size(), longest_text));
+    throw InvalidInput("", Text("is {0} bytes long; allowed: at most {1}", text.size(), longest_text));
   if (!is_utf8(text)) throw InvalidInput("", "is not text in UTF-8");
 }
 
 void check_list_size(std::size_t size) {
-  if (size > longest_list)
-    throw InvalidInput("", fmt::format("has {} entries; allowed: at most {}", size, longest_list));
+  if (size > longest_list) throw InvalidInput("", Text("has {0} entries; allowed: at most {1}", size, longest_list));
 }
 
 void FieldCheck::operator()(const char* key, const double& value, Allowed allowed) const {
@@ -91,10 +90,10 @@ void FieldCheck::operator()(const char* key, const std::vector<Vec3>& values, Al
 JsonReader::JsonReader(const Json& json, std::string path, UnknownFields& unknown)
     : json_(json), path_(std::move(path)), unknown_(unknown) {
   if (!json_.is_object())
-    throw InvalidInput(path_.empty() ? "/" : path_, fmt::format("is {}, must be an object", json_.type_name()));
+    throw InvalidInput(path_.empty() ? "/" : path_, Text("is {0}, must be an object", json_.type_name()));
 }
 
-void JsonReader::refuse(const char* key, const std::string& reason) const {
+void JsonReader::refuse(const char* key, const Text& reason) const {
   throw InvalidInput(path_ + "/" + key, reason);
 }
 
@@ -107,7 +106,7 @@ const Json* JsonReader::take(const char* key) {
 void JsonReader::operator()(const char* key, double& value, Allowed allowed) {
   const Json* child = take(key);
   if (!child) return;
-  if (!child->is_number()) refuse(key, fmt::format("is {}, must be a number", child->type_name()));
+  if (!child->is_number()) refuse(key, Text("is {0}, must be a number", child->type_name()));
   const double number = child->get<double>();
   guarded(key, [&] { check_number(number, allowed); });
   value = number;
@@ -123,14 +122,14 @@ void JsonReader::operator()(const char* key, std::optional<double>& value, Allow
 void JsonReader::operator()(const char* key, bool& value) {
   const Json* child = take(key);
   if (!child) return;
-  if (!child->is_boolean()) refuse(key, fmt::format("is {}, must be true or false", child->type_name()));
+  if (!child->is_boolean()) refuse(key, Text("is {0}, must be true or false", child->type_name()));
   value = child->get<bool>();
 }
 
 void JsonReader::operator()(const char* key, std::string& value) {
   const Json* child = take(key);
   if (!child) return;
-  if (!child->is_string()) refuse(key, fmt::format("is {}, must be text", child->type_name()));
+  if (!child->is_string()) refuse(key, Text("is {0}, must be text", child->type_name()));
   value = child->get<std::string>();
   guarded(key, [&] { check_text(value); });
 }
@@ -160,7 +159,7 @@ Vec3 JsonReader::point(const char* key, const Json& list, Allowed allowed) const
   Vec3 value;
   for (int axis = 0; axis < 3; ++axis) {
     const Json& item = list[static_cast<std::size_t>(axis)];
-    if (!item.is_number()) refuse(key, fmt::format("holds {}, must be three numbers", item.type_name()));
+    if (!item.is_number()) refuse(key, Text("holds {0}, must be three numbers", item.type_name()));
     const double number = item.get<double>();
     guarded(key, [&] { check_number(number, allowed); });
     value[axis] = number;
@@ -181,7 +180,7 @@ void JsonReader::operator()(const char* key, std::vector<Vec3>& values, Allowed 
 }
 
 void JsonReader::check_list(const char* key, const Json& list) const {
-  if (!list.is_array()) refuse(key, fmt::format("is {}, must be a list", list.type_name()));
+  if (!list.is_array()) refuse(key, Text("is {0}, must be a list", list.type_name()));
   guarded(key, [&] { check_list_size(list.size()); });
 }
 

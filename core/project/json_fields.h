@@ -104,7 +104,7 @@ class JsonReader {
  private:
   const Json* take(const char* key);
   [[nodiscard]] Vec3 point(const char* key, const Json& list, Allowed allowed) const;
-  [[noreturn]] void refuse(const char* key, const std::string& reason) const;
+  [[noreturn]] void refuse(const char* key, const Text& reason) const;
   void check_list(const char* key, const Json& list) const;
   [[nodiscard]] std::string item_path(const char* key, const Json& item, std::size_t index) const;
   template <class F>

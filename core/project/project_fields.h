@@ -100,6 +100,7 @@ void describe(V& v, Opening& o) {
   v("name", o.name);
   v("place_m", o.place, range::place);
   v("sealed", o.sealed);
+  v("for_aerial", o.for_aerial);
 }
 
 template <class V>

@@ -1,7 +1,5 @@
 #include "resistance/friction.h"
 
-#include <fmt/format.h>
-
 #include <cmath>
 
 #include "base/error.h"
@@ -9,7 +7,7 @@
 namespace plucky {
 
 double friction_coefficient(double re) {
-  if (!(re > 0.0)) throw InvalidInput("Reynolds number", fmt::format("is {}; must be more than zero", re));
+  if (!(re > 0.0)) throw InvalidInput("Reynolds number", Text("is {0}; must be more than zero", re));
   constexpr double laminar_below = 2e4, turbulent_above = 1e5;
   if (re <= laminar_below) return 1.328 / std::sqrt(re);
   const double lg = std::log10(re);
@@ -28,9 +26,9 @@ double smooth_friction(double re) {
 double form_factor(const FormFactorInput& in) {
   for (const auto& [what, value] :
        {std::pair{"length", in.length}, {"beam", in.beam}, {"draught", in.draught}, {"volume", in.volume}})
-    if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {}; must be more than zero", value));
+    if (!(value > 0.0)) throw InvalidInput(what, Text("is {0}; must be more than zero", value));
   if (!(in.prismatic >= 0.3 && in.prismatic <= 0.95))
-    throw InvalidInput("prismatic coefficient", fmt::format("is {:.3g}; must be 0.3 to 0.95", in.prismatic));
+    throw InvalidInput("prismatic coefficient", Text("is {0}; must be 0.3 to 0.95", in.prismatic));
   // Length of the run over the length.
   const double run = 1.0 - in.prismatic + 0.06 * in.prismatic * 100.0 * in.lcb / (4.0 * in.prismatic - 1.0);
   return 0.93 + 0.487118 * (1.0 + 0.011 * in.stern) * std::pow(in.beam / in.length, 1.06806) *

@@ -1,7 +1,5 @@
 #include "resistance/planing.h"
 
-#include <fmt/format.h>
-
 #include <boost/math/tools/toms748_solve.hpp>
 #include <cmath>
 #include <functional>
@@ -113,11 +111,11 @@ void check(const PlaningHull& h, const Water& w) {
                                     {"speed", w.speed},
                                     {"density", w.density},
                                     {"viscosity", w.viscosity}})
-    if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {}; must be more than zero", value));
+    if (!(value > 0.0)) throw InvalidInput(what, Text("is {0}; must be more than zero", value));
   if (!(h.deadrise >= 0.0 && h.deadrise <= radians(40.0)))
-    throw InvalidInput("deadrise", fmt::format("is {:.3g} degrees; must be 0 to 40", degrees(h.deadrise)));
+    throw InvalidInput("deadrise", Text("is {0} degrees; must be 0 to 40", degrees(h.deadrise)));
   if (!(h.lcg >= 0.0 && h.lcg <= 8.0 * h.beam))
-    throw InvalidInput("lcg", fmt::format("is {:.3g} m; must be 0 to 8 beams forward of the transom", h.lcg));
+    throw InvalidInput("lcg", Text("is {0} m; must be 0 to 8 beams forward of the transom", h.lcg));
 }
 
 }  // namespace
@@ -209,8 +207,8 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   }
   const Forces& f = *carried_there;
   if (h.length > 0.0 && f.pressure_point > most_forward * h.length) {
-    s.message = fmt::format("the bow goes under: the bottom would have to carry {:.2f} m forward of the transom",
-                            f.pressure_point);
+    s.message = {"the bow goes under: the bottom would have to carry {0} forward of the transom",
+                 length_quantity(f.pressure_point)};
     return s;
   }
   const double cv = speed / std::sqrt(gravity * h.beam);
@@ -236,10 +234,10 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   s.porpoising_trim = porpoising_limit(h.mass * gravity / (w.head() * h.beam * h.beam), degrees(h.deadrise));
   if (s.bow_rises) return s;
   s.status = PlaningState::Status::solved;
-  const auto outside = [&](bool is, const std::string& words) {
+  const auto outside = [&](bool is, const char* words) {
     if (!is) return;
     s.status = PlaningState::Status::outside_range;
-    s.message += (s.message.empty() ? "" : "; ") + words;
+    s.message = s.message.empty() ? Text(words) : Text("{0}; {1}", s.message, words);
   };
   outside(cv < 0.6 || cv > 13.0, "speed coefficient outside 0.6 to 13");
   outside(s.trim < radians(2.0) || s.trim > radians(15.0), "trim outside 2 to 15 degrees");

@@ -11,6 +11,7 @@
 #include <optional>
 #include <string>
 
+#include "base/text.h"
 #include "geometry/vec.h"
 
 namespace plucky {
@@ -44,7 +45,7 @@ struct PlaningHull {
 struct PlaningState {
   enum class Status { solved, outside_range, no_balance };
   Status status = Status::no_balance;
-  std::string message;        ///< why not, or what lies outside the range
+  Text message;               ///< why not, or what lies outside the range
   double trim = 0.0;          ///< rad, keel to the water
   double wetted_ratio = 0.0;  ///< mean wetted length over wetted beam
   double wetted_beam = 0.0;   ///< m; less than the boat's where the chines are dry

@@ -1,7 +1,5 @@
 #include "resistance/running.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -36,10 +34,10 @@ RunningPoint displacement(const RunningHull& h, double speed) {
   const double froude = speed / std::sqrt(gravity * h.waterline_length);
   if (!h.planes && froude > 0.6) {
     p.outside_range = true;
-    p.message = fmt::format("thin-ship waves at a Froude number of {:.2f}: squat and trim are not in it", froude);
+    p.message = Text("thin-ship waves at a Froude number of {0}: squat and trim are not in it", froude);
   } else if (const double slender = h.slenderness(); slender < 4.0 && froude > 0.15) {
     p.outside_range = true;
-    p.message = fmt::format("thin-ship waves on a hull {:.2g} beams long: made for 4 and more", slender);
+    p.message = Text("thin-ship waves on a hull {0} beams long: made for 4 and more", slender);
   }
   return p;
 }
@@ -91,7 +89,7 @@ double RunningPoint::water_at(double x) const {
 }
 
 RunningPoint run_at(const RunningHull& h, double speed) {
-  if (!(speed > 0.0)) throw InvalidInput("speed", fmt::format("is {} m/s; must be more than zero", speed));
+  if (!(speed > 0.0)) throw InvalidInput("speed", Text("is {0} m/s; must be more than zero", speed));
   const double number = speed / std::sqrt(gravity * std::cbrt(h.volume));
   RunningPoint p;
   if (!h.planes || number <= displacement_below) {
@@ -108,7 +106,7 @@ RunningPoint run_at(const RunningHull& h, double speed) {
     p.regime = Regime::semi_planing;
     p.outside_range = true;
     p.message = fast.holds ? "between displacement and planing: a blend of both methods"
-                           : "not on the plane yet (" + fast.message + "): the displacement method beyond its range";
+                           : Text("not on the plane yet ({0}): the displacement method beyond its range", fast.message);
   }
   p.speed = speed;
   p.volumetric_froude = number;
@@ -143,7 +141,7 @@ double foreseen(const RunningPoint& a, const RunningPoint& b, const RunningPoint
 }
 
 /// Adds points towards the speed where nothing carries any more; `fails` is known to be past it.
-void seek_end(const RunningHull& hull, double fails, std::vector<RunningPoint>& points, std::string& why) {
+void seek_end(const RunningHull& hull, double fails, std::vector<RunningPoint>& points, Text& why) {
   if (points.empty()) return;
   for (int i = 0; i < 6; ++i) {
     const double middle = 0.5 * (points.back().speed + fails);
@@ -160,7 +158,7 @@ void seek_end(const RunningHull& hull, double fails, std::vector<RunningPoint>& 
 }  // namespace
 
 ResistanceCurve::ResistanceCurve(const RunningHull& hull, double most) {
-  if (!(most > 0.0)) throw InvalidInput("speed", fmt::format("is {} m/s; must be above zero", most));
+  if (!(most > 0.0)) throw InvalidInput("speed", Text("is {0} m/s; must be above zero", most));
   for (double v : curve_speeds(hull, most)) {
     RunningPoint p = run_at(hull, v);
     if (!p.holds) {

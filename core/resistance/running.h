@@ -10,6 +10,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "resistance/planing.h"
 #include "resistance/wave.h"
 
@@ -45,7 +46,7 @@ struct RunningPoint {
   bool holds = false;          ///< false: no attitude carries the boat at this speed, see `message`
   bool bow_rises = false;      ///< it does not hold, but its forces at the greatest trim are known
   bool outside_range = false;  ///< of the published range of the method
-  std::string message;
+  Text message;
   double drag = 0.0, friction = 0.0, wave = 0.0, pressure = 0.0, appendages = 0.0, air = 0.0;
   double spray = 0.0;                     ///< N, of the whisker spray; in `drag`
   double trim = 0.0;                      ///< rad, keel to the water
@@ -75,7 +76,7 @@ class ResistanceCurve {
   [[nodiscard]] const std::vector<RunningPoint>& points() const { return points_; }
   [[nodiscard]] double most_speed() const { return points_.empty() ? 0.0 : points_.back().speed; }
   /// Why it ends before the speed asked for, in words; empty when it does not.
-  [[nodiscard]] const std::string& ends_because() const { return ends_because_; }
+  [[nodiscard]] const Text& ends_because() const { return ends_because_; }
   /// N, linear between the points over the square of the speed; beyond the last point it goes on with that square.
   [[nodiscard]] double drag(double speed) const;
   /// The point nearest below, carried to the speed.
@@ -83,7 +84,7 @@ class ResistanceCurve {
 
  private:
   std::vector<RunningPoint> points_;
-  std::string ends_because_;
+  Text ends_because_;
 };
 
 }  // namespace plucky

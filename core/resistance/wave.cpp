@@ -1,7 +1,5 @@
 #include "resistance/wave.h"
 
-#include <fmt/format.h>
-
 #include <cmath>
 #include <complex>
 
@@ -85,8 +83,8 @@ Offsets offsets_below(const HullModel& hull, const std::function<double(double)>
 }
 
 double wave_resistance(const Offsets& o, double speed, double density) {
-  if (!(speed > 0.0)) throw InvalidInput("speed", fmt::format("is {} m/s; must be more than zero", speed));
-  if (!(density > 0.0)) throw InvalidInput("density", fmt::format("is {} kg/m3; must be more than zero", density));
+  if (!(speed > 0.0)) throw InvalidInput("speed", Text("is {0} m/s; must be more than zero", speed));
+  if (!(density > 0.0)) throw InvalidInput("density", Text("is {0} kg/m3; must be more than zero", density));
   if (o.x.size() < 3 || o.depth.size() < 2)
     throw InvalidInput("offsets", "want three stations and two depths at least");
   const double length = o.x.back() - o.x.front();

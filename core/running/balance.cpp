@@ -1,7 +1,5 @@
 #include "running/balance.h"
 
-#include <fmt/format.h>
-
 #include <boost/math/tools/toms748_solve.hpp>
 #include <cmath>
 
@@ -101,13 +99,13 @@ RunningState run_steady(const PowerTrain& train, const Propulsion& propulsion, d
   const auto excess = [&](double v) { return balance.excess(v); };
   const auto& points = curve.points();
   if (points.empty() || free_revolutions(train, throttle) <= 0.0) {
-    s.message = points.empty() ? "no attitude carries the boat at any speed: " + curve.ends_because()
-                               : fmt::format("{:.0f} % of throttle does not turn the motor", 100.0 * throttle);
+    s.message = points.empty() ? Text("no attitude carries the boat at any speed: {0}", curve.ends_because())
+                               : Text("{0} of throttle does not turn the motor", Quantity{throttle, Dimension::ratio});
     return s;
   }
   double before_v = 0.0, before = excess(0.0);
   if (before <= 0.0) {
-    s.message = fmt::format("no thrust to move the boat at {:.0f} % of throttle", 100.0 * throttle);
+    s.message = {"no thrust to move the boat at {0} of throttle", Quantity{throttle, Dimension::ratio}};
     return s;
   }
   double speed = 0.0;
@@ -129,15 +127,17 @@ RunningState run_steady(const PowerTrain& train, const Propulsion& propulsion, d
     before = now;
   }
   if (speed == 0.0) {
-    s.message = curve.ends_because().empty() ? "thrust stays above the drag as far as the curve goes"
-                                             : fmt::format("thrust carries it past {:.1f} m/s, where {}",
-                                                           points.back().speed, curve.ends_because());
+    s.message = curve.ends_because().empty()
+                    ? "thrust stays above the drag as far as the curve goes"
+                    : Text("thrust carries it past {0}, where {1}", Quantity{points.back().speed, Dimension::speed},
+                           curve.ends_because());
     return s;
   }
   fill_in(s, balance, speed, pitch);
   if (passes_later) {
     s.status = RunningState::Status::under_hump;
-    s.message = fmt::format("does not get over the hump: {:.1f} N short at {:.1f} m/s", -worst, worst_v);
+    s.message = {"does not get over the hump: {0} short at {1}", Quantity{-worst, Dimension::force},
+                 Quantity{worst_v, Dimension::speed}};
   }
   return s;
 }

@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "drive/power_train.h"
 #include "resistance/running.h"
 #include "running/propulsion.h"
@@ -30,7 +31,7 @@ struct RunningState {
     no_answer
   };
   Status status = Status::no_answer;
-  std::string message;  ///< words for the last two
+  Text message;  ///< words for the last two
   double throttle = 0.0;
   double speed = 0.0;        ///< m/s
   double revolutions = 0.0;  ///< 1/s, propeller

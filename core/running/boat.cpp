@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "hull/family.h"
+#include "layout/kind.h"
 #include "resistance/friction.h"
 
 namespace plucky {
@@ -48,8 +49,7 @@ void add_part(const Boat& b, const Part& p, const WaterLevel& level, DragAreas& 
   }
   if (dry > 0.0) {
     // Guards and blades let the air through; rudders stand edge on.
-    const double blocks = p.kind == PartKind::propeller ? 0.15 : p.kind == PartKind::rudder ? 0.1 : 0.9;
-    areas.add_air(blocks * p.size.y() * dry, dry_z);
+    areas.add_air(traits_of(p.kind).blocks * p.size.y() * dry, dry_z);
   }
 }
 

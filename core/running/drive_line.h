@@ -9,6 +9,7 @@
 #include <optional>
 #include <string>
 
+#include "base/text.h"
 #include "drive/shafting.h"
 #include "hull/model.h"
 #include "layout/part.h"
@@ -31,7 +32,7 @@ struct DriveParts {
 /// The line from motor to propeller. All in boat axes; angles are positive with the after end down.
 struct DriveLine {
   bool known = false;
-  std::string missing;            ///< what the layout lacks, in words
+  Text missing;                   ///< what the layout lacks, in words
   Vec3 disc = Vec3::Zero();       ///< middle of the propeller disc
   Vec3 exit = Vec3::Zero();       ///< where the line leaves the bottom
   Vec3 fore = Vec3::Zero();       ///< the shaft's fore end, at the coupler

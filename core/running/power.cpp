@@ -1,7 +1,5 @@
 #include "running/power.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -210,7 +208,7 @@ void find_end_of_runs(const PoweredBoat& powered, PowerReport& r) {
     (powered.at(middle).runs() ? low : high) = middle;
   }
   r.runs_up_to = low;
-  r.message = fmt::format("above {:.0f} % of throttle {}", 100.0 * low, r.full.message);
+  r.message = {"above {0} of throttle {1}", Quantity{low, Dimension::ratio}, r.full.message};
 }
 
 std::optional<DutyRun> duty_run(const PoweredBoat& powered, const RunningState& full) {
@@ -250,7 +248,7 @@ PowerReport power_report(const Boat& b) {
   }
   r.working = working_place(b);
   if (!r.working) {
-    r.message = fmt::format("no {} stands in the layout", propulsor_name(b.drive.propulsor));
+    r.message = {"no {0} stands in the layout", propulsor_name(b.drive.propulsor)};
     return r;
   }
   if (b.drive.gaps != 0 || b.drive.unlike) {
@@ -262,7 +260,7 @@ PowerReport power_report(const Boat& b) {
     return r;
   }
   if (const double least = least_freeboard(b); least <= 0.0) {
-    r.message = fmt::format("the deck is awash at rest by {:.0f} mm: it takes water, it does not run", -1e3 * least);
+    r.message = {"the deck is awash at rest by {0}: it takes water, it does not run", length_quantity(-least)};
     return r;
   }
   r.fitted = true;

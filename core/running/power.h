@@ -8,6 +8,7 @@
 
 #include "base/quantity.h"
 #include "base/scatter.h"
+#include "base/text.h"
 #include "drive/thermal.h"
 #include "running/balance.h"
 #include "running/boat.h"
@@ -78,7 +79,7 @@ class PoweredBoat {
   /// Seconds of usable charge at this current.
   [[nodiscard]] double run_time(double battery_current) const;
   [[nodiscard]] const Drive& drive() const { return drive_; }
-  [[nodiscard]] const std::string& doubt() const { return propulsion_.doubt(); }
+  [[nodiscard]] const Text& doubt() const { return propulsion_.doubt(); }
   /// Does water take the motor's heat in this state?
   [[nodiscard]] bool water_cooled(const RunningState& state) const;
 
@@ -122,7 +123,7 @@ struct PowerRanges {
 
 struct PowerReport {
   bool fitted = false;  ///< there is a drive, it stands in the layout, and the boat floats upright
-  std::string message;  ///< why there is no answer
+  Text message;         ///< why there is no answer
   bool stale = false;   ///< of an earlier state of the boat: a drag is on
   DriveLine line;
   std::optional<Working> working;
@@ -145,7 +146,7 @@ struct PowerReport {
   std::optional<double> porpoising_margin;  ///< rad, limit less running trim; none where the limit is unknown
   std::optional<double> blow_over;          ///< weight's moment over the air's about the transom; none below 10 m/s
   std::optional<double> running_depth;      ///< m, disc top (a jet's: the intake's rim) under the running water
-  std::string doubt;                        ///< what the methods cannot promise
+  Text doubt;                               ///< what the methods cannot promise
   std::optional<PowerRanges> ranges;        ///< at the throttle limit; none without a steady run
 
   /// Height of the running water in boat axes at x, m.

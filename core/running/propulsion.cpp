@@ -1,7 +1,5 @@
 #include "running/propulsion.h"
 
-#include <fmt/format.h>
-
 #include <cmath>
 
 #include "drive/drive_table.h"
@@ -46,8 +44,8 @@ Propulsion::Propulsion(const Drive& d, double density, double viscosity, const C
   } else if (d.screw.blades < 3) {
     doubt_ = "two blades by blade element and momentum";
   } else if (chart_.source() != ChartSource::series) {
-    doubt_ = fmt::format(
-        "pitch ratio {:.2f} and blade area {:.2f} lie outside or at the edge of the series (0.5 to 1.4, 0.3 to 1.05): "
+    doubt_ = Text(
+        "pitch ratio {0} and blade area {1} lie outside or at the edge of the series (0.5 to 1.4, 0.3 to 1.05): "
         "blade element and momentum",
         pitch_ratio, d.screw.blade_area);
   }

@@ -10,6 +10,7 @@
 #include <optional>
 #include <string>
 
+#include "base/text.h"
 #include "drive/cavitation.h"
 #include "drive/drive.h"
 #include "drive/propeller_chart.h"
@@ -53,7 +54,7 @@ class Propulsion {
   }
   [[nodiscard]] Propulsor kind() const { return kind_; }
   /// What the kind of method cannot promise, empty when it is within its published range.
-  [[nodiscard]] const std::string& doubt() const { return doubt_; }
+  [[nodiscard]] const Text& doubt() const { return doubt_; }
 
  private:
   Propulsor kind_;
@@ -61,7 +62,7 @@ class Propulsion {
   PropellerChart chart_;
   BladeArea blades_;
   WaterJet jet_;
-  std::string doubt_;
+  Text doubt_;
 };
 
 /// Charts of the drive's blades over a range of pitch ratios; none for a jet.

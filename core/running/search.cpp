@@ -1,7 +1,5 @@
 #include "running/search.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 
 #include "base/error.h"
@@ -32,7 +30,7 @@ const SearchCell* SearchMap::best(Aim aim) const {
 std::vector<double> steps_between(double low, double high, int count) {
   if (count < 1 || count > 100 || high < low)
     throw InvalidInput(
-        "range", fmt::format("{} to {} in {} steps: must be 1 to 100 steps and the lower end first", low, high, count));
+        "range", Text("{0} to {1} in {2} steps: must be 1 to 100 steps and the lower end first", low, high, count));
   std::vector<double> out;
   for (int i = 0; i < count; ++i) out.push_back(count == 1 ? low : low + (high - low) * i / (count - 1));
   return out;

@@ -6,6 +6,7 @@
 #include <optional>
 #include <vector>
 
+#include "base/text.h"
 #include "running/power.h"
 
 namespace plucky {
@@ -16,7 +17,7 @@ struct SearchCell {
   std::optional<double> winding;       ///< degC at the end of the run
   std::optional<double> run_time;      ///< s, at the throttle limit
   std::optional<BrokenLimit> broken;
-  std::string doubt;  ///< what its method cannot promise; empty within published ranges
+  Text doubt;  ///< what its method cannot promise; empty within published ranges
   [[nodiscard]] bool allowed() const { return full.status == RunningState::Status::solved && !broken; }
 };
 

@@ -1,7 +1,5 @@
 #include "sealing/compartment.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -36,7 +34,7 @@ double level_at(double offset, const Attitude& a, double x) {
   return (offset - up.x() * x) / up.z();
 }
 
-Compartment::Compartment(const HullModel& hull, double from, double to, double skin, std::string name)
+Compartment::Compartment(const HullModel& hull, double from, double to, double skin, Text name)
     : name_(std::move(name)), from_(from), to_(to) {
   const int count = std::max(8, static_cast<int>((to - from) / slice_length));
   for (int i = 0; i < count; ++i) {
@@ -167,11 +165,11 @@ std::vector<Compartment> compartments_of(const HullModel& hull, const HullDesign
   std::sort(walls.begin(), walls.end());
   std::vector<Compartment> out;
   for (std::size_t i = 0; i + 1 < walls.size(); ++i) {
-    const std::string name = walls.size() == 2       ? "the hull"
-                             : i == 0                ? "the after bay"
-                             : i + 2 == walls.size() ? "the bow bay"
-                             : walls.size() == 4     ? "the middle bay"
-                                                     : fmt::format("bay {}", i + 1);
+    const Text name = walls.size() == 2       ? Text("the hull")
+                      : i == 0                ? Text("the after bay")
+                      : i + 2 == walls.size() ? Text("the bow bay")
+                      : walls.size() == 4     ? Text("the middle bay")
+                                              : Text("bay {0}", i + 1);
     out.emplace_back(hull, walls[i], walls[i + 1], design.skin.shell_thickness, name);
   }
   return out;

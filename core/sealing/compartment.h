@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "flotation/immersed_body.h"
 #include "hull/model.h"
 
@@ -15,8 +16,8 @@ class Compartment {
  public:
   Compartment() = default;
   /// From x to x, m; `skin` is the thickness that takes from the room.
-  Compartment(const HullModel& hull, double from, double to, double skin, std::string name);
-  [[nodiscard]] const std::string& name() const { return name_; }
+  Compartment(const HullModel& hull, double from, double to, double skin, Text name);
+  [[nodiscard]] const Text& name() const { return name_; }
   [[nodiscard]] double from() const { return from_; }
   [[nodiscard]] double to() const { return to_; }
   [[nodiscard]] double volume() const { return volume_; }  ///< m3
@@ -46,7 +47,7 @@ class Compartment {
     Vec3 moment = Vec3::Zero();
   };
   [[nodiscard]] Part below(double offset, const Attitude& attitude) const;
-  std::string name_;
+  Text name_;
   double from_ = 0.0, to_ = 0.0, volume_ = 0.0;
   std::vector<Slice> slices_;
 };

@@ -1,7 +1,5 @@
 #include "sealing/design.h"
 
-#include <fmt/format.h>
-
 #include <array>
 #include <map>
 #include <set>
@@ -214,8 +212,7 @@ void check_sealing(const Sealing& s) {
   std::set<Id> ids;
   std::set<std::string> keys;
   const auto fresh = [&](Id id, const std::string& what) {
-    if (id == 0 || !ids.insert(id).second)
-      throw InvalidInput(what, fmt::format("its number {} is used twice or is 0", id));
+    if (id == 0 || !ids.insert(id).second) throw InvalidInput(what, Text("its number {0} is used twice or is 0", id));
   };
   if (s.perimeters > 20) throw InvalidInput("perimeters", "must be 0 to 20");
   for (const SealChoice& c : s.choices) {
@@ -228,10 +225,11 @@ void check_sealing(const Sealing& s) {
                                             {"groove width", c.groove_width, 0.05},
                                             {"screws apart", c.screw_spacing, 1.0}})
       if (!(value >= 0.0 && value <= most))
-        throw InvalidInput(c.opening + ": " + what, fmt::format("is {:.4g} m; must be 0 to {:.4g}", value, most));
+        throw InvalidInput(Text("{0}: {1}", c.opening, what),
+                           Text("is {0}; must be 0 to {1}", length_quantity(value), length_quantity(most)));
     if (!(c.grease_interval >= 60.0 && c.grease_interval <= 1e6))
-      throw InvalidInput(c.opening + ": greased again after",
-                         fmt::format("is {:.4g} s; needs a minute of running at least", c.grease_interval));
+      throw InvalidInput(Text("{0}: greased again after", c.opening),
+                         Text("is {0} s; needs a minute of running at least", c.grease_interval));
   }
   for (const PartShield& p : s.shields) fresh(p.id, "shield");
   const Bilge& b = s.bilge;

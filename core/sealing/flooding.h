@@ -12,6 +12,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "flotation/equilibrium.h"
 #include "hull/model.h"
 #include "sealing/compartment.h"
@@ -63,7 +64,7 @@ struct FloodCourse {
   std::optional<double> to_trim, to_freeboard, to_part, to_capsize, to_sink;  ///< s; none: not within the course
   Id first_part = 0;
   std::optional<double> pump_started;  ///< s
-  std::string message;                 ///< why there is no course, or where it could not be followed to its end
+  Text message;                        ///< why there is no course, or where it could not be followed to its end
   /// Soonest of all dangers, s; none when there is none.
   [[nodiscard]] std::optional<double> danger() const;
 };

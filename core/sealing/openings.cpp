@@ -21,8 +21,8 @@ struct Register {
   const SealInput& in;
   std::vector<SealOpening> all;
 
-  SealOpening& add(O kind, const std::string& key, const std::string& name, const Vec3& place, double width,
-                   Id subject = 0, std::uint32_t count = 1) {
+  SealOpening& add(O kind, const std::string& key, const Text& name, const Vec3& place, double width, Id subject = 0,
+                   std::uint32_t count = 1) {
     SealOpening o;
     o.kind = kind;
     o.key = key;
@@ -115,7 +115,7 @@ void cooling_openings(Register& r) {
     const O kind = f.kind == FittingKind::outlet ? O::outlet : O::pickup;
     // What stands outside sends its hose through the transom.
     at.x() = std::max(at.x(), r.in.boat.hull.box.low.x());
-    r.add(kind, Register::keyed(kind, f.id), f.name, at, f.bore + 0.002, f.id);
+    r.add(kind, Register::keyed(kind, f.id), Text(f.name), at, f.bore + 0.002, f.id);
   }
 }
 
@@ -128,20 +128,19 @@ void hull_openings(Register& r) {
     for (const FloodPoint& f : hull.flood_points)
       if (f.id == h.id && f.place.z() < low.z()) low = f.place;
     if (low.z() > 1e8) continue;
-    r.add(O::hatch_edge, Register::keyed(O::hatch_edge, h.id), h.name, low, 2.0 * (h.length + h.width), h.id);
+    r.add(O::hatch_edge, Register::keyed(O::hatch_edge, h.id), Text(h.name), low, 2.0 * (h.length + h.width), h.id);
   }
   for (const Opening& o : r.in.design.openings)
-    r.add(O::hole, Register::keyed(O::hole, o.id), o.name, o.place, 0.004, o.id);
-  // A hole that the builder has named as the aerial's is it.
+    r.add(O::hole, Register::keyed(O::hole, o.id), Text(o.name), o.place, 0.004, o.id);
   const bool aerial = std::any_of(r.in.design.openings.begin(), r.in.design.openings.end(),
-                                  [](const Opening& o) { return o.name.find("erial") != std::string::npos; });
+                                  [](const Opening& o) { return o.for_aerial; });
   for (const Part& p : b.layout.parts) {
     const double deck = hull.deck_height(p.place.x(), p.place.y());
     if (p.kind == PartKind::receiver && !aerial)
-      r.add(O::aerial, Register::keyed(O::aerial, p.id), p.name + " aerial", {p.place.x(), p.place.y(), deck}, 0.003,
-            p.id);
+      r.add(O::aerial, Register::keyed(O::aerial, p.id), {"{0} aerial", p.name}, {p.place.x(), p.place.y(), deck},
+            0.003, p.id);
     if (p.outside && (p.kind == PartKind::camera || p.kind == PartKind::payload))
-      r.add(O::gland, Register::keyed(O::gland, p.id), p.name + " cable",
+      r.add(O::gland, Register::keyed(O::gland, p.id), {"{0} cable", p.name},
             {p.place.x(), p.place.y(),
              p.box().low.z() < deck - 0.005 ? hull.bottom_height(p.place.x(), p.place.y()) : deck},
             0.006, p.id);
@@ -155,7 +154,7 @@ void hull_openings(Register& r) {
       const Section::Extent e = s.extent();
       // Girth under water: twice the draught and the breadth there, close enough for a hair's gap.
       const double water = b.rest.plane.z_at(x), wet = std::max(0.0, water - e.low.y());
-      r.add(O::seam, fmt::format("seam:{}", i), fmt::format("Seam {} between sections", i), {x, 0.0, e.low.y()},
+      r.add(O::seam, fmt::format("seam:{}", i), Text("Seam {0} between sections", i), {x, 0.0, e.low.y()},
             std::max(0.01, 2.0 * wet + 0.7 * (e.high.x() - e.low.x())));
     }
   }

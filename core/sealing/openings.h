@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "cooling/circuit.h"
 #include "running/boat.h"
 #include "sealing/design.h"
@@ -44,7 +45,7 @@ struct SealInput {
 struct SealOpening {
   std::string key;  ///< stays the same while the thing is there, e.g. "shaft_tube", "hatch_edge:4"
   OpeningKind kind = OpeningKind::hole;
-  std::string name;
+  Text name;
   Id subject = 0;             ///< part, fitting or hull feature it belongs to; 0 for none
   Vec3 place = Vec3::Zero();  ///< m, where it is seen
   Vec3 inner = Vec3::Zero();  ///< m, the point water must reach to come in

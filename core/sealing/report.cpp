@@ -4,19 +4,16 @@
 #include <cmath>
 #include <future>
 
+#include "layout/kind.h"
+
 namespace plucky {
 
 namespace {
 
-bool electronic(PartKind kind) {
-  return kind == PartKind::battery || kind == PartKind::esc || kind == PartKind::receiver || kind == PartKind::servo ||
-         kind == PartKind::camera || kind == PartKind::payload;
-}
-
 std::vector<Wettable> wettables(const SealInput& in, const std::vector<Compartment>& bays) {
   std::vector<Wettable> out;
   for (const Part& p : in.boat.layout.parts) {
-    if (p.outside || p.may_get_wet || !(electronic(p.kind) || p.kind == PartKind::motor)) continue;
+    if (p.outside || p.may_get_wet || !(traits_of(p.kind).spoilt_by_water || p.kind == PartKind::motor)) continue;
     if (in.sealing.shield(p.id) != Shield::none) continue;
     out.push_back({p.id, p.name, p.place.x(), p.box().low.z(), compartment_at(bays, p.place.x())});
   }
@@ -77,7 +74,7 @@ std::vector<PumpPlace> pump_places(const SealInput& in, const std::vector<Compar
 std::vector<PartNeed> part_needs(const SealInput& in, const SealReport& r) {
   std::vector<PartNeed> out;
   for (const Part& p : in.boat.layout.parts) {
-    if (p.may_get_wet || !electronic(p.kind)) continue;
+    if (p.may_get_wet || !traits_of(p.kind).spoilt_by_water) continue;
     PartNeed n{.part = p.id, .name = p.name, .has = in.sealing.shield(p.id)};
     const std::size_t bay = compartment_at(r.bays, p.place.x());
     n.over_floor = p.box().low.z() - in.boat.hull.bottom_height(p.place.x(), p.place.y());

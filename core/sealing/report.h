@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "sealing/openings.h"
 
 namespace plucky {
@@ -12,7 +13,7 @@ namespace plucky {
 /// Where the bilge pump stands against where the water gathers.
 struct PumpPlace {
   Id part = 0;
-  std::string bay;
+  Text bay;
   double x = 0.0;               ///< m, the pump
   double low_standing = 0.0;    ///< m, station of the deepest point of its bay at rest
   double low_running = 0.0;     ///< m, at running trim

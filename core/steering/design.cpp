@@ -1,7 +1,5 @@
 #include "steering/design.h"
 
-#include <fmt/format.h>
-
 #include <array>
 
 #include "base/error.h"
@@ -73,10 +71,10 @@ bool matters(const Steering& s, const SteeringNumber& n) {
 void check_steering(const Steering& s) {
   for (const SteeringNumber& n : numbers)
     if (const double value = n.in(s); !(value >= n.low && value <= n.high))
-      throw InvalidInput(fmt::format("Steering: {}", n.label),
-                         fmt::format("is {:.4g} (SI); allowed: {:.4g} to {:.4g}", value, n.low, n.high));
-  if (s.blades < 1 || s.blades > 6)
-    throw InvalidInput("Steering: Rudders", fmt::format("are {}; must be 1 to 6", s.blades));
+      throw InvalidInput(Text("Steering: {0}", n.label),
+                         Text("is {0}; allowed: {1} to {2}", Quantity{value, n.dimension}, Quantity{n.low, n.dimension},
+                              Quantity{n.high, n.dimension}));
+  if (s.blades < 1 || s.blades > 6) throw InvalidInput("Steering: Rudders", Text("are {0}; must be 1 to 6", s.blades));
 }
 
 }  // namespace plucky

@@ -1,7 +1,5 @@
 #include "steering/foil.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -11,7 +9,7 @@
 namespace plucky {
 
 double lift_slope(double aspect, double sweep) {
-  if (!(aspect > 0.0)) throw InvalidInput("aspect ratio", fmt::format("is {}; must be more than zero", aspect));
+  if (!(aspect > 0.0)) throw InvalidInput("aspect ratio", Text("is {0}; must be more than zero", aspect));
   const double c = std::cos(sweep);
   return 0.9 * 2.0 * pi * aspect / (c * std::sqrt(aspect * aspect / std::pow(c, 4) + 4.0) + 1.8);
 }

@@ -1,7 +1,5 @@
 #include "steering/linkage.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -36,7 +34,7 @@ double angle_between(const Vec2& a, const Vec2& b) {
 
 LinkageCourse linkage_course(const Linkage& k, int steps) {
   const auto want = [](const char* what, double value) {
-    if (!(value > 0.0)) throw InvalidInput(what, fmt::format("is {} m; must be more than zero", value));
+    if (!(value > 0.0)) throw InvalidInput(what, Text("is {0}; must be more than zero", length_quantity(value)));
   };
   want("servo arm", k.servo_arm);
   want("horn arm", k.horn_arm);

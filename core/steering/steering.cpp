@@ -125,7 +125,7 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
   try {
     r.linkage = linkage_course(s.linkage);
   } catch (const InvalidInput& e) {
-    r.message = e.what();
+    r.message = e.sentence();
     return r;
   }
   r.fitted = true;

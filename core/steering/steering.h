@@ -4,6 +4,7 @@
 #include <optional>
 #include <string>
 
+#include "base/text.h"
 #include "running/power.h"
 #include "steering/design.h"
 
@@ -11,7 +12,7 @@ namespace plucky {
 
 struct SteeringReport {
   bool fitted = false;
-  std::string message;  ///< why there is no answer
+  Text message;  ///< why there is no answer
   LinkageCourse linkage;
   // None where it is not known: nothing steers, or the boat does not run.
   std::optional<double> angle;           ///< rad, greatest that the linkage gives

@@ -1,7 +1,5 @@
 #include "trial/bath_test.h"
 
-#include <fmt/format.h>
-
 #include <Eigen/Dense>
 #include <algorithm>
 #include <cmath>
@@ -74,15 +72,16 @@ std::vector<FreeboardReading> bath_points(const HullModel& hull) {
 BathAnswer solve_bath_test(const ImmersedBody& body, double density, const std::vector<FreeboardReading>& readings,
                            double reading_sigma, double planned_cg_z, double cg_z_sigma) {
   if (readings.size() < 3)
-    throw InvalidInput("freeboards", fmt::format("{} given; three points are the least", readings.size()));
+    throw InvalidInput("freeboards", Text("{0} given; three points are the least", readings.size()));
   if (!(reading_sigma > 0.0)) throw InvalidInput("uncertainty of the readings", "must be more than zero");
   for (const FreeboardReading& r : readings)
     if (!std::isfinite(r.freeboard) || !r.place.allFinite())
-      throw InvalidInput("freeboard at " + r.point, "is not a number");
+      throw InvalidInput(Text("freeboard at {0}", r.point), "is not a number");
   for (std::size_t i = 0; i < readings.size(); ++i)
     for (std::size_t k = 0; k < i; ++k)
       if ((readings[i].place - readings[k].place).norm() < 1e-4)
-        throw InvalidInput("freeboard at " + readings[i].point, "is of the same place as " + readings[k].point);
+        throw InvalidInput(Text("freeboard at {0}", readings[i].point),
+                           Text("is of the same place as {0}", readings[k].point));
 
   BathAnswer answer;
   Unknowns u(0.0, 0.0, 0.0);

@@ -9,6 +9,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "flotation/immersed_body.h"
 #include "hull/model.h"
 #include "trial/trial_log.h"
@@ -17,7 +18,7 @@ namespace plucky {
 
 struct BathAnswer {
   bool solved = false;
-  std::string message;  ///< why not
+  Text message;  ///< why not
   WaterPlane plane;
   double mass = 0.0, mass_sigma = 0.0;  ///< kg
   Vec3 cg = Vec3::Zero();               ///< m; z is the planned one, freeboards cannot tell it

@@ -1,7 +1,5 @@
 #include "trial/weighing.h"
 
-#include <fmt/format.h>
-
 #include <cmath>
 
 #include "base/error.h"
@@ -10,16 +8,16 @@ namespace plucky {
 
 FoundMass weigh_boat(const std::vector<SupportReading>& supports, double scale_sigma, double place_sigma, double cg_z) {
   if (supports.size() < 2 || supports.size() > 4)
-    throw InvalidInput("supports", fmt::format("{} given; must be two, three or four", supports.size()));
+    throw InvalidInput("supports", Text("{0} given; must be two, three or four", supports.size()));
   FoundMass out;
   Vec3 moment = Vec3::Zero();
   for (std::size_t i = 0; i < supports.size(); ++i) {
     const SupportReading& s = supports[i];
     if (!(s.mass >= 0.0) || !std::isfinite(s.mass))
-      throw InvalidInput(fmt::format("support {}", i + 1), "shows less than nothing: tare the empty scale first");
+      throw InvalidInput(Text("support {0}", i + 1), "shows less than nothing: tare the empty scale first");
     for (std::size_t k = 0; k < i; ++k)
       if ((s.place - supports[k].place).head<2>().norm() < 0.02)
-        throw InvalidInput(fmt::format("supports {} and {}", k + 1, i + 1), "stand closer than 20 mm");
+        throw InvalidInput(Text("supports {0} and {1}", k + 1, i + 1), "stand closer than 20 mm");
     out.mass += s.mass;
     moment += s.mass * s.place;
   }

@@ -32,6 +32,23 @@ inline constexpr int patience = 10;
 inline constexpr int patience = 1;
 #endif
 
+/// Words on buttons and labels in sight that have no room.
+inline QStringList cut_words(const QWidget& window) {
+  QStringList cut;
+  for (const QWidget* w : window.findChildren<QWidget*>()) {
+    if (!w->isVisibleTo(&window) || w->width() <= 0) continue;
+    // A finding's button says as much of its edit as fits.
+    if (const auto* b = qobject_cast<const QAbstractButton*>(w);
+        b && b->objectName() != "do_it" &&
+        b->width() < b->fontMetrics().horizontalAdvance(QString(b->text()).remove('&')))
+      cut << b->text();
+    if (const auto* l = qobject_cast<const QLabel*>(w); l && !l->wordWrap() && l->textFormat() != Qt::RichText)
+      for (const QString& line : l->text().split('\n'))
+        if (l->width() + 1 < l->fontMetrics().horizontalAdvance(line)) cut << line;
+  }
+  return cut;
+}
+
 class Bench : public testing::Test {
  protected:
   void SetUp() override {

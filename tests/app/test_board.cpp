@@ -267,7 +267,7 @@ TEST_F(Bench, AWayInNamesItselfUnderThePointerAndIsChosenByAClick) {
     const QPoint at = board()->map().plan(o.place.x(), o.place.y()).toPoint();
     QHelpEvent help(QEvent::ToolTip, at, board()->mapToGlobal(at));
     QApplication::sendEvent(board(), &help);
-    EXPECT_TRUE(QToolTip::text().contains(QString::fromStdString(o.name))) << QToolTip::text().toStdString();
+    EXPECT_TRUE(QToolTip::text().contains(session.said(o.name))) << QToolTip::text().toStdString();
     EXPECT_TRUE(QToolTip::text().startsWith(QString::number(i + 1)));
     QTest::mouseClick(board(), Qt::LeftButton, {}, at);
     settle();

@@ -12,6 +12,7 @@
 #include "board/label_placer.h"
 #include "shelf/shelf.h"
 #include "stages/stages.h"
+#include "theme/theme.h"
 #include "view3d/raster.h"
 
 using namespace plucky;
@@ -125,25 +126,26 @@ TEST(Raster, CamerasTurnWithoutStretching) {
     }
 }
 
+TEST_F(Bench, AFontShrinksUntilItsWordsHaveRoomAndStaysReadable) {
+  const QString words = "Motor within its limits at this throttle and any lower one";
+  EXPECT_EQ(fitted(ui_font(9.5), "Float", {200, 30}).pointSizeF(), 9.5);
+  for (const double width : {330.0, 300.0, 270.0}) {
+    const QFont font = fitted(ui_font(9.5), words, {width, 30});
+    EXPECT_LE(QFontMetricsF(font).horizontalAdvance(words), width + 1.0);
+    EXPECT_LE(font.pointSizeF(), fitted(ui_font(9.5), words, {width + 30.0, 30}).pointSizeF());
+  }
+  EXPECT_EQ(fitted(ui_font(9.5), words, {20, 30}).pointSizeF(), 6.5);
+  // Two lines need half the width.
+  EXPECT_GT(fitted(ui_font(9.5), words, {200, 40}, Lines::wrapped).pointSizeF(),
+            fitted(ui_font(9.5), words, {200, 40}).pointSizeF());
+}
+
 TEST_F(Bench, NothingIsCutOffInTheSmallestWindow) {
   window->resize(1024, 700);
   settle();
   const auto look_for_cuts = [&](const std::string& where) {
-    for (const QWidget* w : window->findChildren<QWidget*>()) {
-      if (!w->isVisibleTo(window.get()) || w->width() <= 0) continue;
-      if (const auto* b = qobject_cast<const QAbstractButton*>(w);
-          b && !b->text().isEmpty() && b->objectName() != "do_it") {
-        EXPECT_GE(b->width(), b->fontMetrics().horizontalAdvance(QString(b->text()).remove('&')))
-            << where << ": " << b->text().toStdString();
-      }
-      if (const auto* l = qobject_cast<const QLabel*>(w);
-          l && !l->text().isEmpty() && !l->wordWrap() && l->textFormat() != Qt::RichText) {
-        int widest = 0;
-        for (const QString& line : l->text().split('\n'))
-          widest = std::max(widest, l->fontMetrics().horizontalAdvance(line));
-        EXPECT_GE(l->width() + 1, widest) << where << ": " << l->text().toStdString();
-      }
-    }
+    const QStringList cut = cut_words(*window);
+    EXPECT_TRUE(cut.isEmpty()) << where << ": " << cut.join(" | ").toStdString();
   };
   for (const Project& boat : demo_fleet()) {
     session.adopt(boat, {});

@@ -9,6 +9,7 @@
 #include "few_cases.h"
 #include "session/session.h"
 #include "shapes.h"
+#include "texts.h"
 #include "window/fleet.h"
 
 using namespace plucky;
@@ -273,12 +274,12 @@ TEST(Fleet, EverySentenceIsWholeInBothUnitSystems) {
     for (const UnitSystem units : {UnitSystem::metric, UnitSystem::inch}) {
       session.set_units(units);
       for (const Finding& f : session.now().findings) {
-        const QString text = session.shown(f.text, f.values);
+        const QString text = session.said(f.text);
         EXPECT_FALSE(text.contains('{')) << f.id << ": " << text.toStdString();
         EXPECT_FALSE(text.contains("nan")) << f.id;
         EXPECT_TRUE(text.endsWith('.')) << f.id << ": " << text.toStdString();
         if (f.remedy) {
-          EXPECT_FALSE(session.shown(f.remedy->label, f.remedy_values).contains('{')) << f.id;
+          EXPECT_FALSE(session.said(f.remedy->label).contains('{')) << f.id;
         }
         if (units == UnitSystem::inch) {
           EXPECT_FALSE(text.contains(" mm")) << text.toStdString();
@@ -325,7 +326,7 @@ TEST(Fleet, EveryOfferCanBeDoneMendsItsFindingAndIsUndone) {
     const std::vector<Finding> findings = session.now().findings;
     for (const Finding& f : findings) {
       if (!f.remedy) continue;
-      SCOPED_TRACE(boat.name + ": " + f.id + ": " + f.remedy->label);
+      SCOPED_TRACE(boat.name + ": " + f.id + ": " + plain(f.remedy->label));
       ASSERT_TRUE(session.perform(Edit(*f.remedy)));
       ++done;
       for (const Finding& after : session.now().findings) {

@@ -133,7 +133,7 @@ TEST_F(WaterBench, TheRegisterSortsByAClickOnItsHeadings) {
     settle();
   };
   std::map<QString, double> over;
-  for (const SealOpening& o : session.now().seal.openings) over[QString::fromStdString(o.name)] = o.over_standing;
+  for (const SealOpening& o : session.now().seal.openings) over[session.said(o.name)] = o.over_standing;
   for (int clicks = 1; clicks <= 2; ++clicks) {
     press_heading(5);
     const bool rising = head->sortIndicatorOrder() == Qt::AscendingOrder;

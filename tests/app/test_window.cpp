@@ -25,6 +25,7 @@
 #include "shelf/shelf.h"
 #include "stages/hull/import_page.h"
 #include "stem/stem.h"
+#include "texts.h"
 
 using namespace plucky;
 using namespace plucky::test;

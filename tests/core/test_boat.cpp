@@ -11,6 +11,7 @@
 #include "drive/water_jet.h"
 #include "running/boat.h"
 #include "shapes.h"
+#include "texts.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -24,11 +25,12 @@ double finite_share(const Assessment& a) {
     if (r.value) {
       count(r.value->si);
       for (const ReasonLine& line : reasons(a, r.key))
-        for (const Quantity& q : line.values) count(q.si);
+        for (const Quantity& q : test::quantities(line.text)) count(q.si);
     }
   for (const Finding& f : a.findings) {
-    for (const Quantity& q : f.values) count(q.si);
-    for (const Quantity& q : f.remedy_values) count(q.si);
+    for (const Quantity& q : test::quantities(f.text)) count(q.si);
+    if (f.remedy)
+      for (const Quantity& q : test::quantities(f.remedy->label)) count(q.si);
     count(f.number.si);
     count(f.limit.si);
   }

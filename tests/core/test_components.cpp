@@ -3,15 +3,18 @@
 #include <rapidcheck/gtest.h>
 
 #include <fstream>
+#include <set>
 #include <sstream>
 
 #include "assessment/drive_edits.h"
 #include "assessment/fit_out.h"
 #include "assessment/rules.h"
 #include "layout/component.h"
+#include "layout/kind.h"
 #include "project/edit.h"
 #include "project/json.h"
 #include "shapes.h"
+#include "texts.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -58,6 +61,53 @@ Project bare(HullFamily family, double length) {
   p.brief.run_time = 600.0;
   p.brief.wanted_speed = 25.0 / 3.6;
   return p;
+}
+
+TEST(ComponentKinds, TheListHoldsEachKindOnceInTheOrderOfTheEnumeration) {
+  const auto kinds = component_kinds();
+  ASSERT_EQ(kinds.size(), static_cast<std::size_t>(PartKind::other) + 1);
+  std::set<std::string> keys, names;
+  std::set<DriveGroup> roles;
+  for (std::size_t i = 0; i < kinds.size(); ++i) {
+    const ComponentKind& k = kinds[i];
+    EXPECT_EQ(k.kind, static_cast<PartKind>(i)) << k.key;
+    EXPECT_TRUE(keys.insert(k.key).second) << k.key;
+    EXPECT_TRUE(names.insert(k.name).second) << k.name;
+    EXPECT_EQ(part_kind_from_key(k.key), k.kind);
+    // A role comes with the two ways of its data; measures among them go both ways as well.
+    EXPECT_EQ(k.role.has_value(), k.put != nullptr) << k.key;
+    EXPECT_EQ(k.put != nullptr, k.take != nullptr) << k.key;
+    EXPECT_EQ(k.size_from_data != nullptr, k.data_from_size != nullptr) << k.key;
+    if (k.role) {
+      EXPECT_TRUE(roles.insert(*k.role).second) << k.key;
+      EXPECT_EQ(kind_of(*k.role), k.kind);
+    }
+  }
+  // Every group of a drive's data has a kind that holds it, but for use and fittings, which are the drive's own.
+  EXPECT_EQ(roles.size(), static_cast<std::size_t>(DriveGroup::fittings) - 1);
+  EXPECT_THROW((void)kind_of(DriveGroup::drive), InvalidInput);
+  EXPECT_THROW((void)part_kind_from_key("anchor"), InvalidInput);
+}
+
+RC_GTEST_PROP(ComponentKinds, SizeAndDataSayTheSame, ()) {
+  const auto kinds = component_kinds();
+  const ComponentKind& kind = *rc::gen::elementOf(std::vector<ComponentKind>(kinds.begin(), kinds.end()));
+  if (!kind.role) return;
+  Drive drive;
+  drive.screw.guard_radius = *rc::gen::inRange(0, 2) * 0.03;
+  Part part{.kind = kind.kind, .data = kind.take(drive)};
+  Drive other;
+  other.screw.diameter = other.motor.can_length = 0.5;
+  put_data(part, other);
+  RC_ASSERT(kind.take(other) == part.data);
+  if (!size_is_data(part)) return;
+  part.size = Vec3(*rc::gen::inRange(10, 90), 0.0, 0.0) * 1e-3;
+  part.size.y() = part.size.z() = *rc::gen::inRange(70, 200) * 1e-3;
+  const Vec3 typed = part.size;
+  take_data_from_size(part);
+  part.size = Vec3::Zero();
+  take_size_from_data(part);
+  RC_ASSERT((part.size - typed).norm() < 1e-12);
 }
 
 }  // namespace
@@ -144,7 +194,7 @@ RC_GTEST_PROP(Components, ASwapThereAndBackLeavesTheBoatAsItWas, ()) {
   RC_ASSERT(now.mass == entry.part.mass);
   RC_ASSERT(now.id == was.id);
   Drive drive = start.drive();
-  put_data(entry.part.data, drive);
+  put_data(entry.part, drive);
   RC_ASSERT(there.drive() == drive);
   RC_ASSERT(project_from_json(project_to_json(there)) == there);
   // Back by the part as it was: a rail and the boat's own places have not moved it.
@@ -178,7 +228,7 @@ TEST(Components, WhatIsTakenOutLeavesAGapThatIsToldAndFilledByTheNextOneAboard) 
   EXPECT_FALSE(d.lacks(DriveGroup::motor));
   const Assessment a = assess(without);
   EXPECT_FALSE(a.power.fitted);
-  EXPECT_EQ(a.power.message, "the drive has no ESC");
+  EXPECT_EQ(a.power.message, Text("missing in the drive: {0}", "ESC"));
   EXPECT_FALSE(a.drive.fitted);
   // Another number of the drive does not bring it back.
   Drive slower = d;
@@ -373,12 +423,12 @@ TEST(FitOut, ASecondDriveStandsBesideTheFirstAndGoesAgain) {
   for (Part& part : unlike.layout.parts)
     if (part.id == d.stands.second_propulsor) std::get<Screw>(part.data).pitch *= 1.3;
   EXPECT_TRUE(unlike.drive().unlike);
-  EXPECT_NE(assess(unlike).power.message.find("drives differ"), std::string::npos);
+  EXPECT_NE(plain(assess(unlike).power.message).find("drives differ"), std::string::npos);
   // What the second one lacks is a gap of the boat; filling it makes them alike again.
   const Id esc = twin.drives[1].components[1];
   ASSERT_EQ(twin.layout.component(esc)->kind, PartKind::esc);
   const Project lacking = apply(twin, {"Out", RemovePart{esc}});
-  EXPECT_EQ(assess(lacking).power.message, "the drive has no ESC");
+  EXPECT_EQ(assess(lacking).power.message, Text("missing in the drive: {0}", "ESC"));
   const Project whole = fitted_out(assess(lacking), Propulsor::propeller, Mounting::shaft, builtin_catalogue());
   EXPECT_EQ(whole.drive().gaps, 0u);
   EXPECT_FALSE(whole.drive().unlike);

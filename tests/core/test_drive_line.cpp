@@ -91,10 +91,10 @@ TEST(FitChain, NamesEveryJointAndWhatIsWrongWithIt) {
   for (const Joint& j : joints) EXPECT_EQ(j.fit, Joint::Fit::matched) << j.key;
   d.coupler.bore_motor = 0.006;
   EXPECT_EQ(fit_chain(d)[0].fit, Joint::Fit::adapter);
-  EXPECT_NE(fit_chain(d)[0].words.find("reducing sleeve"), std::string::npos);
+  EXPECT_NE(plain(fit_chain(d)[0].words).find("reducing sleeve"), std::string::npos);
   d.shaft.diameter = 0.005;
   EXPECT_EQ(fit_chain(d)[1].fit, Joint::Fit::misfit);
-  EXPECT_NE(fit_chain(d)[4].words.find("does not go into"), std::string::npos);
+  EXPECT_NE(plain(fit_chain(d)[4].words).find("does not go into"), std::string::npos);
   d.mounting = Mounting::pod;
   ASSERT_EQ(fit_chain(d).size(), 1u);
   EXPECT_EQ(fit_chain(d)[0].inner, "motor shaft");
@@ -131,7 +131,7 @@ TEST(DriveLine, SaysWhichPartIsMissing) {
   Project p = powered_boat();
   std::erase_if(p.layout.parts, [](const Part& part) { return part.kind == PartKind::motor; });
   EXPECT_FALSE(line_of(p).known);
-  EXPECT_NE(line_of(p).missing.find("no motor"), std::string::npos);
+  EXPECT_NE(plain(line_of(p).missing).find("no motor"), std::string::npos);
   drive(p)->propulsor = Propulsor::jet;
   EXPECT_FALSE(line_of(p).known);
   EXPECT_TRUE(line_of(p).missing.empty());

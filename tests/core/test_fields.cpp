@@ -83,7 +83,7 @@ TEST(Fields, TheOnesOfAnAuditAreRefusedWithTheirPlace) {
     try {
       check_project(p);
     } catch (const InvalidInput& e) {
-      return e.place();
+      return plain(e.place());
     }
     return "accepted";
   };

@@ -627,7 +627,7 @@ TEST(Findings, WaitUntilWhatTheyJudgeIsThere) {
   p.layout.parts.clear();
   const Assessment empty = assess(p);
   EXPECT_EQ(finding(empty, "float.cg").severity, Severity::note);
-  EXPECT_NE(finding(empty, "float.cg").text.find("Nothing stands in the hull yet"), std::string::npos);
+  EXPECT_NE(plain(finding(empty, "float.cg").text).find("Nothing stands in the hull yet"), std::string::npos);
   EXPECT_EQ(find_finding(empty, "float.trim"), nullptr);
   EXPECT_EQ(find_finding(empty, "float.heel"), nullptr);
 }
@@ -635,9 +635,9 @@ TEST(Findings, WaitUntilWhatTheyJudgeIsThere) {
 TEST(Findings, TheBoatsOwnDriveAndHullSayWhatItIs) {
   Project p = powered_boat();
   p.brief.type = BoatType::displacement;  // a wish, not the boat
-  EXPECT_NE(finding(assess(p), "float.cg").source.find("a third"), std::string::npos);
+  EXPECT_NE(plain(finding(assess(p), "float.cg").source).find("a third"), std::string::npos);
   p.hull = usual_hull(HullFamily::round_bilge);
-  EXPECT_NE(finding(assess(p), "float.cg").source.find("centre of buoyancy"), std::string::npos);
+  EXPECT_NE(plain(finding(assess(p), "float.cg").source).find("centre of buoyancy"), std::string::npos);
 }
 
 TEST(FitChain, ABevelLegOfOneToOneIsGeared) {

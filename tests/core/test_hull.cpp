@@ -75,7 +75,7 @@ RC_GTEST_PROP(Loft, AnyParametersGiveACleanSkinOrAReason, ()) {
 TEST(Loft, RefusesWithTheMeasureAndTheReason) {
   HullDesign d = usual_hull(HullFamily::deep_v);
   d.shape.length = -0.1;
-  EXPECT_NE(refusal(d).find("Length: -100 mm is outside"), std::string::npos);
+  EXPECT_NE(refusal(d).find("Length: -0.1 m is outside"), std::string::npos);
   d = usual_hull(HullFamily::deep_v);
   d.shape.deadrise_midships = radians(49);
   d.shape.beam = 0.3;

@@ -11,6 +11,7 @@
 #include "layout/arrange.h"
 #include "project/edit.h"
 #include "shapes.h"
+#include "texts.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -42,7 +43,9 @@ TEST(Reasons, EveryNumberOfTheLedgerHasThemAndTheyAddUp) {
   EXPECT_TRUE(reasons(a, "no such number").empty());
   // KB + BM - KG = GM, as told.
   const auto gm = reasons(a, "gm");
-  EXPECT_NEAR(gm[0].values[0].si + gm[1].values[0].si - gm[2].values[0].si, a.flotation.gm_transverse, 1e-9);
+  EXPECT_NEAR(
+      test::quantities(gm[0].text)[0].si + test::quantities(gm[1].text)[0].si - test::quantities(gm[2].text)[0].si,
+      a.flotation.gm_transverse, 1e-9);
   // The first lines about trim name the part with the greatest lever.
   bool battery = false;
   for (const ReasonLine& l : reasons(a, "cg_x")) battery = battery || l.subject == p.layout.parts[0].id;

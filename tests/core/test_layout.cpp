@@ -156,7 +156,7 @@ TEST(Catalogue, ComponentsOfADriveComeWithTheirDataAndAreKeptWithThem) {
     kinds.insert(e.part.kind);
     EXPECT_TRUE(has_data(e.part)) << e.part.name;
     Drive d;
-    put_data(e.part.data, d);
+    put_data(e.part, d);
     EXPECT_EQ(refusal_of([&] {
                 check_drive(d);
                 return 0;

@@ -8,6 +8,7 @@
 #include "sealing/flooding.h"
 #include "sealing/leak.h"
 #include "shapes.h"
+#include "texts.h"
 #include "water/fluid.h"
 
 using namespace plucky;

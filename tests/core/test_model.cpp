@@ -119,7 +119,7 @@ TEST(HullModel, RefusesFittingsThatCannotBe) {
   };
   HullDesign d = usual_hull(HullFamily::deep_v);
   d.hatches.push_back({.id = 1, .name = "Long hatch", .x = 0.4, .length = 0.4});
-  EXPECT_NE(complaint(d).find("Long hatch: lies from 400 mm to 800 mm, outside the hull's 0 mm to 600 mm"),
+  EXPECT_NE(complaint(d).find("Long hatch: lies from 0.4 m to 0.8 m, outside the hull's 0 m to 0.6 m"),
             std::string::npos);
   d.hatches[0] = {.id = 1, .name = "Flat hatch", .length = 0.0};
   EXPECT_NE(complaint(d).find("length and width above zero"), std::string::npos);

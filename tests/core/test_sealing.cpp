@@ -10,6 +10,8 @@
 #include "assessment/assessment.h"
 #include "assessment/rules.h"
 #include "findings.h"
+#include "project/json.h"
+#include "project/json_fields.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -166,7 +168,7 @@ TEST(Seals, AGasketHoldsUntilItsScrewsStandTooFarApart) {
   EXPECT_GE(leak(0.12), leak(0.08));
   const Finding far_apart = finding(assess(p), "seal.opening:" + hatch_key(p));
   ASSERT_TRUE(far_apart.remedy);
-  EXPECT_EQ(far_apart.remedy->label, "Set the screws {0} apart");
+  EXPECT_EQ(far_apart.remedy->label, Text("Set the screws {0} apart", length_quantity(0.05)));
   EXPECT_EQ(assess(apply(p, *far_apart.remedy)).seal.find(hatch_key(p))->running, 0.0);
   EXPECT_LE(leak(0.30), open * (1.0 + 1e-12));
   EXPECT_GT(leak(0.05, SealCondition::worn), 0.0);  // every second screw has lost its hole
@@ -204,7 +206,7 @@ TEST(Seals, ConflictsAreTold) {
   EXPECT_EQ(
       assess(apply(p, *finding(a, "seal.lip:shaft_tube").remedy)).project.sealing.choice("shaft_tube")->spring_to_water,
       true);
-  EXPECT_NE(finding(a, "seal.grease").text.find("Steel ball bearings"), std::string::npos);
+  EXPECT_NE(plain(finding(a, "seal.grease").text).find("Steel ball bearings"), std::string::npos);
   drive(p)->shaft.bearing = BearingKind::ball_ceramic;
   EXPECT_FALSE(has(assess(p), "seal.grease"));
   // A groove cut too deep leaves the ring loose and leaking where water stands.
@@ -287,6 +289,36 @@ TEST(Sealing, RefusesNumbersThatCannotBe) {
   p = sealed_boat();
   p.sealing.choices[0].groove_depth = -1.0;
   EXPECT_NE(refusal_of([&] { check_project(p); }).find("groove depth"), std::string::npos);
+}
+
+TEST(Seals, AnAerialGoesThroughTheOpeningThatIsForItWhateverItIsCalled) {
+  Project p = sealed_boat();
+  Part receiver{.id = p.take_id(), .name = "Receiver", .kind = PartKind::receiver, .place = Vec3(0.2, 0.0, 0.05)};
+  receiver.mass = 0.01;
+  p.layout.parts.push_back(receiver);
+  const auto aerials = [](const Project& boat) {
+    const Assessment a = assess(boat);
+    return std::count_if(a.seal.openings.begin(), a.seal.openings.end(),
+                         [](const SealOpening& o) { return o.kind == OpeningKind::aerial; });
+  };
+  const auto before = aerials(p);
+  EXPECT_GE(before, 1);
+  p.hull.openings.push_back({.id = p.take_id(), .name = "Aerial", .place = Vec3(0.2, 0.02, 0.1)});
+  EXPECT_EQ(aerials(p), before);  // a name says nothing
+  p.hull.openings.back().for_aerial = true;
+  p.hull.openings.back().name = "Little hole";
+  EXPECT_EQ(aerials(p), 0);
+  // A file from before the mark is read by the name that it had.
+  std::string file = project_to_json(p);
+  const std::string mark = "\"for_aerial\": true";
+  ASSERT_NE(file.find(mark), std::string::npos);
+  EXPECT_EQ(project_from_json(file), p);
+  Json older = Json::parse(file);
+  for (Json& o : older["hull"]["openings"]) {
+    o.erase("for_aerial");
+    if (o["name"] == "Little hole") o["name"] = "Whip aerial";
+  }
+  EXPECT_TRUE(project_from_json(older.dump()).hull.openings.back().for_aerial);
 }
 
 RC_GTEST_PROP(Seals, AWorseConditionNeverLeaksLess, ()) {

@@ -8,6 +8,7 @@
 #include "flotation/solvers.h"
 #include "flotation/spread.h"
 #include "shapes.h"
+#include "texts.h"
 
 using namespace plucky;
 using namespace plucky::test;

@@ -232,8 +232,8 @@ TEST(WaterLedger, RowsComeWithWaterAndTellWhy) {
   EXPECT_TRUE(told);
   const auto why = reasons(wet, "water");
   ASSERT_EQ(why.size(), 2U);  // one pickup, one outlet
-  EXPECT_NE(why[0].text.find("climbs {0}"), std::string::npos);
-  EXPECT_NEAR(why[1].values[0].si, wet.water.outlets[0].flow, 1e-15);
+  EXPECT_NE(plain(why[0].text).find("climbs "), std::string::npos);
+  EXPECT_NEAR(test::quantities(why[1].text)[0].si, wet.water.outlets[0].flow, 1e-15);
   // A leak is a row once it is more than drops.
   SealChoice open;
   open.opening = "shaft_tube";
@@ -244,14 +244,14 @@ TEST(WaterLedger, RowsComeWithWaterAndTellWhy) {
   const Assessment leaky = assess(apply(p, {"", ChangeSealing{s}}));
   ASSERT_TRUE(row(leaky, "leak").value);
   EXPECT_GT(row(leaky, "leak").value->si, 5.0 * ml_min);
-  EXPECT_NE(reasons(leaky, "leak")[0].text.find("Shaft tube"), std::string::npos);
+  EXPECT_NE(plain(reasons(leaky, "leak")[0].text).find("Shaft tube"), std::string::npos);
 }
 
 TEST(WaterLedger, TheLaunchChecklistAsksForTheHoses) {
   const Project p = full_boat();
   bool asked = false;
   for (const CheckLine& line : launch_checklist(assess(p)))
-    asked = asked || line.text.find("Cooling hose") != std::string::npos;
+    asked = asked || plain(line.text).find("Cooling hose") != std::string::npos;
   EXPECT_TRUE(asked);
 }
 

@@ -9,6 +9,7 @@
 #include "every_number.h"
 #include "project/json.h"
 #include "reader.h"
+#include "texts.h"
 
 using namespace plucky;
 
@@ -45,7 +46,8 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     fuzz::demand(std::isfinite(a.mass.total), "a mass is a number");
     for (const Finding& f : a.findings) {
       fuzz::demand(std::isfinite(f.number.si), "a finding's number is one");
-      for (const Quantity& q : f.values) fuzz::demand(std::isfinite(q.si), "a finding's values are numbers");
+      for (const Quantity& q : test::quantities(f.text))
+        fuzz::demand(std::isfinite(q.si), "a finding's values are numbers");
     }
   });
   return 0;

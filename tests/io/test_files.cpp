@@ -199,9 +199,9 @@ RC_GTEST_PROP(Units, WhatIsShownIsUnderstood, ()) {
 }
 
 TEST(Units, FillFindingsInBothSystems) {
-  const std::vector<Quantity> values{length_quantity(0.0254), {0.5, Dimension::mass}};
-  EXPECT_EQ(fill_in("{0} off, {1} heavy {2}", values, UnitSystem::metric), "25.4 mm off, 500 g heavy {2}");
-  EXPECT_EQ(fill_in("{0} off", values, UnitSystem::inch), "1.00 in off");
+  const Quantity off = length_quantity(0.0254), heavy{0.5, Dimension::mass};
+  EXPECT_EQ(say({"{0} off, {1} heavy {2}", off, heavy}, UnitSystem::metric), "25.4 mm off, 500 g heavy {2}");
+  EXPECT_EQ(say({"{0} off", off}, UnitSystem::inch), "1.00 in off");
 }
 
 TEST(Zip, EntriesCountTogetherAgainstTheLimit) {

@@ -8,6 +8,7 @@
 #include "base/quantity.h"
 #include "io/network_file.h"
 #include "shapes.h"
+#include "texts.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -31,14 +32,14 @@ const char* const two_coolers = R"({
 Json written(const Network& n, double density, double viscosity) {
   Json j{{"density_kg_m3", density}, {"viscosity_m2_s", viscosity}, {"nodes", Json::array()}};
   for (const NetNode& node : n.nodes) {
-    j["nodes"].push_back({{"name", node.name}, {"height_m", node.height}});
+    j["nodes"].push_back({{"name", plain(node.name)}, {"height_m", node.height}});
     if (node.pressure) j["nodes"].back()["pressure_pa"] = *node.pressure;
   }
   for (const NetElement& e : n.elements)
-    j["elements"].push_back({{"name", e.name},
+    j["elements"].push_back({{"name", plain(e.name)},
                              {"kind", e.kind == NetKind::pump ? "pump" : "pipe"},
-                             {"from", n.nodes[e.from].name},
-                             {"to", n.nodes[e.to].name},
+                             {"from", plain(n.nodes[e.from].name)},
+                             {"to", plain(n.nodes[e.to].name)},
                              {"bore_m", e.bore},
                              {"length_m", e.length},
                              {"loss", e.loss},
@@ -81,14 +82,14 @@ RC_GTEST_PROP(NetworkFile, WhatIsWrittenIsRead, ()) {
   Network n;
   const int nodes = *rc::gen::inRange(2, 7);
   for (int i = 0; i < nodes; ++i) {
-    NetNode node{"n" + std::to_string(i), within(-1.0, 1.0), {}};
+    NetNode node{Text("n" + std::to_string(i)), within(-1.0, 1.0), {}};
     if (*rc::gen::arbitrary<bool>()) node.pressure = within(-1e4, 1e5);
     n.nodes.push_back(node);
   }
   const int elements = *rc::gen::inRange(1, 9);
   for (int i = 0; i < elements; ++i) {
     NetElement e;
-    e.name = "e" + std::to_string(i);
+    e.name = Text("e" + std::to_string(i));
     e.kind = *rc::gen::arbitrary<bool>() ? NetKind::pump : NetKind::pipe;
     e.from = static_cast<std::size_t>(*rc::gen::inRange(0, nodes));
     e.to = static_cast<std::size_t>(*rc::gen::inRange(0, nodes));

@@ -5,6 +5,7 @@
 #include <string>
 
 #include "assessment/assessment.h"
+#include "texts.h"
 
 namespace plucky::test {
 

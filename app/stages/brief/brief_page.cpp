@@ -15,7 +15,7 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
   heading(tr("Brief"));
   name_ = text(tr("Boat"), "boat_name");
   purpose_ = text(tr("Purpose"), "boat_purpose");
-  const auto names = [this](auto name, auto... values) { return QStringList{tr(name(values))...}; };
+  const auto names = [this](auto name, auto... values) { return QStringList{term(name(values))...}; };
   type_ =
       choice(tr("Type"),
              names(boat_type_name, BoatType::shaft_monohull, BoatType::air_sled, BoatType::jet, BoatType::displacement),
@@ -71,8 +71,7 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
        true);
 
   connect(name_, &QLineEdit::editingFinished, this, [this] {
-    if (name_->isModified())
-      session_->perform({tr("Name of the boat").toStdString(), Rename{name_->text().toStdString()}});
+    if (name_->isModified()) session_->perform({as_said(tr("Name of the boat")), Rename{name_->text().toStdString()}});
     refresh();
   });
   connect(purpose_, &QLineEdit::editingFinished, this, [this] {
@@ -129,7 +128,7 @@ void BriefPage::change(const QString& what, const std::function<void(Brief&)>& h
   else if (negative)
     session_->refuse(tr("Wants zero or more; the old value stays."));
   else
-    session_->perform({what.toStdString(), ChangeBrief{brief}});
+    session_->perform({as_said(what), ChangeBrief{brief}});
   refresh();
 }
 
@@ -147,7 +146,7 @@ void BriefPage::work_out() {
     std::vector<SizeAnswer> answers;
     for (const Family& family : hull_families()) {
       if (!family.loft) continue;
-      link.step(tr("Smallest hull: %1").arg(tr(family.name)));
+      link.step(tr("Smallest hull: %1").arg(term(family.name)));
       answers.push_back(smallest_hull(family.id, wish));
     }
     link.deliver([self, answers, best = recommend(brief).family] {
@@ -159,7 +158,7 @@ void BriefPage::work_out() {
 void BriefPage::show_answers(const std::vector<SizeAnswer>& answers, HullFamily best) {
   answers_ = answers;
   for (const SizeAnswer& a : answers_) {
-    QString words = tr(family_name(a.family));
+    QString words = term(family_name(a.family));
     words = words.left(1).toUpper() + words.mid(1);
     if (a.solved)
       words +=
@@ -169,7 +168,7 @@ void BriefPage::show_answers(const std::vector<SizeAnswer>& answers, HullFamily 
                    session_->in_words({a.structure, Dimension::mass}), session_->in_words(length_quantity(a.draught)),
                    session_->in_words(length_quantity(a.gm)));
     if (a.pieces > 1) words += tr(", %1 pieces").arg(a.pieces);
-    if (!a.message.empty()) words += ". " + QString::fromStdString(a.message);
+    if (!a.message.empty()) words += ". " + session_->said(a.message);
     if (a.family == best) words += tr("  \u2190 suits the brief");
     auto* item = new QListWidgetItem(words, sizes_);
     if (a.family != best) continue;
@@ -193,14 +192,13 @@ void BriefPage::make_boat() {
 
 void BriefPage::advise() {
   const Project& p = session_->project();
-  recommended_->setText(QString::fromStdString(recommend(p.brief).reason));
+  recommended_->setText(session_->said(recommend(p.brief).reason));
   const int row = sizes_->currentRow();
   const double length = row >= 0 && answers_[static_cast<std::size_t>(row)].solved
                             ? answers_[static_cast<std::size_t>(row)].shape.length
                             : session_->now().hull->model.length();
   QStringList lines;
-  for (const Advice& a : sizing_advice(length))
-    lines << tr("%1: %2").arg(tr(a.topic.c_str()), session_->shown(a.text, a.values));
+  for (const Advice& a : sizing_advice(length)) lines << tr("%1: %2").arg(term(a.topic), session_->said(a.text));
   advice_->setText(tr("Rules of thumb, common practice without a source:") + "\n" + lines.join("\n"));
 }
 

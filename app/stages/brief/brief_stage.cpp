@@ -11,7 +11,7 @@ Page* make_brief_page(const StageHost& host, QWidget* parent) {
   QObject::connect(page, &BriefPage::boat_wanted, page, [host](const Project& boat) {
     // An edit, not another boat: the brief stays, and undo brings the old hull back.
     host.session->perform(
-        {QObject::tr("Smallest hull of the brief").toStdString(), ReplaceBoat{std::make_shared<const Project>(boat)}});
+        {as_said(QObject::tr("Smallest hull of the brief")), ReplaceBoat{std::make_shared<const Project>(boat)}});
     host.choose_stage(Stage::hull);
   });
   return page;

@@ -66,7 +66,7 @@ void FlowChart::refresh() {
                 i < branches.size() ? QString::fromStdString(a.project.cooling.find(branches[i])->name) : QString(),
                 flow);
   }
-  tell(v.isEmpty() ? (a.project.cooling.empty() ? tr("No water: there is no circuit.") : no_curve(a.power))
+  tell(v.isEmpty() ? (a.project.cooling.empty() ? tr("No water: there is no circuit.") : no_curve(*session_, a.power))
                    : with_state(a.power, tr("Water that the circuit takes in, and where it goes.")));
   const bool runs = a.power.full.runs() && a.water.solved && !v.isEmpty();
   finish(tr("speed, %1").arg(unit.name), tr("water, ml/min"),
@@ -133,7 +133,7 @@ void WarmthChart::refresh() {
     names_.name(parts_[i].dry, p.cooled ? tr("%1 without water").arg(name) : QString(), temperature);
     names_.name(parts_[i].limit, tr("limit of %1").arg(name));
   }
-  tell(a.heat.parts.empty() ? no_curve(a.power)
+  tell(a.heat.parts.empty() ? no_curve(*session_, a.power)
                             : with_state(a.power, tr("As the boat is cooled, and dashed without water.")));
   finish(tr("minutes at the throttle limit"), tr("temperature, %1").arg(temperature_name(*session_)),
          {nothing, nothing});

@@ -34,7 +34,7 @@ CoolPage::CoolPage(Session* session, QWidget* parent) : Page(session, parent) {
   add_facts();
   section(tr("The circuit"), "section_circuit");
   QStringList names{tr("as drawn")};
-  for (const Plumbing p : plumbings) names << tr(plumbing_name(p));
+  for (const Plumbing p : plumbings) names << term(plumbing_name(p));
   plumbing_ = choice(tr("Plumbing"), names, "plumbing");
   plumbing_->setToolTip(tr("Replaces the circuit by one of this kind; undo brings the old one back"));
   connect(plumbing_, &QComboBox::activated, this, &CoolPage::plumb);
@@ -66,7 +66,7 @@ void CoolPage::change(const QString& what, const std::function<void(CoolingCircu
   if (filling_) return;
   CoolingCircuit c = session_->project().cooling;
   how(c);
-  if (!(c == session_->project().cooling)) session_->perform({what.toStdString(), ChangeCooling{c}});
+  if (!(c == session_->project().cooling)) session_->perform({as_said(what), ChangeCooling{c}});
   refresh();
 }
 
@@ -95,7 +95,7 @@ void CoolPage::add_items() {
   connect(items_, &QTreeWidget::itemSelectionChanged, this, choose, Qt::QueuedConnection);
   auto* more = button(tr("Add a fitting"), "add_cool_fitting", true);
   auto* menu = new QMenu(more);
-  for (const FittingKind k : kinds) menu->addAction(tr(fitting_name(k)), this, [this, k] { add_fitting(k); });
+  for (const FittingKind k : kinds) menu->addAction(term(fitting_name(k)), this, [this, k] { add_fitting(k); });
   more->setMenu(menu);
   auto* lane = button(tr("Keep a lane clear for hoses"), "add_lane", true);
   connect(lane, &QPushButton::clicked, this, [this] {
@@ -115,11 +115,11 @@ void CoolPage::add_chosen() {
   chosen_title_ = heading({});
   chosen_title_->setObjectName("cool_chosen");
   QStringList names;
-  for (const FittingKind k : kinds) names << tr(fitting_name(k));
+  for (const FittingKind k : kinds) names << term(fitting_name(k));
   kind_ = choice(tr("Kind"), names, "cool_kind");
   sits_on_ = choice(tr("Sits on"), {}, "cool_sits_on");
   names.clear();
-  for (const HoseMaterial m : materials) names << tr(hose_name(m));
+  for (const HoseMaterial m : materials) names << term(hose_name(m));
   material_ = choice(tr("Made of"), names, "hose_material");
   bore_ = quantity(tr("Bore"), Dimension::length, "hose_bore");
   wall_ = quantity(tr("Wall"), Dimension::length, "hose_wall");
@@ -140,13 +140,13 @@ void CoolPage::add_chosen() {
   }
   kinked_ = check(tr("Flattened behind something"), "hose_kinked");
   for (const FittingNumber& n : fitting_numbers()) {
-    QuantityEdit* edit = quantity(tr(n.label), n.dimension, (std::string("cool_") + n.key).c_str());
-    edit->setToolTip(tr(n.help));
+    QuantityEdit* edit = quantity(term(n.label), n.dimension, (std::string("cool_") + n.key).c_str());
+    edit->setToolTip(term(n.help));
     numbers_.push_back({&n, edit});
     connect(edit, &QuantityEdit::cleared, this,
-            [this, &n] { change_chosen(tr(n.label), [&](CoolFitting& f) { f.*n.member = 0.0; }, {}); });
+            [this, &n] { change_chosen(term(n.label), [&](CoolFitting& f) { f.*n.member = 0.0; }, {}); });
     connect(edit, &QuantityEdit::entered, this,
-            [this, &n](double si) { change_chosen(tr(n.label), [&](CoolFitting& f) { f.*n.member = si; }, {}); });
+            [this, &n](double si) { change_chosen(term(n.label), [&](CoolFitting& f) { f.*n.member = si; }, {}); });
   }
   in_wash_ = check(tr("Stands in the propeller's race"), "cool_in_wash");
   blocked_ = check(tr("Blocked by weed"), "cool_blocked");
@@ -239,7 +239,7 @@ void CoolPage::plumb(int index) {
   if (c.empty() && way != Plumbing::none)
     return session_->refuse(tr("There is neither an ESC nor a motor with a still can in the boat to cool."));
   session_->select(0);
-  session_->perform({tr("Plumbing: %1").arg(tr(plumbing_name(way))).toStdString(), ChangeCooling{c}});
+  session_->perform({as_said(tr("Plumbing: %1").arg(term(plumbing_name(way)))), ChangeCooling{c}});
   refresh();
 }
 
@@ -260,7 +260,7 @@ void CoolPage::add_fitting(FittingKind kind) {
                : kind == FittingKind::outlet ? box.low.z() + 0.7 * box.size().z()
                                              : floor + 0.02};
   }
-  change(tr("Add %1").arg(tr(fitting_name(kind)).toLower()), [&](CoolingCircuit& c) { c.fittings.push_back(f); });
+  change(tr("Add %1").arg(term(fitting_name(kind)).toLower()), [&](CoolingCircuit& c) { c.fittings.push_back(f); });
   if (!session_->project().cooling.fittings.empty()) session_->select(session_->project().cooling.fittings.back().id);
 }
 
@@ -275,7 +275,7 @@ void CoolPage::record_height() {
     const PoweredBoat powered(boat_of(a), a.power.curve);
     const RunningState s = powered.at(u);
     if (!s.runs())
-      return session_->refuse(tr("The boat does not run at this throttle: %1.").arg(QString::fromStdString(s.message)));
+      return session_->refuse(tr("The boat does not run at this throttle: %1.").arg(session_->said(s.message)));
     const Stream stream = stream_of(boat_of(a), s);
     const double found = recovery_from_height(h, f->in_wash ? stream.race : stream.speed);
     change(tr("Height test of %1").arg(QString::fromStdString(f->name)), [&](CoolingCircuit& c) {
@@ -284,7 +284,7 @@ void CoolPage::record_height() {
       c.tests.push_back({.pickup = pickup, .throttle = u, .height = h, .recovery = found, .date = today()});
     });
   } catch (const InvalidInput& e) {
-    session_->refuse(QString::fromStdString(e.what()));
+    session_->refuse(session_->said(e.sentence()));
   }
 }
 
@@ -308,9 +308,9 @@ void CoolPage::fill_facts() {
                             .arg(shown(a.water.taken(), Dimension::flow))
                             .arg(a.water.fill_time, 0, 'f', a.water.fill_time < 10.0 ? 1 : 0);
   flow_->setText(c.empty()         ? tr("nothing: no circuit")
-                 : !a.water.solved ? QString::fromStdString(a.water.message)
-                 : a.water.stale ? tr("as it was, %1; now none: %2").arg(taken, QString::fromStdString(a.water.message))
-                                 : taken);
+                 : !a.water.solved ? session_->said(a.water.message)
+                 : a.water.stale   ? tr("as it was, %1; now none: %2").arg(taken, session_->said(a.water.message))
+                                   : taken);
   QStringList starts;
   for (const OutletFlow& o : a.water.outlets) {
     const std::optional<double> v = start_speed(a.water_sweep, o.fitting);

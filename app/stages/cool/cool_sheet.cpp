@@ -24,7 +24,7 @@ void circuit(Sheet& s) {
     const HoseFlow* f = s.a().water.hose(h.id);
     s.table_row({QString::fromUtf8("%1 \u2192 %2")
                      .arg(QString::fromStdString(c.find(h.from)->name), QString::fromStdString(c.find(h.to)->name)),
-                 QObject::tr(hose_name(h.material)), s.session().shown(length_quantity(h.bore)),
+                 term(hose_name(h.material)), s.session().shown(length_quantity(h.bore)),
                  s.session().shown(length_quantity(s.a().hoses[i].length)),
                  s.session().shown({s.a().hoses[i].mass, Dimension::mass}), f ? flow(std::abs(f->flow)) : QString()},
                 at, ui_font(8.5), look().ink);

@@ -7,27 +7,26 @@
 namespace plucky::app {
 
 StageModule cool_stage() {
-  return {
-      .stage = Stage::cool,
-      .page = [](const StageHost& host, QWidget* parent) -> Page* { return new CoolPage(host.session, parent); },
-      .overlays = Overlay::water | Overlay::parts | Overlay::names | Overlay::plumbing,
-      .layers = {{Overlay::plumbing, &paint_plumbing, BoardLayer::Lies::under_names}},
-      .shelf = {{"flow", QT_TRANSLATE_NOOP("QObject", "&Water through the hoses"), "W", &make_shelf_page<FlowChart>},
-                {"temperatures", QT_TRANSLATE_NOOP("QObject", "Temperatures of &motor, ESC, battery"), "K",
-                 &make_shelf_page<WarmthChart>},
-                {"plumbing", QT_TRANSLATE_NOOP("QObject", "&Compare cooling layouts"), "J",
-                 &make_shelf_page<PlumbingTable>}},
-      .selection = {{[](const Session& s) { return s.project().cooling.holds(s.selection()); }, nullptr}},
-      .next_step =
-          [](const Session& session) {
-            if (!session.project().cooling.empty()) return QString();
-            return session.project().drives.empty()
-                       ? QObject::tr("Choose a drive first: then there is something to cool.")
-                       : QObject::tr(
-                             "No water runs through this boat. Compare cooling layouts (J) and take one, or "
-                             "add a pickup on the page.");
-          },
-      .sheet = &draw_cool_sheet};
+  return {.stage = Stage::cool,
+          .page = [](const StageHost& host, QWidget* parent) -> Page* { return new CoolPage(host.session, parent); },
+          .overlays = Overlay::water | Overlay::parts | Overlay::names | Overlay::plumbing,
+          .layers = {{Overlay::plumbing, &paint_plumbing, BoardLayer::Lies::under_names}},
+          .shelf = {{"flow", QT_TRANSLATE_NOOP("words", "&Water through the hoses"), "W", &make_shelf_page<FlowChart>},
+                    {"temperatures", QT_TRANSLATE_NOOP("words", "Temperatures of &motor, ESC, battery"), "K",
+                     &make_shelf_page<WarmthChart>},
+                    {"plumbing", QT_TRANSLATE_NOOP("words", "&Compare cooling layouts"), "J",
+                     &make_shelf_page<PlumbingTable>}},
+          .selection = {{[](const Session& s) { return s.project().cooling.holds(s.selection()); }, nullptr}},
+          .next_step =
+              [](const Session& session) {
+                if (!session.project().cooling.empty()) return QString();
+                return session.project().drives.empty()
+                           ? QObject::tr("Choose a drive first: then there is something to cool.")
+                           : QObject::tr(
+                                 "No water runs through this boat. Compare cooling layouts (J) and take one, or "
+                                 "add a pickup on the page.");
+              },
+          .sheet = &draw_cool_sheet};
 }
 
 }  // namespace plucky::app

@@ -159,7 +159,7 @@ void paint_plumbing(Canvas& c) {
   if (c.a().water.stale) {
     p.setPen(look().buoy_text);
     c.labels.place(p, c.map.plan_area().center(),
-                   QObject::tr("water as it was: %1").arg(QString::fromStdString(c.a().water.message)),
+                   QObject::tr("water as it was: %1").arg(c.session.said(c.a().water.message)),
                    {{0, -40}, {0, 40}, {0, 60}, {0, -60}});
   }
   if (c.state.hose_from && c.state.hose_to) {

@@ -44,7 +44,7 @@ void PlumbingTable::refresh() {
   table_->setRowCount(static_cast<int>(options.size()));
   for (int r = 0; r < table_->rowCount(); ++r) {
     const OptionResult& o = options[static_cast<std::size_t>(r)];
-    table_->setItem(r, 0, text_item(QString::fromStdString(o.name)));
+    table_->setItem(r, 0, text_item(session_->said(o.name)));
     set_number(table_, *session_, r, 1, o.motor_flow > 0.0, o.motor_flow, Dimension::flow);
     set_number(table_, *session_, r, 2, o.esc_flow > 0.0, o.esc_flow, Dimension::flow);
     set_warmth(table_, *session_, r, 3, o.winding);

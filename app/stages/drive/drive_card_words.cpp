@@ -31,14 +31,14 @@ QString detail_of(const Session& session, DriveGroup group, const Drive& d) {
       return QObject::tr("%1 to 1").arg(d.gearing.ratio, 0, 'g', 3) + dot +
              shown(d.gearing.efficiency, Dimension::ratio);
     case DriveGroup::coupler: {
-      QString words = QObject::tr(coupler_name(d.coupler.kind)) + dot + shown(d.coupler.bore_motor, Dimension::length) +
+      QString words = term(coupler_name(d.coupler.kind)) + dot + shown(d.coupler.bore_motor, Dimension::length) +
                       QString::fromUtf8(" \u2192 ") + shown(d.coupler.bore_shaft, Dimension::length);
       if (power.line.known && !power.line.bend_radius)
         words += dot + QObject::tr("%1 off line").arg(shown(power.line.coupler_offset, Dimension::length));
       return words;
     }
     case DriveGroup::shaft: {
-      QString words = shown(d.shaft.diameter, Dimension::length) + " " + QObject::tr(shaft_kind_name(d.shaft.kind));
+      QString words = shown(d.shaft.diameter, Dimension::length) + " " + term(shaft_kind_name(d.shaft.kind));
       if (power.line.known)
         words += dot + shown(power.line.tube_length, Dimension::length) + dot +
                  shown(power.line.shaft_angle, Dimension::angle);
@@ -69,8 +69,7 @@ QString detail_of(const Session& session, DriveGroup group, const Drive& d) {
 }
 
 DriveCard card_of(const Session& session, DriveGroup group, const Drive& d) {
-  DriveCard card{
-      .group = static_cast<int>(group), .title = QObject::tr(drive_group_name(group)), .detail = {}, .part = {}};
+  DriveCard card{.group = static_cast<int>(group), .title = term(drive_group_name(group)), .detail = {}, .part = {}};
   if (group == DriveGroup::drive) card.title = QObject::tr("Throttle and use");
   const bool component = group != DriveGroup::drive && group != DriveGroup::fittings;
   if (!component || !d.lacks(group)) card.detail = detail_of(session, group, d);
@@ -79,7 +78,7 @@ DriveCard card_of(const Session& session, DriveGroup group, const Drive& d) {
   const auto have = components_in_role(session.project(), group);
   if (have.empty() || d.lacks(group)) {
     card.gap = true;
-    card.title = have.empty() ? QObject::tr("No %1").arg(QObject::tr(drive_group_name(group)))
+    card.title = have.empty() ? QObject::tr("No %1").arg(term(drive_group_name(group)))
                               : QObject::tr("%1: not known").arg(card.title);
     card.detail = QObject::tr("choose one by the arrow");
     if (group == DriveGroup::gearing)
@@ -112,7 +111,7 @@ std::vector<DriveCard> drive_cards(const Session& session) {
   if (!cards.empty()) std::rotate(cards.begin(), cards.begin() + 1, cards.end());
   DriveCard steering{.group = steering_group, .title = QObject::tr("Steering"), .detail = {}, .part = {}};
   const SteeringReport& s = session.seen().steering;
-  steering.detail = QObject::tr(steered_by_name(session.project().steering.by));
+  steering.detail = term(steered_by_name(session.project().steering.by));
   if (s.turning_radius) steering.detail += dot + QObject::tr("turns in %1 m").arg(*s.turning_radius, 0, 'f', 1);
   for (const Part& part : session.project().layout.parts)
     if (part.kind == PartKind::servo) steering.part = part;

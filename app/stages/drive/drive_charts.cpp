@@ -39,14 +39,14 @@ void DragChart::refresh() {
   friction_->setData(v, friction);
   thrust_->setData(v.mid(0, thrust.size()), thrust);
   const RunningState& s = p.full;
-  tell(v.isEmpty() ? no_curve(p)
-                   : with_state(p, s.runs() ? tr("Thrust and drag meet at %1, %2.%3")
-                                                  .arg(session_->shown({s.speed, Dimension::speed}),
-                                                       session_->shown({s.hull.drag, Dimension::force}),
-                                                       s.hull.message.empty()
-                                                           ? QString()
-                                                           : " (" + QString::fromStdString(s.hull.message) + ")")
-                                            : QString::fromStdString(p.message)));
+  tell(v.isEmpty()
+           ? no_curve(*session_, p)
+           : with_state(p, s.runs() ? tr("Thrust and drag meet at %1, %2.%3")
+                                          .arg(session_->shown({s.speed, Dimension::speed}),
+                                               session_->shown({s.hull.drag, Dimension::force}),
+                                               s.hull.message.empty() ? QString()
+                                                                      : " (" + session_->said(s.hull.message) + ")")
+                                    : session_->said(p.message)));
   const auto force = [this](double n) { return session_->shown({n, Dimension::force}); };
   names_.name(curve_, tr("drag"), force);
   names_.name(friction_, tr("friction's share"), force);
@@ -62,7 +62,7 @@ QString DragChart::value_words(double x, double y) const {
   return tr("At %1 the drag is %2, the trim %3")
              .arg(session_->shown({v, Dimension::speed}), session_->shown({y, Dimension::force}),
                   session_->shown(angle_quantity(p.trim))) +
-         (p.message.empty() ? QString() : " (" + QString::fromStdString(p.message) + ")");
+         (p.message.empty() ? QString() : " (" + session_->said(p.message) + ")");
 }
 
 TableRows DragChart::table() const {
@@ -70,7 +70,8 @@ TableRows DragChart::table() const {
                   "spray, N", "trim, deg", "note"}};
   for (const RunningPoint& p : session_->now().power.curve.points())
     rows.push_back({number(p.speed), number(p.drag), number(p.friction), number(p.wave), number(p.pressure),
-                    number(p.appendages), number(p.air), number(p.spray), number(degrees(p.trim)), p.message});
+                    number(p.appendages), number(p.air), number(p.spray), number(degrees(p.trim)),
+                    session_->said(p.message).toStdString()});
   return rows;
 }
 
@@ -100,14 +101,14 @@ void ThrottleChart::refresh() {
   names_.name(curve_, tr("speed"));
   names_.name(current_, tr("battery current"), [this](double a) { return session_->shown({a, Dimension::current}); });
   if (p.limit && p.safe_throttle)
-    names_.limit(plot_->xAxis, 100.0 * *p.safe_throttle, true, tr("breaks %1").arg(QString::fromUtf8(p.limit->words)));
+    names_.limit(plot_->xAxis, 100.0 * *p.safe_throttle, true, tr("breaks %1").arg(term(p.limit->words)));
   const RunningState& s = p.full;
-  tell(u.isEmpty() ? no_curve(p)
-                   : with_state(p, p.limit ? tr("Above %1 of throttle it breaks %2.")
-                                                 .arg(session_->shown(p.safe_throttle, Dimension::ratio),
-                                                      QString::fromUtf8(p.limit->words))
-                                           : tr("Every limit is kept up to %1 of throttle.")
-                                                 .arg(session_->shown(p.safe_throttle, Dimension::ratio))));
+  tell(u.isEmpty()
+           ? no_curve(*session_, p)
+           : with_state(p, p.limit ? tr("Above %1 of throttle it breaks %2.")
+                                         .arg(session_->shown(p.safe_throttle, Dimension::ratio), term(p.limit->words))
+                                   : tr("Every limit is kept up to %1 of throttle.")
+                                         .arg(session_->shown(p.safe_throttle, Dimension::ratio))));
   finish(tr("throttle, %"), tr("speed, %1").arg(unit.name),
          s.runs() ? QPointF(100.0 * s.throttle, s.speed / unit.si) : QPointF(nothing, nothing), false);
   plot_->yAxis->setRangeLower(0.0);
@@ -120,12 +121,12 @@ QString ThrottleChart::value_words(double x, double y) const {
   if (sweep.empty()) return {};
   const auto i = std::clamp<std::ptrdiff_t>(std::lround(x / 5.0) - 1, 0, std::ssize(sweep) - 1);
   const RunningState& s = sweep[static_cast<std::size_t>(i)];
-  if (!s.runs()) return tr("%1 % of throttle: %2").arg(x, 0, 'f', 0).arg(QString::fromStdString(s.message));
+  if (!s.runs()) return tr("%1 % of throttle: %2").arg(x, 0, 'f', 0).arg(session_->said(s.message));
   return tr("At %1 % of throttle %2 with %3 in the motor, %4 of slip%5")
       .arg(x, 0, 'f', 0)
       .arg(session_->shown({y * speed_unit(*session_).si, Dimension::speed}),
            session_->shown({s.shaft.motor_current, Dimension::current}), session_->shown({s.slip, Dimension::ratio}),
-           s.message.empty() ? QString() : "; " + QString::fromStdString(s.message));
+           s.message.empty() ? QString() : "; " + session_->said(s.message));
 }
 
 TableRows ThrottleChart::table() const {
@@ -135,9 +136,9 @@ TableRows ThrottleChart::table() const {
     if (s.runs())
       rows.push_back({number(s.throttle), number(s.speed), number(s.revolutions), number(s.slip), number(s.thrust),
                       number(s.shaft.battery_current), number(s.shaft.battery_voltage), number(s.shaft.motor_current),
-                      number(s.efficiency), s.message});
+                      number(s.efficiency), session_->said(s.message).toStdString()});
     else
-      rows.push_back({number(s.throttle), "", "", "", "", "", "", "", "", s.message});
+      rows.push_back({number(s.throttle), "", "", "", "", "", "", "", "", session_->said(s.message).toStdString()});
   return rows;
 }
 
@@ -178,7 +179,7 @@ void HeatChart::refresh() {
                  tr("over the limit of %1").arg(session_->shown({limit, Dimension::temperature})));
   const std::optional<double> after = is.time_to(limit);
   tell(is.time.empty()
-           ? no_curve(p)
+           ? no_curve(*session_, p)
            : with_state(p, !after ? tr("The winding stays under %1 for the whole run at the throttle limit.")
                                         .arg(session_->shown({limit, Dimension::temperature}))
                                   : tr("The winding passes %1 after %2.")
@@ -236,7 +237,7 @@ void LinkageChart::refresh() {
     names_.limit(plot_->xAxis, degrees(*r.linkage.binds_at), true, tr("binds"));
     names_.limit(plot_->xAxis, -degrees(*r.linkage.binds_at), false, tr("binds"));
   }
-  tell(servo.isEmpty() ? tr("No linkage: %1.").arg(QString::fromStdString(r.message))
+  tell(servo.isEmpty() ? tr("No linkage: %1.").arg(session_->said(r.message))
        : r.linkage.binds_at
            ? tr("The rod should stand at 40\u00b0 or more to the horn. It binds at %1 of the servo's %2.")
                  .arg(session_->shown(angle_quantity(*r.linkage.binds_at)),

@@ -41,10 +41,10 @@ QString name_of(DriveGroup group, const char* key) {
 DrivePage::DrivePage(Session* session, OwnParts* own, QWidget* parent) : Page(session, parent), own_(own) {
   heading(tr("Drive"));
   QStringList names;
-  for (const Propulsor p : propulsors) names << tr(propulsor_name(p));
+  for (const Propulsor p : propulsors) names << term(propulsor_name(p));
   propulsor_ = choice(tr("Driven by"), names, "propulsor");
   names.clear();
-  for (const Mounting m : mountings) names << tr(mounting_name(m));
+  for (const Mounting m : mountings) names << term(mounting_name(m));
   mounting_ = choice(tr("Carried by"), names, "mounting");
   at_limit_ = section(tr("At the throttle limit"), "section_at_limit");
   add_facts();
@@ -173,15 +173,15 @@ void DrivePage::add_facts() {
   });
   add(tr("Throttle within limits"), "drive_safe", [=, this] {
     const PowerReport& p = power();
-    if (!p.full.runs()) return QString::fromStdString(p.message);
+    if (!p.full.runs()) return session_->said(p.message);
     const QString up_to = tr("up to %1 of throttle").arg(session_->shown(p.safe_throttle, Dimension::ratio));
-    return p.limit ? up_to + tr("; then %1").arg(QString::fromUtf8(p.limit->words)) : up_to;
+    return p.limit ? up_to + tr("; then %1").arg(term(p.limit->words)) : up_to;
   });
 }
 
 void DrivePage::fit_out(Propulsor propulsor, Mounting mounting) {
   if (propulsor == Propulsor::none) return change(tr("Kind"), [](Drive& d) { d.propulsor = Propulsor::none; });
-  const QString what = tr("Fit a drive: %1").arg(tr(propulsor_name(propulsor)));
+  const QString what = tr("Fit a drive: %1").arg(term(propulsor_name(propulsor)));
   // Several boats are run before the best is taken; the boat may be changed meanwhile, and then it is not this one.
   session_->job()->start(what, [=, self = QPointer(this), state = session_->state()](const Job::Link& link) {
     const auto fitted = std::make_shared<const Project>(fitted_out(
@@ -191,7 +191,7 @@ void DrivePage::fit_out(Propulsor propulsor, Mounting mounting) {
       if (!self) return;
       Session* session = self->session_;
       if (session->project() == state->project)
-        session->perform({what.toStdString(), ReplaceBoat{fitted}});
+        session->perform({as_said(what), ReplaceBoat{fitted}});
       else
         session->refuse(tr("The boat was changed meanwhile: no drive was fitted. Choose it again."));
       self->refresh();
@@ -201,9 +201,9 @@ void DrivePage::fit_out(Propulsor propulsor, Mounting mounting) {
 
 void DrivePage::change_drives(const QString& what, const std::function<Project()>& how) {
   try {
-    session_->perform({what.toStdString(), ReplaceBoat{std::make_shared<const Project>(how())}});
+    session_->perform({as_said(what), ReplaceBoat{std::make_shared<const Project>(how())}});
   } catch (const InvalidInput& e) {
-    session_->refuse(QString::fromStdString(e.what()));
+    session_->refuse(session_->said(e.sentence()));
   }
   refresh();
 }
@@ -275,43 +275,45 @@ void DrivePage::keep_part() {
     own_->keep(part);
     own_name_->clear();
   } catch (const InvalidInput& e) {
-    session_->refuse(QString::fromStdString(e.what()));
+    session_->refuse(session_->said(e.sentence()));
   }
 }
 
 void DrivePage::add_number(const DriveNumber& n) {
-  QuantityEdit* edit = quantity(tr(n.label), n.dimension, name_of(n.group, n.key).toUtf8().constData());
-  edit->setToolTip(tr(n.help));
+  QuantityEdit* edit = quantity(term(n.label), n.dimension, name_of(n.group, n.key).toUtf8().constData());
+  edit->setToolTip(term(n.help));
   add_field(n.group, n.key, edit, [edit, &n](const Drive& d) { edit->set_value(n.in(d)); });
   connect(edit, &QuantityEdit::entered, this,
-          [this, &n](double si) { change(tr(n.label), [&](Drive& d) { n.of(d) = si; }); });
+          [this, &n](double si) { change(term(n.label), [&](Drive& d) { n.of(d) = si; }); });
 }
 
 void DrivePage::add_count(const DriveCount& c) {
-  QuantityEdit* edit = quantity(tr(c.label), Dimension::none, name_of(c.group, c.key).toUtf8().constData());
+  QuantityEdit* edit = quantity(term(c.label), Dimension::none, name_of(c.group, c.key).toUtf8().constData());
   add_field(c.group, c.key, edit, [edit, &c](const Drive& d) { edit->set_value(c.in(d)); });
   connect(edit, &QuantityEdit::entered, this, [this, &c](double si) {
     if (si < c.low || si > c.high || std::abs(si - std::round(si)) > 1e-9) {
-      session_->refuse(
-          tr("%1: must be a whole number from %2 to %3. The old value stays.").arg(tr(c.label)).arg(c.low).arg(c.high));
+      session_->refuse(tr("%1: must be a whole number from %2 to %3. The old value stays.")
+                           .arg(term(c.label))
+                           .arg(c.low)
+                           .arg(c.high));
       return refresh();
     }
-    change(tr(c.label), [&](Drive& d) { c.of(d) = static_cast<std::uint32_t>(std::lround(si)); });
+    change(term(c.label), [&](Drive& d) { c.of(d) = static_cast<std::uint32_t>(std::lround(si)); });
   });
 }
 
 void DrivePage::add_switch(const DriveSwitch& s) {
-  QCheckBox* box = check(tr(s.label), name_of(s.group, s.key).toUtf8().constData());
+  QCheckBox* box = check(term(s.label), name_of(s.group, s.key).toUtf8().constData());
   add_field(s.group, s.key, box, [box, &s](const Drive& d) { box->setChecked(s.in(d)); });
   connect(box, &QCheckBox::clicked, this,
-          [this, &s](bool on) { change(tr(s.label), [&](Drive& d) { s.of(d) = on; }); });
+          [this, &s](bool on) { change(term(s.label), [&](Drive& d) { s.of(d) = on; }); });
 }
 
 template <class E, std::size_t N>
 void DrivePage::add_choice(DriveGroup group, const char* key, const QString& label, const E (&values)[N],
                            const char* (*name)(E), E& (*of)(Drive&)) {
   QStringList names;
-  for (const E v : values) names << tr(name(v));
+  for (const E v : values) names << term(name(v));
   QComboBox* box = choice(label, names, name_of(group, key).toUtf8().constData());
   add_field(group, key, box, [box, &values, of](const Drive& d) {
     const E now = of(const_cast<Drive&>(d));
@@ -330,7 +332,7 @@ void DrivePage::add_field(DriveGroup group, const char* key, QWidget* widget, st
 
 void DrivePage::add_steering() {
   QStringList names;
-  for (const SteeredBy by : steered_by) names << tr(steered_by_name(by));
+  for (const SteeredBy by : steered_by) names << term(steered_by_name(by));
   QComboBox* by = choice(tr("Steered by"), names, "steered_by");
   fields_.push_back({steering_group, by, [](const Drive&, const Steering&) { return true; },
                      [by](const Drive&, const Steering& s) { by->setCurrentIndex(static_cast<int>(s.by)); }});
@@ -339,12 +341,12 @@ void DrivePage::add_steering() {
   add_steering_facts();
   for (const SteeringNumber& n : steering_numbers()) {
     QuantityEdit* edit =
-        quantity(tr(n.label), n.dimension, QStringLiteral("steering_%1").arg(n.key).toUtf8().constData());
-    edit->setToolTip(tr(n.help));
+        quantity(term(n.label), n.dimension, QStringLiteral("steering_%1").arg(n.key).toUtf8().constData());
+    edit->setToolTip(term(n.help));
     fields_.push_back({steering_group, edit, [&n](const Drive&, const Steering& s) { return matters(s, n); },
                        [edit, &n](const Drive&, const Steering& s) { edit->set_value(n.in(s)); }});
     connect(edit, &QuantityEdit::entered, this,
-            [this, &n](double si) { change_steering(tr(n.label), [&](Steering& s) { n.of(s) = si; }); });
+            [this, &n](double si) { change_steering(term(n.label), [&](Steering& s) { n.of(s) = si; }); });
   }
   const auto foil = [](const Steering& s) { return s.by == SteeredBy::rudder || s.by == SteeredBy::air_rudder; };
   add_steering_switch(tr("In the propeller's wash"), "steering_in_wash", &Steering::in_wash, foil);
@@ -385,7 +387,7 @@ void DrivePage::add_steering_facts() {
     return tr("%1, margin %2").arg(shown(r.servo_needed, Dimension::torque)).arg(*r.servo_margin, 0, 'f', 1);
   });
   add(tr("Turning radius"), "steering_radius", [=, this](const SteeringReport& r) {
-    if (!r.turning_radius) return QString::fromStdString(r.message.empty() ? "it does not turn" : r.message);
+    if (!r.turning_radius) return r.message.empty() ? tr("it does not turn") : session_->said(r.message);
     QString words = tr("%1 to %2 m at full speed").arg(*r.radius_low, 0, 'f', 1).arg(*r.radius_high, 0, 'f', 1);
     if (r.cruise_radius) words += tr(", about %1 m cruising").arg(*r.cruise_radius, 0, 'f', 1);
     if (r.heel && *r.heel > 0.0) words += tr(", leaning out %1").arg(session_->shown(r.heel, Dimension::angle));
@@ -396,14 +398,14 @@ void DrivePage::add_steering_facts() {
 void DrivePage::change_steering(const QString& what, const std::function<void(Steering&)>& how) {
   Steering steering = session_->project().steering;
   how(steering);
-  session_->perform({tr("%1 of the steering").arg(what).toStdString(), ChangeSteering{steering}});
+  session_->perform({as_said(tr("%1 of the steering").arg(what)), ChangeSteering{steering}});
   refresh();
 }
 
 void DrivePage::change(const QString& what, const std::function<void(Drive&)>& how) {
   Drive drive = session_->project().drive();
   how(drive);
-  session_->perform({tr("%1 of the drive").arg(what).toStdString(), ChangeDrive{drive}});
+  session_->perform({as_said(tr("%1 of the drive").arg(what)), ChangeDrive{drive}});
   refresh();
 }
 
@@ -442,11 +444,10 @@ void DrivePage::refresh() {
   show_group();
   QString chain;
   for (const Joint& j : fit_chain(d)) {
-    const std::vector<Quantity> bores{length_quantity(j.inner_diameter), length_quantity(j.outer_diameter)};
     if (!chain.isEmpty()) chain += "\n";
     chain += j.fit == Joint::Fit::matched ? QString::fromUtf8("\u2713 ") : QString::fromUtf8("\u2715 ");
-    chain += session_->shown(j.words, bores);
-    if (!j.hint.empty()) chain += " " + QString::fromStdString(j.hint) + ".";
+    chain += session_->said(j.words);
+    if (!j.hint.empty()) chain += " " + session_->said(j.hint) + ".";
   }
   joints_->setText(chain);
   joints_->setVisible(!chain.isEmpty());

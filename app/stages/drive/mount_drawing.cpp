@@ -23,7 +23,7 @@ void MountDrawing::paintEvent(QPaintEvent*) {
   const Look& l = look();
   const auto words = [&](double metres) { return session_->in_words(length_quantity(metres)); };
   setAccessibleName(
-      tr("Motor mount: axis %1 over the bottom, tilt %2, screws on %3, shim %4")
+      QObject::tr("Motor mount: axis %1 over the bottom, tilt %2, screws on %3, shim %4")
           .arg(words(m.axis_height), session_->in_words(angle_quantity(m.tilt)), words(m.screw_circle), words(m.shim)));
   // Both views in one scale that fits the height.
   const double scale =
@@ -69,11 +69,11 @@ void MountDrawing::paintEvent(QPaintEvent*) {
   p.setFont(ui_font(8));
   p.setPen(l.ink);
   p.drawText(QRectF(0, base + 5, width(), 14), Qt::AlignLeft,
-             tr("axis %1 up, tilt %2, wedge %3")
+             QObject::tr("axis %1 up, tilt %2, wedge %3")
                  .arg(words(m.axis_height), session_->in_words(angle_quantity(m.tilt)), words(m.shim)));
-  p.drawText(
-      QRectF(0, base + 19, width(), 14), Qt::AlignLeft,
-      tr("plate at %1, screws %2 on a circle of %3").arg(words(m.plate_x), words(m.screw), words(m.screw_circle)));
+  p.drawText(QRectF(0, base + 19, width(), 14), Qt::AlignLeft,
+             QObject::tr("plate at %1, screws %2 on a circle of %3")
+                 .arg(words(m.plate_x), words(m.screw), words(m.screw_circle)));
 }
 
 }  // namespace plucky::app

@@ -18,10 +18,10 @@ namespace plucky::app {
 namespace {
 
 constexpr int steps = 20;
-constexpr std::pair<Aim, const char*> aims[] = {{Aim::speed, QT_TR_NOOP("Best by speed")},
-                                                {Aim::run_time, QT_TR_NOOP("Best by run time")},
-                                                {Aim::efficiency, QT_TR_NOOP("Best by efficiency")},
-                                                {Aim::coolness, QT_TR_NOOP("Best by coolness")}};
+constexpr std::pair<Aim, const char*> aims[] = {{Aim::speed, QT_TRANSLATE_NOOP("words", "Best by speed")},
+                                                {Aim::run_time, QT_TRANSLATE_NOOP("words", "Best by run time")},
+                                                {Aim::efficiency, QT_TRANSLATE_NOOP("words", "Best by efficiency")},
+                                                {Aim::coolness, QT_TRANSLATE_NOOP("words", "Best by coolness")}};
 
 }  // namespace
 
@@ -30,7 +30,7 @@ class PropellerMap::Field : public QWidget {
  public:
   explicit Field(PropellerMap* page) : QWidget(page), page_(page) {
     setObjectName("propeller_field");
-    setAccessibleName(tr("Propellers by diameter and pitch"));
+    setAccessibleName(PropellerMap::tr("Propellers by diameter and pitch"));
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
   }
@@ -161,7 +161,7 @@ class PropellerMap::Field : public QWidget {
                  words(m.diameters[i]));
     p.setPen(l.muted);
     p.drawText(QRectF(g.left(), g.bottom() + 16, g.width(), 15), Qt::AlignCenter,
-               tr("pitch to the right, diameter upward"));
+               PropellerMap::tr("pitch to the right, diameter upward"));
   }
 
   [[nodiscard]] std::size_t at(const QPointF& pos) const {
@@ -200,7 +200,7 @@ PropellerMap::PropellerMap(Session* session, QWidget* parent) : ShelfPage(sessio
   aim_ = new QComboBox(this);
   aim_->setObjectName("propeller_aim");
   aim_->setAccessibleName(tr("Best by"));
-  for (const auto& [aim, name] : aims) aim_->addItem(tr(name));
+  for (const auto& [aim, name] : aims) aim_->addItem(term(name));
   auto* best = new QPushButton(tr("Take the best"), this);
   best->setObjectName("propeller_best");
   auto* legend = new QLabel(tr("Darker is better, brass best. Struck out breaks a limit, a dot does not run. Ring: the "
@@ -263,7 +263,7 @@ void PropellerMap::start() {
   searched_ = session_->state();
   const Assessment& a = *searched_;
   if (!a.power.fitted) {
-    tell(tr("Nothing to try: %1.").arg(QString::fromStdString(a.power.message)));
+    tell(tr("Nothing to try: %1.").arg(session_->said(a.power.message)));
     return field_->update();
   }
   const Screw& s = a.fitted_drive.screw;
@@ -289,7 +289,7 @@ void PropellerMap::stop() {
 QString PropellerMap::words_of(const SearchCell& c) const {
   const QString size =
       tr("%1 by %2: ").arg(session_->shown(length_quantity(c.diameter)), session_->shown(length_quantity(c.pitch)));
-  if (!c.full.runs()) return size + QString::fromStdString(c.full.message);
+  if (!c.full.runs()) return size + session_->said(c.full.message);
   QString words = size + tr("%1, %2, winding %3, %4 at the throttle limit")
                              .arg(session_->shown({c.full.speed, Dimension::speed}),
                                   session_->shown({c.full.shaft.battery_current, Dimension::current}),
@@ -297,10 +297,9 @@ QString PropellerMap::words_of(const SearchCell& c) const {
                                   session_->shown(c.run_time, Dimension::duration));
   if (c.broken)
     words += tr("; breaks %1 (%2, limit %3)")
-                 .arg(QString::fromUtf8(c.broken->words), session_->shown(c.broken->number),
-                      session_->shown(c.broken->limit));
+                 .arg(term(c.broken->words), session_->shown(c.broken->number), session_->shown(c.broken->limit));
   else if (!c.full.message.empty())
-    words += "; " + QString::fromStdString(c.full.message);
+    words += "; " + session_->said(c.full.message);
   return words;
 }
 
@@ -319,10 +318,10 @@ void PropellerMap::adopt(std::size_t diameter, std::size_t pitch) {
   Drive drive = session_->project().drive();
   drive.screw.diameter = c.diameter;
   drive.screw.pitch = c.pitch;
-  session_->perform({tr("Propeller %1 by %2")
-                         .arg(session_->shown(length_quantity(c.diameter)), session_->shown(length_quantity(c.pitch)))
-                         .toStdString(),
-                     ChangeDrive{drive}});
+  session_->perform(
+      {as_said(tr("Propeller %1 by %2")
+                   .arg(session_->shown(length_quantity(c.diameter)), session_->shown(length_quantity(c.pitch)))),
+       ChangeDrive{drive}});
 }
 
 TableRows PropellerMap::table() const {
@@ -334,8 +333,8 @@ TableRows PropellerMap::table() const {
     rows.push_back({number(c.diameter), number(c.pitch), runs ? number(c.full.speed) : "",
                     runs ? number(c.full.shaft.battery_current) : "", c.winding ? number(*c.winding) : "",
                     c.run_time ? number(*c.run_time) : "", runs ? number(c.full.efficiency) : "",
-                    c.broken ? c.broken->words : "", c.full.message,
-                    c.doubt.empty() ? "within published ranges" : c.doubt});
+                    c.broken ? term(c.broken->words).toStdString() : "", session_->said(c.full.message).toStdString(),
+                    (c.doubt.empty() ? tr("within published ranges") : session_->said(c.doubt)).toStdString()});
   }
   return rows;
 }

@@ -51,10 +51,9 @@ void FloatPage::slide() {
   if (!edit) return session_->refuse(tr("No battery or part on a rail can slide to that trim."));
   Edit named = *edit;
   const auto& move = std::get<MovePart>(edit->change);
-  named.label = tr("Slide %1 for %2 of trim")
-                    .arg(QString::fromStdString(session_->project().layout.find(move.part)->name),
-                         session_->shown(angle_quantity(wanted_trim_->value())))
-                    .toStdString();
+  named.label = as_said(tr("Slide %1 for %2 of trim")
+                            .arg(QString::fromStdString(session_->project().layout.find(move.part)->name),
+                                 session_->shown(angle_quantity(wanted_trim_->value()))));
   session_->perform(named);
   const double got = session_->now().flotation.plane.attitude.trim;
   if (std::abs(got - wanted_trim_->value()) > radians(0.05))
@@ -68,8 +67,7 @@ void FloatPage::ballast() {
   const double keel = a.hull->model.box.low.z();
   const BallastAnswer answer = ballast_for_waterline(a.hull->body, a.loading(), a.density(), keel + waterline_->value(),
                                                      keel + ballast_height_->value());
-  if (!answer.solved)
-    return session_->refuse(tr("No ballast does that: %1.").arg(QString::fromStdString(answer.message)));
+  if (!answer.solved) return session_->refuse(tr("No ballast does that: %1.").arg(session_->said(answer.message)));
   Part part;
   part.name = tr("Ballast for the water line").toStdString();
   part.kind = PartKind::ballast;
@@ -81,10 +79,9 @@ void FloatPage::ballast() {
   part.size = Vec3(2.0 * width, width, width / 7.0);
   part.place = answer.place;
   const Id id = session_->project().next_id;
-  if (session_->perform({tr("%1 of ballast for the water line")
-                             .arg(session_->shown(Quantity{answer.mass, Dimension::mass}))
-                             .toStdString(),
-                         AddPart{part}}))
+  if (session_->perform(
+          {as_said(tr("%1 of ballast for the water line").arg(session_->shown(Quantity{answer.mass, Dimension::mass}))),
+           AddPart{part}}))
     session_->select(id);
 }
 
@@ -96,10 +93,10 @@ void FloatPage::refresh() {
       !afloat ? (a.flotation.status == FloatStatus::sinks
                      ? tr("It sinks: %1 of volume is missing.")
                            .arg(session_->shown(Quantity{a.flotation.missing_volume, Dimension::volume}))
-                     : QString::fromStdString(a.flotation.message))
+                     : session_->said(a.flotation.message))
       : a.flotation.upright_stable
           ? tr("Floats upright in %1.").arg(a.project.brief.salt_water ? tr("sea water") : tr("fresh water"))
-          : tr("Floats, but %1.").arg(QString::fromStdString(a.flotation.message)));
+          : tr("Floats, but %1.").arg(session_->said(a.flotation.message)));
   for (QLabel* l : {trim_, heel_, freeboard_, kb_, gm_, gml_, arm_, area_, vanishing_, righting_, downflood_})
     set_row_visible(l, afloat);
   swamped_->setText(

@@ -42,10 +42,10 @@ StageModule float_stage() {
   return {.stage = Stage::flotation,
           .page = [](const StageHost& host, QWidget* parent) -> Page* { return new FloatPage(host.session, parent); },
           .overlays = boat_overlays | Overlay::freeboards,
-          .shelf = {{"righting", QT_TRANSLATE_NOOP("QObject", "&Righting arm"), "R", &make_righting},
-                    {"areas", QT_TRANSLATE_NOOP("QObject", "Section &areas"), "A", &make_areas},
-                    {"cg", QT_TRANSLATE_NOOP("QObject", "Centre of &gravity"), "G", &make_shelf_page<CgChart>},
-                    {"trim", QT_TRANSLATE_NOOP("QObject", "&Trim by battery place"), "T", &make_shelf_page<TrimChart>}},
+          .shelf = {{"righting", QT_TRANSLATE_NOOP("words", "&Righting arm"), "R", &make_righting},
+                    {"areas", QT_TRANSLATE_NOOP("words", "Section &areas"), "A", &make_areas},
+                    {"cg", QT_TRANSLATE_NOOP("words", "Centre of &gravity"), "G", &make_shelf_page<CgChart>},
+                    {"trim", QT_TRANSLATE_NOOP("words", "&Trim by battery place"), "T", &make_shelf_page<TrimChart>}},
           .at_rest = true,
           .chart_of = &curve_about};
 }

@@ -40,7 +40,7 @@ Edit changed(const Project& project, Id id, const QString& what, const std::func
       how(item);
       name = item.name;
     }
-  const std::string label = QObject::tr("%1 of %2").arg(what, QString::fromStdString(name)).toStdString();
+  const Text label = as_said(QObject::tr("%1 of %2").arg(what, QString::fromStdString(name)));
   if constexpr (std::is_same_v<T, Rail>)
     return {label, ChangeLayout{next.layout}};
   else
@@ -109,7 +109,7 @@ Edit add_fitting(const Assessment& a, Fitting kind) {
   const HullModel& hull = a.hull->model;
   const double length = hull.length(), beam = hull.beam(), x0 = hull.box.low.x();
   HullDesign h = a.project.hull;
-  const std::string label = QObject::tr("Add %1").arg(fitting_name(kind).toLower()).toStdString();
+  const Text label = as_said(QObject::tr("Add %1").arg(fitting_name(kind).toLower()));
   switch (kind) {
     case Fitting::hatch:
       h.hatches.push_back({.x = x0 + 0.25 * length, .length = 0.4 * length, .width = 0.5 * beam});
@@ -144,16 +144,15 @@ Edit remove_fitting(const Project& project, Id id) {
     visit_type(f.kind, [&](auto type) {
       std::erase_if(list_of<decltype(type)>(next), [&](const auto& item) { return item.id == id; });
     });
-    const std::string label = QObject::tr("Take out %1").arg(f.name).toStdString();
+    const Text label = as_said(QObject::tr("Take out %1").arg(f.name));
     if (f.kind == Fitting::rail) return {label, ChangeLayout{next.layout}};
     return {label, ChangeHull{next.hull}};
   }
-  return {QObject::tr("Nothing").toStdString(), ChangeHull{project.hull}};
+  return {as_said(QObject::tr("Nothing")), ChangeHull{project.hull}};
 }
 
 template <class T>
-void FittingPage::add_field(Fitting kind, const QString& label, double T::*member) {
-  const Dimension dimension = label == tr("Lean of its sides") ? Dimension::ratio : Dimension::length;
+void FittingPage::add_field(Fitting kind, const QString& label, double T::*member, Dimension dimension) {
   QuantityEdit* edit =
       quantity(label, dimension, qPrintable(QString("fitting_%1_%2").arg(static_cast<int>(kind)).arg(fields_.size())));
   fields_.push_back({kind, edit,
@@ -174,8 +173,8 @@ void FittingPage::add_field(Fitting kind, const QString& label, double T::*membe
 template <class T>
 void FittingPage::set_flag(bool T::*member, bool on) {
   if (!fitting_of<T>(session_->project(), session_->selection())) return;
-  session_->perform(
-      changed<T>(session_->project(), session_->selection(), tr("State"), [=](T& item) { item.*member = on; }));
+  session_->perform(changed<T>(session_->project(), session_->selection(), FittingPage::tr("State"),
+                               [=](T& item) { item.*member = on; }));
 }
 
 FittingPage::FittingPage(Session* session, QWidget* parent) : Page(session, parent) {
@@ -195,13 +194,15 @@ FittingPage::FittingPage(Session* session, QWidget* parent) : Page(session, pare
   add_field(Fitting::cabin, tr("Length"), &Cabin::length);
   add_field(Fitting::cabin, tr("Width"), &Cabin::width);
   add_field(Fitting::cabin, tr("Height"), &Cabin::height);
-  add_field(Fitting::cabin, tr("Lean of its sides"), &Cabin::lean);
+  add_field(Fitting::cabin, tr("Lean of its sides"), &Cabin::lean, Dimension::ratio);
   add_field(Fitting::flood_chamber, tr("After end"), &FloodChamber::x);
   add_field(Fitting::flood_chamber, tr("Length"), &FloodChamber::length);
   add_field(Fitting::flood_chamber, tr("Inner wall off centre"), &FloodChamber::inner);
   add_field(Fitting::flood_chamber, tr("Floor"), &FloodChamber::z_low);
   add_field(Fitting::flood_chamber, tr("Roof"), &FloodChamber::z_high);
   sealed_ = check(tr("Sealed"), "fitting_sealed");
+  aerial_ = check(tr("The aerial goes through it"), "fitting_aerial");
+  connect(aerial_, &QCheckBox::clicked, this, [this](bool on) { set_flag(&Opening::for_aerial, on); });
   port_ = check(tr("On the port side"), "fitting_port");
   connect(sealed_, &QCheckBox::clicked, this, [this](bool on) {
     set_flag(&Hatch::sealed, on);
@@ -238,7 +239,12 @@ void FittingPage::refresh() {
   const Project& p = session_->project();
   if (const Hatch* h = fitting_of<Hatch>(p, it->id)) sealed_->setChecked(h->sealed);
   if (const Cabin* c = fitting_of<Cabin>(p, it->id)) sealed_->setChecked(c->sealed);
-  if (const Opening* o = fitting_of<Opening>(p, it->id)) sealed_->setChecked(o->sealed);
+  const Opening* opening = fitting_of<Opening>(p, it->id);
+  set_row_visible(aerial_, opening != nullptr);
+  if (opening) {
+    sealed_->setChecked(opening->sealed);
+    aerial_->setChecked(opening->for_aerial);
+  }
   if (const FloodChamber* c = fitting_of<FloodChamber>(p, it->id)) port_->setChecked(c->port);
 }
 

@@ -40,14 +40,14 @@ class FittingPage : public Page {
     std::function<Edit(const Project&, Id, double)> set;
   };
   template <class T>
-  void add_field(Fitting kind, const QString& label, double T::*member);
+  void add_field(Fitting kind, const QString& label, double T::*member, Dimension dimension = Dimension::length);
   template <class T>
   void set_flag(bool T::*member, bool on);
 
   QLabel* title_;
   QLineEdit* name_;
   std::vector<Field> fields_;
-  QCheckBox *sealed_, *port_;
+  QCheckBox *sealed_, *aerial_, *port_;
 };
 
 }  // namespace plucky::app

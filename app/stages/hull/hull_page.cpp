@@ -11,14 +11,14 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
   title_ = heading({});
   family_ = choice(tr("Family"), {}, "hull_family", true);
   for (const Family& f : hull_families())
-    if (f.loft) family_->addItem(tr(f.name), static_cast<int>(f.id));
+    if (f.loft) family_->addItem(term(f.name), static_cast<int>(f.id));
   source_ = fact(tr("Mesh from"));
   for (const HullParameter& p : all_hull_parameters()) {
-    QuantityEdit* edit = quantity(tr(p.label), p.dimension, p.key);
-    edit->setToolTip(tr(p.help));
+    QuantityEdit* edit = quantity(term(p.label), p.dimension, p.key);
+    edit->setToolTip(term(p.help));
     measures_.push_back({&p, edit});
     connect(edit, &QuantityEdit::entered, this, [this, &p](double si) {
-      session_->perform({tr("%1 of the hull").arg(tr(p.label)).toStdString(), SetHullParameter{p.key, si}});
+      session_->perform({as_said(tr("%1 of the hull").arg(term(p.label))), SetHullParameter{p.key, si}});
       refresh();
     });
   }
@@ -82,7 +82,7 @@ void HullPage::change(const QString& what, const std::function<void(HullDesign&)
   else if (!(hull.skin.density >= 1.0 && hull.skin.density < 30000.0))
     session_->refuse(tr("Skin density must be 1 to 30000 kg/m\u00b3."));
   else
-    session_->perform({what.toStdString(), ChangeHull{hull}});
+    session_->perform({as_said(what), ChangeHull{hull}});
   refresh();
 }
 

@@ -19,8 +19,8 @@ struct ImportedMesh {
   QString path;
   MeshFile file;
   MeshReport report;
-  std::vector<std::string> told;  ///< what repairs did
-  double check_seconds = -1.0;    ///< what the last check took: the next one's will be about the same
+  std::vector<Text> told;       ///< what repairs did
+  double check_seconds = -1.0;  ///< what the last check took: the next one's will be about the same
 };
 
 class ImportJob : public QObject {

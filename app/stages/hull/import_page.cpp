@@ -99,12 +99,12 @@ void ImportPage::refresh() {
   file_->setText(tr("%1: %2, %3 triangles in %4")
                      .arg(mesh_->path.section('/', -1), QString::fromStdString(mesh_->file.format))
                      .arg(r.triangles)
-                     .arg(r.shells == 1 ? tr("one shell") : tr("%1 shells").arg(r.shells)));
+                     .arg(session_->said(counted("{0} shell", "{0} shells", r.shells))));
   QStringList words;
-  for (const std::string& s : describe(r)) words << QString::fromStdString(s);
+  for (const Text& s : describe(r)) words << session_->said(s);
   report_->setText(words.join("\n"));
   QStringList told;
-  for (const std::string& s : mesh_->told) told << QString::fromStdString(s);
+  for (const Text& s : mesh_->told) told << session_->said(s);
   told_->setText(told.join("\n"));
   set_row_visible(told_, !told.isEmpty());
   const MeshPlacement p = placement();
@@ -168,12 +168,11 @@ void ImportPage::use() {
     hull.chambers.clear();
     hull.bulkheads.clear();
     hull.openings.clear();
-    if (!session_->perform({tr("Hull from %1").arg(mesh_->path.section('/', -1)).toStdString(), ChangeHull{hull}}))
-      return;
+    if (!session_->perform({as_said(tr("Hull from %1").arg(mesh_->path.section('/', -1))), ChangeHull{hull}})) return;
     mesh_.reset();
     emit done();
   } catch (const InvalidInput& e) {
-    session_->refuse(QString::fromStdString(e.what()));
+    session_->refuse(session_->said(e.sentence()));
   }
 }
 

@@ -102,7 +102,7 @@ void LayoutPage::forget_own() {
   try {
     own_->forget(item->data(Qt::UserRole).toString().toStdString());
   } catch (const InvalidInput& e) {
-    session_->refuse(QString::fromStdString(e.what()));
+    session_->refuse(session_->said(e.sentence()));
   }
 }
 
@@ -114,7 +114,7 @@ void LayoutPage::refresh() {
   std::stable_sort(items.begin(), items.end(), [](const auto* l, const auto* r) { return l->mass > r->mass; });
   budget_->clear();
   for (const MassItem* item : items) {
-    auto* row = new QTreeWidgetItem(budget_, {QString::fromStdString(item->name),
+    auto* row = new QTreeWidgetItem(budget_, {session_->said(item->name),
                                               session_->shown(Quantity{item->mass, Dimension::mass}) +
                                                   (item->measured ? QString() : QString(" \u2248")),
                                               session_->shown(Quantity{m.share(*item), Dimension::ratio})});

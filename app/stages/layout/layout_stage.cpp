@@ -31,10 +31,10 @@ StageModule layout_stage() {
             return new LayoutPage(host.session, host.own_parts, parent);
           },
           .overlays = boat_overlays,
-          .shelf = {{"masses", QT_TRANSLATE_NOOP("QObject", "Mass ta&ble"), "B", &make_shelf_page<MassTable>,
+          .shelf = {{"masses", QT_TRANSLATE_NOOP("words", "Mass ta&ble"), "B", &make_shelf_page<MassTable>,
                      ShelfOffer::Tab::rest},
-                    {"trade", QT_TRANSLATE_NOOP("QObject", "Weight sensiti&vity"), "Ctrl+G",
-                     &make_shelf_page<TradeTable>, ShelfOffer::Tab::everywhere}},
+                    {"trade", QT_TRANSLATE_NOOP("words", "Weight sensiti&vity"), "Ctrl+G", &make_shelf_page<TradeTable>,
+                     ShelfOffer::Tab::everywhere}},
           .at_rest = true,
           .selection = {{[](const Session& s) { return s.selected_part() != nullptr; }, &make_part_page}},
           .next_step =

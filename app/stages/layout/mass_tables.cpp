@@ -71,7 +71,7 @@ void MassTable::refresh() {
     const auto number = [&](Column c, double si, Dimension d) {
       table_->setItem(r, c, new NumberItem(si, session_->shown({si, d})));
     };
-    table_->setItem(r, item, text_item(QString::fromStdString(i.name), i.part));
+    table_->setItem(r, item, text_item(session_->said(i.name), i.part));
     number(mass, i.mass, Dimension::mass);
     number(share, m.share(i), Dimension::ratio);
     auto* weighed = new NumberItem(i.measured ? i.mass : 0.0, i.measured ? session_->shown({i.mass, Dimension::mass})
@@ -111,11 +111,11 @@ void MassTable::typed(int row, int column) {
     else
       part.measured_mass = parse_quantity(text.toStdString(), Dimension::mass, session_->units());
     if (!session_->perform(
-            {tr("Measured mass of %1").arg(QString::fromStdString(part.name)).toStdString(), ChangePart{part}}))
+            {as_said(tr("Measured mass of %1").arg(QString::fromStdString(part.name))), ChangePart{part}}))
       refresh();
   } catch (const InvalidInput& e) {
     session_->refuse(tr("Measured mass of %1: %2. The old value stays.")
-                         .arg(QString::fromStdString(part.name), QString::fromStdString(e.reason())));
+                         .arg(QString::fromStdString(part.name), session_->said(e.reason())));
     refresh();
   }
 }
@@ -132,10 +132,10 @@ void MassTable::paste() {
     const PastedParts pasted =
         paste_parts(session_->project().layout, {low.x(), 0.0, low.z()},
                     read_table(QGuiApplication::clipboard()->text().toStdString()), session_->units());
-    session_->perform({tr("Paste %1 changed and %2 new parts").arg(pasted.changed).arg(pasted.added).toStdString(),
+    session_->perform({as_said(tr("Paste %1 changed and %2 new parts").arg(pasted.changed).arg(pasted.added)),
                        ChangeLayout{pasted.layout}});
   } catch (const InvalidInput& e) {
-    session_->refuse(QString::fromStdString(e.what()));
+    session_->refuse(session_->said(e.sentence()));
   }
 }
 
@@ -162,7 +162,7 @@ void TradeTable::refresh() {
     const auto number = [&](int c, double si, Dimension d) {
       table_->setItem(r, c, new NumberItem(si, session_->shown({si, d})));
     };
-    table_->setItem(r, 0, text_item(QString::fromStdString(t.name), t.part));
+    table_->setItem(r, 0, text_item(session_->said(t.name), t.part));
     number(1, t.mass, Dimension::mass);
     number(2, t.trim, Dimension::angle);
     number(3, t.freeboard, Dimension::length);

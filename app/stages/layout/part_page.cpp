@@ -82,7 +82,7 @@ void PartPage::change(const QString& what, const std::function<void(Part&)>& how
   Part part = *selected;
   how(part);
   if (part == *selected) return;
-  session_->perform({tr("%1 of %2").arg(what, QString::fromStdString(part.name)).toStdString(), ChangePart{part}});
+  session_->perform({as_said(tr("%1 of %2").arg(what, QString::fromStdString(part.name))), ChangePart{part}});
   refresh();
 }
 

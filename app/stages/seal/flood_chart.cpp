@@ -47,7 +47,7 @@ void FloodChart::refresh() {
   names_.name(freeboard_, tr("least freeboard"),
               [this](double y) { return session_->shown(length_quantity(y * length_unit())); });
   if (when && !t.isEmpty()) names_.limit(plot_->xAxis, *when / 60.0, true, tr("in danger"));
-  tell(t.isEmpty() ? tr("No course: %1.").arg(QString::fromStdString(r.course.message))
+  tell(t.isEmpty() ? tr("No course: %1.").arg(session_->said(r.course.message))
                    : (session_->dragging() ? tr("A moment behind the drag. ") : QString()) +
                          (when ? tr("In danger after %1.").arg(session_->shown(when, Dimension::duration))
                                : tr("Nothing in danger within two hours.")));
@@ -69,7 +69,7 @@ QString FloodChart::value_words(double x, double y) const {
 TableRows FloodChart::table() const {
   const SealReport& r = session_->now().seal;
   TableRows rows{{"course", "time, s", "freeboard, m", "trim, deg", "GM, m", "comes in, ml/min", "pumped, ml/min"}};
-  for (const Compartment& b : r.bays) rows[0].push_back(b.name() + ", l");
+  for (const Compartment& b : r.bays) rows[0].push_back(session_->said(b.name()).toStdString() + ", l");
   for (const auto& [name, course] : {std::pair{"at rest", &r.course}, {"driven", &r.driven}})
     for (const FloodMoment& m : course->points) {
       rows.push_back({name, number(m.time), number(m.freeboard), number(degrees(m.trim)), number(m.gm),

@@ -33,7 +33,7 @@ QString step_words(BathRound round) {
 LeakBath::LeakBath(Session* session, QWidget* parent) : Page(session, parent) {
   layout()->setContentsMargins(0, 0, 0, 0);
   QStringList names;
-  for (const BathRound r : rounds) names << tr(round_name(r));
+  for (const BathRound r : rounds) names << term(round_name(r));
   round_ = choice(tr("Round"), names, "leak_round");
   step_ = note({});
   clock_ = fact(tr("In the water"));
@@ -132,7 +132,7 @@ void LeakBath::keep() {
     t.results.push_back({.opening = where.first, .round = where.second, .passed = result.first, .note = result.second});
   Sealing s = session_->project().sealing;
   s.tests.push_back(t);
-  if (!session_->perform({tr("Leak test of %1").arg(QString::fromStdString(t.date)).toStdString(), ChangeSealing{s}}))
+  if (!session_->perform({as_said(tr("Leak test of %1").arg(QString::fromStdString(t.date))), ChangeSealing{s}}))
     return;
   marks_.clear();
   if (running_.isValid()) start_or_stop();
@@ -151,7 +151,7 @@ void LeakBath::refresh() {
   const QString chosen = selected.isEmpty() ? QString() : selected.front()->data(0, Qt::UserRole).toString();
   results_->clear();
   for (const SealOpening& o : a.seal.openings) {
-    QStringList row{QString::fromStdString(o.name)};
+    QStringList row{session_->said(o.name)};
     for (const BathRound r : rounds) {
       const auto it = marks_.find({o.key, r});
       row << (it == marks_.end() ? QString() : it->second.first ? tr("dry") : tr("wet"));

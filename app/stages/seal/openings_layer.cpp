@@ -25,8 +25,7 @@ QString opening_words(const Session& session, const std::string& key) {
     if (o.key == key)
       return QObject::tr("%1  %2: %3, %4 driven")
           .arg(i + 1)
-          .arg(QString::fromStdString(o.name), QObject::tr(method_name(o.method)),
-               session.shown({o.running, Dimension::flow}));
+          .arg(session.said(o.name), term(method_name(o.method)), session.shown({o.running, Dimension::flow}));
   }
   return {};
 }
@@ -65,10 +64,9 @@ void paint_openings(Canvas& c) {
     const Severity how = severity(o);
     if (how == Severity::fine && c.state.opening != o.key) continue;
     p.setPen(how == Severity::fine ? l.ink : severity_text_colour(how));
-    c.labels.place(
-        p, c.map.plan(o.place.x(), o.place.y()),
-        QString::fromStdString(o.name) + " " + c.session.shown({std::max(o.expected, o.running), Dimension::flow}),
-        {{0, 20}, {0, -20}, {70, 16}, {-70, 16}, {70, -16}, {-70, -16}, {0, 36}, {0, -36}});
+    c.labels.place(p, c.map.plan(o.place.x(), o.place.y()),
+                   c.session.said(o.name) + " " + c.session.shown({std::max(o.expected, o.running), Dimension::flow}),
+                   {{0, 20}, {0, -20}, {70, 16}, {-70, 16}, {70, -16}, {-70, -16}, {0, 36}, {0, -36}});
   }
   // Where a bilge pump stands, and where its bay's water gathers.
   for (const PumpPlace& pump : r.pumps) {

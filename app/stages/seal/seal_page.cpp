@@ -40,7 +40,7 @@ void SealPage::change(const QString& what, const std::function<void(Sealing&)>& 
   if (filling_) return;
   Sealing s = session_->project().sealing;
   how(s);
-  if (!(s == session_->project().sealing)) session_->perform({what.toStdString(), ChangeSealing{s}});
+  if (!(s == session_->project().sealing)) session_->perform({as_said(what), ChangeSealing{s}});
   refresh();
 }
 
@@ -48,7 +48,7 @@ void SealPage::change_choice(const QString& what, const std::function<void(SealC
   const SealOpening* o = chosen();
   if (!o) return;
   const SealOpening opening = *o;
-  change(tr("%1: %2").arg(QString::fromStdString(opening.name), what), [&](Sealing& s) {
+  change(tr("%1: %2").arg(session_->said(opening.name), what), [&](Sealing& s) {
     for (SealChoice& c : s.choices)
       if (c.opening == opening.key) return how(c);
     SealChoice c;
@@ -88,7 +88,7 @@ void SealPage::add_choice() {
   heights_->setObjectName("seal_heights");
   method_ = choice(tr("Sealed by"), {}, "seal_method");
   QStringList names;
-  for (const SealCondition c : conditions) names << tr(condition_name(c));
+  for (const SealCondition c : conditions) names << term(condition_name(c));
   condition_ = choice(tr("Condition"), names, "seal_condition");
   const auto number = [this](const QString& label, const char* name, double SealChoice::*member,
                              Dimension dimension = Dimension::length) {
@@ -113,10 +113,10 @@ void SealPage::add_choice() {
   other_ = note({});
   connect(method_, &QComboBox::activated, this, [this](int i) {
     const SealMethod m = methods_for(chosen()->kind)[static_cast<std::size_t>(i)];
-    change_choice(tr(method_name(m)), [=](SealChoice& c) { c.method = m; });
+    change_choice(term(method_name(m)), [=](SealChoice& c) { c.method = m; });
   });
   connect(condition_, &QComboBox::activated, this, [this](int i) {
-    change_choice(tr(condition_name(conditions[i])), [=](SealChoice& c) { c.condition = conditions[i]; });
+    change_choice(term(condition_name(conditions[i])), [=](SealChoice& c) { c.condition = conditions[i]; });
   });
   connect(spring_, &QCheckBox::clicked, this,
           [this](bool on) { change_choice(tr("spring side"), [=](SealChoice& c) { c.spring_to_water = on; }); });
@@ -161,7 +161,7 @@ void SealPage::add_shields() {
   column_width(shields_, 2, 110);
   shields_->setFixedHeight(118);
   QStringList names;
-  for (const Shield s : shields) names << tr(shield_name(s));
+  for (const Shield s : shields) names << term(shield_name(s));
   shield_ = choice(tr("Shielded by"), names, "shield");
   shield_note_ = note({});
   shield_note_->setObjectName("shield_note");
@@ -174,7 +174,7 @@ void SealPage::add_shields() {
   connect(shield_, &QComboBox::activated, this, [this](int i) {
     if (shields_->selectedItems().isEmpty()) return session_->refuse(tr("Choose a part in the list first."));
     const Id part = shields_->selectedItems().front()->data(0, Qt::UserRole).toUInt();
-    change(tr("Shield: %1").arg(tr(shield_name(shields[i]))), [=](Sealing& s) {
+    change(tr("Shield: %1").arg(term(shield_name(shields[i]))), [=](Sealing& s) {
       std::erase_if(s.shields, [=](const PartShield& p) { return p.part == part; });
       if (shields[i] != Shield::none) s.shields.push_back({.part = part, .shield = shields[i]});
     });
@@ -184,7 +184,7 @@ void SealPage::add_shields() {
 void SealPage::tell_shield() {
   const bool any = !shields_->selectedItems().isEmpty();
   shield_note_->setVisible(any);
-  if (any) shield_note_->setText(tr(shield_advice(shields[shield_->currentIndex()])));
+  if (any) shield_note_->setText(term(shield_advice(shields[shield_->currentIndex()])));
 }
 
 const SealOpening* SealPage::chosen() const {
@@ -203,7 +203,7 @@ void SealPage::fill_facts() {
   budget_->setText(tr("%1, %2").arg(flow(r.expected), flow(r.running)));
   const auto after = [&](const FloodCourse& c) {
     const std::optional<double> when = c.danger();
-    if (!c.message.empty()) return QString::fromStdString(c.message);
+    if (!c.message.empty()) return session_->said(c.message);
     if (!when) return tr("not within two hours");
     const Part* part = when == c.to_part ? session_->seen().project.layout.find(c.first_part) : nullptr;
     return session_->shown(when, Dimension::duration) +
@@ -225,13 +225,13 @@ void SealPage::fill_register() {
   int number = 0;
   for (const SealOpening& o : r.openings) {
     const double ml = std::max(o.expected, o.running) / ml_min;
-    QString sealed = tr(method_name(o.method));
-    if (o.condition != SealCondition::sound) sealed += ", " + tr(condition_name(o.condition)).toLower();
+    QString sealed = term(method_name(o.method));
+    if (o.condition != SealCondition::sound) sealed += ", " + term(condition_name(o.condition)).toLower();
     auto* item =
-        new QTreeWidgetItem(register_, {QString("%1  %2").arg(++number).arg(QString::fromStdString(o.name)), sealed,
+        new QTreeWidgetItem(register_, {QString("%1  %2").arg(++number).arg(session_->said(o.name)), sealed,
                                         ml < 0.05 ? QString("0") : QString::number(ml, 'f', ml < 10.0 ? 1 : 0)});
     item->setData(0, Qt::UserRole, QString::fromStdString(o.key));
-    item->setToolTip(0, QString::fromStdString(o.name));
+    item->setToolTip(0, session_->said(o.name));
     item->setToolTip(1, sealed);
     item->setTextAlignment(2, Qt::AlignRight | Qt::AlignVCenter);
     if (ml > 5.0) item->setForeground(2, look().buoy_text);
@@ -248,7 +248,7 @@ void SealPage::fill_choice() {
     set_row_visible(w, is);
   for (QWidget* w : std::initializer_list<QWidget*>{spring_, pair_, needs_, fails_, other_}) w->setVisible(is);
   if (!is) return;
-  title_->setText(QString::fromStdString(o->name));
+  title_->setText(session_->said(o->name));
   const auto over = [this](double m) { return session_->shown(length_quantity(m)); };
   heights_->setText(tr("%1 at rest, %2 running, %3 at 30\u00b0 of heel, %4 swamped")
                         .arg(over(o->over_standing),
@@ -257,7 +257,7 @@ void SealPage::fill_choice() {
   const std::vector<SealMethod>& methods = methods_for(o->kind);
   method_->clear();
   for (std::size_t i = 0; i < methods.size(); ++i) {
-    method_->addItem(tr(method_name(methods[i])));
+    method_->addItem(term(method_name(methods[i])));
     if (methods[i] == o->method) method_->setCurrentIndex(static_cast<int>(i));
   }
   condition_->setCurrentIndex(static_cast<int>(o->condition));
@@ -289,7 +289,7 @@ void SealPage::fill_choice() {
   const MethodAdvice a = advice(o->kind, m);
   needs_->setText(tr("Needs: %1").arg(tr(a.needs)) + boot_words(*o));
   fails_->setText(tr("Fails: %1").arg(tr(a.fails)));
-  other_->setText(tr(a.other_school));
+  other_->setText(term(a.other_school));
   other_->setVisible(*a.other_school != '\0');
 }
 
@@ -307,8 +307,8 @@ void SealPage::fill_shields() {
   const Id chosen_part = now.isEmpty() ? 0 : now.front()->data(0, Qt::UserRole).toUInt();
   shields_->clear();
   for (const PartNeed& n : session_->seen().seal.needs) {
-    auto* item = new QTreeWidgetItem(shields_, {QString::fromStdString(n.name), tr(wetness_name(n.where)),
-                                                tr(shield_name(n.has)) + (n.enough ? QString() : tr(" !"))});
+    auto* item = new QTreeWidgetItem(shields_, {QString::fromStdString(n.name), term(wetness_name(n.where)),
+                                                term(shield_name(n.has)) + (n.enough ? QString() : tr(" !"))});
     item->setData(0, Qt::UserRole, n.part);
     item->setToolTip(0, QString::fromStdString(n.name));
     if (!n.enough) item->setForeground(2, look().buoy_text);

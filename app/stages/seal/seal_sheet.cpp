@@ -21,9 +21,9 @@ void openings(Sheet& s) {
               at, ui_font(8, QFont::DemiBold), look().muted);
   int number = 0;
   for (const SealOpening& o : r.openings) {
-    QString sealed = QObject::tr(method_name(o.method));
-    if (o.condition != SealCondition::sound) sealed += ", " + QObject::tr(condition_name(o.condition)).toLower();
-    s.table_row({QString("%1  %2").arg(++number).arg(QString::fromStdString(o.name)), sealed, flow(o.expected),
+    QString sealed = term(method_name(o.method));
+    if (o.condition != SealCondition::sound) sealed += ", " + term(condition_name(o.condition)).toLower();
+    s.table_row({QString("%1  %2").arg(++number).arg(s.session().said(o.name)), sealed, flow(o.expected),
                  flow(o.running), flow(o.worst), over(o.over_standing)},
                 at, ui_font(8.5), look().ink);
   }

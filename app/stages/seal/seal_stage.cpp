@@ -34,8 +34,8 @@ StageModule seal_stage() {
           .page = &make_seal_page,
           .overlays = Overlay::water | Overlay::fittings | Overlay::parts | Overlay::openings,
           .layers = {{Overlay::openings, &paint_openings, BoardLayer::Lies::over_names, &opening_at, &opening_words}},
-          .shelf = {{"flood", QT_TRANSLATE_NOOP("QObject", "&Flooding"), "F", &make_shelf_page<FloodChart>},
-                    {"openings", QT_TRANSLATE_NOOP("QObject", "Water &ingress points"), "I",
+          .shelf = {{"flood", QT_TRANSLATE_NOOP("words", "&Flooding"), "F", &make_shelf_page<FloodChart>},
+                    {"openings", QT_TRANSLATE_NOOP("words", "Water &ingress points"), "I",
                      &make_shelf_page<OpeningsTable>}},
           .show_me = &show_opening,
           .sheet = &draw_seal_sheet};

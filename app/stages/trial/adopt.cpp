@@ -11,13 +11,13 @@ void adopt_found(Session& session, const FoundMass& found, const QString& origin
   c.cg_sigma = std::max(found.cg_sigma.x(), found.cg_sigma.y());
   c.origin = origin.toStdString();
   layout.correction = c;
-  session.perform({QObject::tr("Adopt the %1").arg(origin).toStdString(), ChangeLayout{layout}});
+  session.perform({as_said(QObject::tr("Adopt the %1").arg(origin)), ChangeLayout{layout}});
 }
 
 void drop_correction(Session& session) {
   Layout layout = session.project().layout;
   layout.correction.reset();
-  session.perform({QObject::tr("Go back to the sum of the parts").toStdString(), ChangeLayout{layout}});
+  session.perform({as_said(QObject::tr("Go back to the sum of the parts")), ChangeLayout{layout}});
 }
 
 }  // namespace plucky::app

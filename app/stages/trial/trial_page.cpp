@@ -69,7 +69,7 @@ TrialPage::TrialPage(Session* session, QWidget* parent) : Page(session, parent) 
   connect(checklist_, &QListWidget::itemChanged, this, [this](QListWidgetItem* item) {
     if (filling_) return;
     const bool done = item->checkState() == Qt::Checked;
-    session_->perform({(done ? tr("Tick a line of the checklist") : tr("Open a line of the checklist")).toStdString(),
+    session_->perform({as_said((done ? tr("Tick a line of the checklist") : tr("Open a line of the checklist"))),
                        ChangeTrial{with_tick(session_->project().trial,
                                              item->data(Qt::UserRole).toString().toStdString(), done, today())}});
   });
@@ -114,7 +114,7 @@ void TrialPage::fill_checklist() {
   checklist_->clear();
   int done = 0;
   for (const CheckLine& line : lines) {
-    QString text = session_->shown(line.text, line.values);
+    QString text = session_->said(line.text);
     if (!line.done.empty()) text += tr("  (%1)").arg(QString::fromStdString(line.done));
     auto* item = new QListWidgetItem(text, checklist_);
     item->setData(Qt::UserRole, QString::fromStdString(line.key));
@@ -169,12 +169,12 @@ void TrialPage::show_bath() {
                     .arg(session_->shown({b.mass, Dimension::mass}), session_->shown({b.mass_sigma, Dimension::mass}),
                          length(b.cg.x() - transom), length(b.cg_sigma.x()), length(b.cg.y()), length(b.cg_sigma.y()),
                          session_->shown({drawn.total, Dimension::mass}), length(drawn.cg.x() - transom))
-              : QString::fromStdString(b.message);
+              : session_->said(b.message);
       if (b.solved && b.misfit > 3.0 * sigma_->value())
         words +=
             " " + tr("The readings disagree by %1: read again, or the hull is not as drawn.").arg(length(b.misfit));
     } catch (const InvalidInput& e) {
-      words = QString::fromStdString(e.what());
+      words = session_->said(e.sentence());
     }
   bath_->setText(words);
   keep_->setEnabled(good);
@@ -192,7 +192,7 @@ void TrialPage::keep_bath(bool adopt) {
                             .readings = readings(),
                             .reading_sigma = sigma_->value(),
                             .found = f});
-  if (session_->perform({tr("Keep a flotation test").toStdString(), ChangeTrial{log}}) && adopt)
+  if (session_->perform({as_said(tr("Keep a flotation test")), ChangeTrial{log}}) && adopt)
     adopt_found(*session_, f, tr("flotation test of %1").arg(QString::fromStdString(today())));
 }
 

@@ -1,7 +1,5 @@
 #include "hull/families/monohull.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 #include <functional>
@@ -162,16 +160,15 @@ class Master {
 
 /// Combinations that would make surfaces cross, each with its reason in the builder's words.
 void check_shape(const HullShape& s, const MonohullForm& form, const Master& m) {
-  const auto mm = [](double v) { return fmt::format("{:.0f} mm", 1e3 * v); };
   if (s.bow_rake > 0.6 * s.length)
-    throw InvalidInput("Bow rake", fmt::format("{} leaves no straight keel: at most 60 % of the length, {}",
-                                               mm(s.bow_rake), mm(0.6 * s.length)));
+    throw InvalidInput("Bow rake", Text("{0} leaves no straight keel: at most 60 % of the length, {1}",
+                                        length_quantity(s.bow_rake), length_quantity(0.6 * s.length)));
   if (s.rocker >= 0.8 * s.depth)
-    throw InvalidInput("Rocker", fmt::format("{} lifts the keel at the transom through the deck edge at {}",
-                                             mm(s.rocker), mm(s.depth)));
+    throw InvalidInput("Rocker", Text("{0} lifts the keel at the transom through the deck edge at {1}",
+                                      length_quantity(s.rocker), length_quantity(s.depth)));
   if (form.flat && s.bow_rise >= 0.95 * m.sheer(s.length))
-    throw InvalidInput("Bow rise", fmt::format("{} lifts the bottom through the deck edge, {} high at the bow",
-                                               mm(s.bow_rise), mm(m.sheer(s.length))));
+    throw InvalidInput("Bow rise", Text("{0} lifts the bottom through the deck edge, {1} high at the bow",
+                                        length_quantity(s.bow_rise), length_quantity(m.sheer(s.length))));
   // A little ahead of amidships all families still have their full section; farther forward the bow closes it by
   // design.
   for (const double share : {0.0, 0.25, 0.5}) {
@@ -179,20 +176,20 @@ void check_shape(const HullShape& s, const MonohullForm& form, const Master& m) 
     const double height = m.sheer(x) - m.keel(x), bs = m.half_beam(x);
     const double side = std::tan(s.flare) * height;
     if (side > 0.75 * bs)
-      throw InvalidInput("Flare",
-                         fmt::format("{:.0f} degrees over {} of side takes {} of the half beam of {}: no bottom "
-                                     "would be left",
-                                     degrees(s.flare), mm(height), mm(side), mm(bs)));
+      throw InvalidInput(
+          "Flare", Text("{0} over {1} of side takes {2} of the half beam of {3}: no bottom "
+                        "would be left",
+                        angle_quantity(s.flare), length_quantity(height), length_quantity(side), length_quantity(bs)));
     const Master::Corner c = m.corner(x);
     if (c.forced)
-      throw InvalidInput("Deadrise",
-                         fmt::format("lifts the chine above the deck edge ({} over the keel) at {} from the "
-                                     "transom: lower the deadrise, narrow the beam or deepen the hull",
-                                     mm(height), mm(x)));
+      throw InvalidInput("Deadrise", Text("lifts the chine above the deck edge ({0} over the keel) at {1} from the "
+                                          "transom: lower the deadrise, narrow the beam or deepen the hull",
+                                          length_quantity(height), length_quantity(x)));
   }
   if (form.bilge && s.bilge_radius > std::min(0.5 * s.beam, s.depth))
-    throw InvalidInput("Bilge radius", fmt::format("{} is more than the section holds: at most {}", mm(s.bilge_radius),
-                                                   mm(std::min(0.5 * s.beam, s.depth))));
+    throw InvalidInput("Bilge radius",
+                       Text("{0} is more than the section holds: at most {1}", length_quantity(s.bilge_radius),
+                            length_quantity(std::min(0.5 * s.beam, s.depth))));
 }
 
 /// Stations: even along the body, closer where the bow curves.

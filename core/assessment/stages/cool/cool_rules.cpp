@@ -1,11 +1,10 @@
 // Does the water get where it must, and do things stay cool enough?
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
 #include "assessment/rules.h"
 #include "assessment/stages/cool/cool_stage.h"
+#include "project/catalogue.h"
 
 namespace plucky {
 
@@ -31,11 +30,9 @@ struct Cooled {
     f.subject = subject;
     return f;
   }
-  void offer(Finding& f, const std::string& label, const CoolingCircuit& changed,
-             std::vector<Quantity> shown = {}) const {
+  void offer(Finding& f, const Text& label, const CoolingCircuit& changed) const {
     if (!mends() || changed == c) return;
     f.remedy = Edit{label, ChangeCooling{changed}};
-    f.remedy_values = std::move(shown);
   }
   /// The circuit with one hose or fitting changed.
   template <class F>
@@ -65,20 +62,20 @@ void without_water(const Cooled& t) {
   const char* source = "heat models of motor, ESC and battery in still air; common practice, no source";
   if (!last.time) {
     Finding f = t.make("cool.dry", Severity::fine, duration(last.run_time), duration(last.run_time), source);
-    f.text = "No water needed: without any nothing passes its limit in a whole run of {0} at full throttle.";
+    f.text.words = "No water needed: without any nothing passes its limit in a whole run of {0} at full throttle.";
     t.out.push_back(f);
     return;
   }
   const bool cooled = a.water.solved && !a.water.stale && a.water.taken() > 1e-9;
   Finding f = t.make("cool.dry", cooled ? Severity::fine : Severity::watch, duration(*last.time),
                      duration(last.run_time), source);
-  f.text = cooled ? "Without water the first part would pass its limit after {0} at full throttle; it has water."
-                  : "Without water the first part passes its limit after {0} at full throttle; a run lasts {1}.";
+  f.text.words = cooled ? "Without water the first part would pass its limit after {0} at full throttle; it has water."
+                        : "Without water the first part passes its limit after {0} at full throttle; a run lasts {1}.";
   if (cruise) {
-    f.values.push_back(duration(cruise->time.value_or(cruise->run_time)));
-    f.values.push_back({cruise->throttle, Dimension::ratio});
-    f.text += cruise->time ? " At {3} of throttle it needs none for runs under {2}."
-                           : " At {3} of throttle it needs none for a whole run of {2}.";
+    f.text =
+        then(f.text, {cruise->time ? "At {0} of throttle it needs none for runs under {1}."
+                                   : "At {0} of throttle it needs none for a whole run of {1}.",
+                      Quantity{cruise->throttle, Dimension::ratio}, duration(cruise->time.value_or(cruise->run_time))});
   }
   // A boat that air drives stands in no water that a pickup could take.
   if (!cooled && t.c.empty() && t.mends() && a.fitted_drive.propulsor != Propulsor::air_propeller) {
@@ -91,7 +88,6 @@ void without_water(const Cooled& t) {
 void circuit(const Cooled& t) {
   for (const CircuitFault& fault : t.a.faults) {
     Finding f = t.make("cool.circuit", Severity::stop, {}, {}, "drawn circuit", fault.item);
-    f.values.clear();
     f.text = fault.sentence;
     if (const CoolFitting* pump = t.c.find(fault.item); pump && pump->kind == FittingKind::pump && pump->reversed)
       t.offer(f, "Turn the pump round", t.with_fitting(fault.item, [](CoolFitting& x) { x.reversed = false; }));
@@ -99,8 +95,7 @@ void circuit(const Cooled& t) {
   }
   if ((!t.a.water.solved || t.a.water.stale) && !t.a.water.message.empty() && t.a.power.full.runs()) {
     Finding f = t.make("cool.flow", Severity::stop, {}, {}, "flow in the network");
-    f.values.clear();
-    f.text = "No flow found: " + t.a.water.message + ".";
+    f.text = {"No flow found: {0}.", t.a.water.message};
     t.out.push_back(f);
   }
 }
@@ -110,8 +105,7 @@ void pickups(const Cooled& t) {
     const CoolFitting& fitting = *t.c.find(p.fitting);
     if (fitting.blocked) {
       Finding f = t.make("cool.blocked", Severity::stop, {}, {}, "marked by the builder", p.fitting);
-      f.values.clear();
-      f.text = fitting.name + " is blocked: no water at all.";
+      f.text = {"{0} is blocked: no water at all.", fitting.name};
       t.offer(f, "Clear it", t.with_fitting(p.fitting, [](CoolFitting& x) { x.blocked = false; }));
       t.out.push_back(f);
     } else if (!p.wet && !(fitting.kind == FittingKind::pump && fitting.reversed)) {
@@ -119,9 +113,9 @@ void pickups(const Cooled& t) {
       const double over = at.z() - t.a.power.water_at(at.x());
       Finding f = t.make("cool.pickup", Severity::stop, length_quantity(over), length_quantity(0.0),
                          "running water line", p.fitting);
-      f.text = fitting.name + " stands {0} over the running water: it draws air.";
-      t.offer(f, "Lower it {0}", t.with_fitting(p.fitting, [&](CoolFitting& x) { x.place.z() -= over + 0.005; }),
-              {length_quantity(over + 0.005)});
+      f.text = {"{1} stands {0} over the running water: it draws air.", f.number, fitting.name};
+      t.offer(f, {"Lower it {0}", length_quantity(over + 0.005)},
+              t.with_fitting(p.fitting, [&](CoolFitting& x) { x.place.z() -= over + 0.005; }));
       t.out.push_back(f);
     }
   }
@@ -137,7 +131,7 @@ void outlets(const Cooled& t) {
     if (!o.primed && o.climb < 100.0 && head >= 0.0) {
       Finding f = t.make("cool.start", Severity::stop, length_quantity(head), length_quantity(o.climb),
                          "head at the pickup against the highest point on the way", o.fitting);
-      f.text = fitting.name + " never runs: the water climbs {0}, the hose goes up to {1}.";
+      f.text = {"{2} never runs: the water climbs {0}, the hose goes up to {1}.", f.number, f.limit, fitting.name};
       t.out.push_back(f);
     } else if (o.flow > 1e-9) {
       const std::optional<double> begins = start_speed(a.water_sweep, o.fitting);
@@ -146,33 +140,34 @@ void outlets(const Cooled& t) {
       Finding f = t.make("cool.start", starts > cruise && cruise > 0.0 ? Severity::watch : Severity::fine,
                          {starts, Dimension::speed}, {cruise, Dimension::speed},
                          "head at the pickup against the highest point on the way", o.fitting);
-      f.values.push_back(flow_quantity(o.flow));
-      f.text = f.severity == Severity::fine
-                   ? fitting.name + " starts at {0} and gives {2} at full throttle."
-                   : fitting.name + " starts only at {0}; required: {1}. A lower path or a better pickup.";
+      f.text = {f.severity == Severity::fine
+                    ? "{3} starts at {0} and gives {2} at full throttle."
+                    : "{3} starts only at {0}; required: {1}. A lower path or a better pickup.",
+                f.number, f.limit, flow_quantity(o.flow), fitting.name};
       t.out.push_back(f);
     }
     const Vec3 at = fitting_place(fitting, a.project.layout);
     if (a.power.full.runs() && o.height < 0.0) {
       Finding f = t.make("cool.outlet_low", Severity::watch, length_quantity(-o.height), length_quantity(0.0),
                          "running water line", o.fitting);
-      f.text = fitting.name + " lies {0} under the running water: nobody sees it run, and it lets water back in.";
-      t.offer(f, "Raise it {0}", t.with_fitting(o.fitting, [&](CoolFitting& x) { x.place.z() += 0.01 - o.height; }),
-              {length_quantity(0.01 - o.height)});
+      f.text = {"{1} lies {0} under the running water: nobody sees it run, and it lets water back in.", f.number,
+                fitting.name};
+      t.offer(f, {"Raise it {0}", length_quantity(0.01 - o.height)},
+              t.with_fitting(o.fitting, [&](CoolFitting& x) { x.place.z() += 0.01 - o.height; }));
       t.out.push_back(f);
     }
     const bool faces = std::abs(at.y()) < 0.004 || (at.y() > 0.0) == (t.c.seen_from == DrivingSide::port);
     if (!faces) {
       Finding f = t.make("cool.outlet_side", Severity::note, {}, {}, "driving side", o.fitting);
-      f.values.clear();
-      f.text = fitting.name + " is on the side you do not see when driving.";
+      f.text = {"{0} is on the side you do not see when driving.", fitting.name};
       t.offer(f, "Move it to the other side", t.with_fitting(o.fitting, [](CoolFitting& x) { x.place.y() *= -1.0; }));
       t.out.push_back(f);
     }
     if (o.flow > 1e-9 && o.climb > o.height + 0.020 && o.primed && head < 1.5 * o.climb) {
       Finding f = t.make("cool.high_loop", Severity::note, length_quantity(o.climb), length_quantity(o.height),
                          "highest point of the path", o.fitting);
-      f.text = "The way to " + fitting.name + " goes up to {0}, over the outlet's own {1}: air stays in that loop.";
+      f.text = {"The way to {2} goes up to {0}, over the outlet's own {1}: air stays in that loop.", f.number, f.limit,
+                fitting.name};
       t.out.push_back(f);
     }
   }
@@ -191,7 +186,7 @@ void outlets(const Cooled& t) {
     if (from_coolers < 2 || !to_outlet) continue;
     Finding f = t.make("cool.joined", Severity::watch, {static_cast<double>(from_coolers), Dimension::none},
                        {1.0, Dimension::none}, "motor makers' usual advice; common practice, no source", tee.id);
-    f.text = "{0} coolers share one outlet: if one stops running nobody sees it. One outlet each.";
+    f.text.words = "{0} coolers share one outlet: if one stops running nobody sees it. One outlet each.";
     t.out.push_back(f);
   }
 }
@@ -282,11 +277,10 @@ void hoses(const Cooled& t) {
     const Hose& h = t.c.hoses[i];
     const HosePath& p = t.a.hoses[i];
     const HoseProperties material = hose_properties(h.material);
-    const std::string name = fmt::format("Hose {} ({} to {})", i + 1, t.c.find(h.from)->name, t.c.find(h.to)->name);
+    const Text name("Hose {0} ({1} to {2})", i + 1, t.c.find(h.from)->name, t.c.find(h.to)->name);
     if (h.kinked) {
       Finding f = t.make("cool.kinked", Severity::watch, {}, {}, "marked by the builder", h.id);
-      f.values.clear();
-      f.text = name + " is flattened: a quarter of its bore is left.";
+      f.text = {"{0} is flattened: a quarter of its bore is left.", name};
       t.offer(f, "Free it", t.with_hose(h.id, [](Hose& x) { x.kinked = false; }));
       t.out.push_back(f);
     }
@@ -294,7 +288,7 @@ void hoses(const Cooled& t) {
       Finding f =
           t.make("cool.bend", Severity::watch, length_quantity(p.least_radius), length_quantity(p.wanted_radius),
                  "least bend radius of the material; common practice, no source", h.id);
-      f.text = name + " bends to {0}; should be {1} at least.";
+      f.text = {"{2} bends to {0}; should be {1} at least.", f.number, f.limit, name};
       mend_bend(t, f, h, p);
       t.out.push_back(f);
     }
@@ -302,29 +296,25 @@ void hoses(const Cooled& t) {
       const double wall = std::ceil(1e4 * material.least_wall * h.bore) / 1e4;
       Finding f = t.make("cool.wall", Severity::watch, length_quantity(h.wall), length_quantity(wall),
                          "wall over bore that stays round in a bend; common practice, no source", h.id);
-      f.text = name + " has a wall of {0}; required: {1} to stay round.";
-      t.offer(f, "Take hose with a wall of {0}", t.with_hose(h.id, [&](Hose& x) { x.wall = wall; }),
-              {length_quantity(wall)});
+      f.text = {"{2} has a wall of {0}; required: {1} to stay round.", f.number, f.limit, name};
+      t.offer(f, {"Take hose with a wall of {0}", f.limit}, t.with_hose(h.id, [&](Hose& x) { x.wall = wall; }));
       t.out.push_back(f);
     }
     if (p.by_shaft) {
       Finding f = t.make("cool.shaft", Severity::stop, {}, {}, "path of the hose", h.id);
-      f.values.clear();
-      f.text = name + " touches the turning shaft.";
+      f.text = {"{0} touches the turning shaft.", name};
       t.out.push_back(f);
     }
     for (Id part : p.through) {
       Finding f = t.make("cool.through", Severity::watch, {}, {}, "path of the hose", h.id);
-      f.values.clear();
-      f.text = name + " finds no way round " + t.a.project.layout.find(part)->name + ".";
+      f.text = {"{0} finds no way round {1}.", name, t.a.project.layout.find(part)->name};
       t.out.push_back(f);
       break;
     }
     for (Id other : p.crosses)
       if (other > h.id) {
         Finding f = t.make("cool.crosses", Severity::note, {}, {}, "path of the hose", h.id);
-        f.values.clear();
-        f.text = name + " crosses another hose: tie them, or one chafes.";
+        f.text = {"{0} crosses another hose: tie them, or one chafes.", name};
         t.out.push_back(f);
         break;
       }
@@ -341,27 +331,28 @@ void temperatures(const Cooled& t) {
                : p.end > p.limit      ? Severity::watch
                                       : Severity::fine,
                warmth(p.end), warmth(p.limit), "common practice, no source: 65 degC electronics, 60 battery", p.part);
-    f.values.push_back({p.loss, Dimension::power});
-    f.text = f.severity == Severity::fine ? part->name + " ends a run at full throttle at {0}; up to {1}."
-                                          : part->name +
-                                                " ends a run at full throttle at {0}; should be {1} at most. It "
-                                                "turns {2} into heat.";
+    f.text = {f.severity == Severity::fine
+                  ? "{3} ends a run at full throttle at {0}; up to {1}."
+                  : "{3} ends a run at full throttle at {0}; should be {1} at most. It turns {2} into heat.",
+              f.number, f.limit, Quantity{p.loss, Dimension::power}, part->name};
     ease_by_cruising(t.a, p, f);
     t.out.push_back(f);
   }
-  const double softens = softening_temperature(t.a.project.hull.skin.material);
-  if (softens > 0.0 && t.a.power.can) {
-    const double can = *t.a.power.can;
+  const Material* skin = builtin_catalogue().find_material(t.a.project.hull.skin.material);
+  // A motor on deck has a mount of its own.
+  const Part* motor = drive_parts(t.a.project.layout, t.a.fitted_drive).motor;
+  if (skin && skin->softens && t.a.power.can && motor && !motor->outside) {
+    const double can = *t.a.power.can, softens = *skin->softens;
     Finding f = t.make("cool.mount",
                        can > softens          ? Severity::stop
                        : can > softens - 10.0 ? Severity::watch
                                               : Severity::fine,
                        warmth(can), warmth(softens),
                        "softening temperature of the skin's material; common practice, no source");
-    f.text = f.severity == Severity::fine
-                 ? "The motor's can reaches {0}; a mount of the hull's material softens at {1}."
-                 : "The motor's can reaches {0}; a mount of the hull's material softens at "
-                   "{1}: metal, or air between.";
+    f.text.words = f.severity == Severity::fine
+                       ? "The motor's can reaches {0}; a mount of the hull's material softens at {1}."
+                       : "The motor's can reaches {0}; a mount of the hull's material softens at "
+                         "{1}: metal, or air between.";
     t.out.push_back(f);
   }
 }

@@ -39,7 +39,7 @@ void keep_water(Assessment& a, std::optional<std::pair<CoolingCircuit, CircuitFl
   if (a.water.solved) {
     kept = std::pair{c, a.water};
   } else if (kept && ids(kept->first) == ids(c)) {
-    const std::string why = a.water.message;
+    const Text why = a.water.message;
     a.water = kept->second;
     a.water.stale = true;
     a.water.message = why;

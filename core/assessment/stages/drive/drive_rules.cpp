@@ -1,6 +1,4 @@
 // What the drive asks of its parts, and speed and run time against the brief.
-#include <fmt/format.h>
-
 #include <cmath>
 
 #include "assessment/rules.h"
@@ -12,18 +10,18 @@ namespace plucky {
 namespace {
 
 /// What a part must stand at full throttle. `fine` and `too_much` have {0} for the number and {1} for the limit.
-void holds(const Assessment& a, const char* rule, Quantity number, Quantity limit, const char* source, const char* fine,
+void holds(const Assessment& a, const char* rule, Quantity number, Quantity limit, const Text& source, const char* fine,
            const char* too_much, std::vector<Finding>& out) {
   Finding f = drive_finding(rule, Severity::fine, number, limit, source);
   if (number.si > limit.si) f.severity = number.si > 1.35 * limit.si ? Severity::stop : Severity::watch;
-  f.text = f.severity == Severity::fine ? fine : too_much;
+  f.text.words = f.severity == Severity::fine ? fine : too_much;
   const PowerReport& p = a.power;
   if (f.severity != Severity::fine && a.care == Care::full && p.safe_throttle.value_or(0.0) >= 0.15) {
     Drive limited = a.fitted_drive;
     limited.throttle = std::floor(100.0 * *p.safe_throttle) / 100.0;
     if (limited.throttle < a.fitted_drive.throttle) {
-      f.remedy = Edit{"Limit the throttle to {0}", ChangeDrive{limited}};
-      f.remedy_values = {{limited.throttle, Dimension::ratio}};
+      f.remedy =
+          Edit{{"Limit the throttle to {0}", Quantity{limited.throttle, Dimension::ratio}}, ChangeDrive{limited}};
     }
   }
   out.push_back(f);
@@ -37,8 +35,8 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
   const double battery_current = balanced ? p.full.shaft.battery_current : a.drive.current;
   const char* by = balanced ? "balance of thrust and drag" : "pitch and slip; torque by blade element";
   const auto amps = [](double si) { return Quantity{si, Dimension::current}; };
-  holds(a, "drive.esc", amps(motor_current), amps(d.esc.current_limit),
-        fmt::format("ESC's continuous rating; {}", by).c_str(), "{0} at full throttle is within the ESC's {1}.",
+  holds(a, "drive.esc", amps(motor_current), amps(d.esc.current_limit), {"ESC's continuous rating; {0}", by},
+        "{0} at full throttle is within the ESC's {1}.",
         "{0} at full throttle; the ESC carries {1}. Less pitch, a smaller propeller or fewer cells.", out);
   holds(a, "drive.battery", amps(battery_current), amps(d.battery.current_limit()),
         "capacity times the battery's C rating", "The battery can give {1}; full throttle asks {0}.",
@@ -47,21 +45,22 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
     holds(a, "drive.motor", amps(motor_current), amps(d.motor.current_limit), "motor's rating",
           "The motor may take {1}; full throttle asks {0}.", "{0} at full throttle; the motor may take {1}.", out);
   if (!balanced || !p.winding) return;
-  const std::string less = d.propulsor == Propulsor::air_propeller ? "Less load, more air over it or shorter runs."
-                                                                   : "Less load, cooling water or shorter runs.";
+  const char* less = d.propulsor == Propulsor::air_propeller ? "Less load, more air over it or shorter runs."
+                                                             : "Less load, cooling water or shorter runs.";
   const Quantity winding{*p.winding, Dimension::temperature}, most{d.motor.temperature_limit, Dimension::temperature};
   holds(a, "drive.heat", winding, most,
         p.water_cooled ? "two-node heat model, with a water jacket" : "two-node heat model, without cooling water",
         "Winding {0} at the end of a run at full throttle; up to {1}.",
-        ("Winding {0} at the end of a run at full throttle; should be {1} at most. " + less).c_str(), out);
+        "Winding {0} at the end of a run at full throttle; should be {1} at most.", out);
+  if (out.back().severity != Severity::fine) out.back().text = then(out.back().text, less);
   const HeatCourse& course = p.water_cooled ? p.wet : p.dry;
   if (const auto after = course.time_to(most.si)) {
     Finding& f = out.back();
-    f.values.push_back({*after, Dimension::duration});
-    f.text =
-        (course.burns() ? "Winding passes {1} after {2} at full throttle and burns out before the battery is empty. "
-                        : "Winding passes {1} after {2} at full throttle and reaches {0}. ") +
-        less;
+    f.text = then(
+        {course.burns() ? "Winding passes {1} after {2} at full throttle and burns out before the battery is empty."
+                        : "Winding passes {1} after {2} at full throttle and reaches {0}.",
+         winding, most, Quantity{*after, Dimension::duration}},
+        less);
     const Part* motor = drive_parts(a.project.layout, d).motor;
     if (const PartHeat* heat = motor ? a.heat.part(motor->id) : nullptr) ease_by_cruising(a, *heat, f);
   }
@@ -81,7 +80,7 @@ void cells(const Assessment& a, std::vector<Finding>& out) {
   Finding f = drive_finding("drive.cells", Severity::fine, {static_cast<double>(d.battery.cells), Dimension::none},
                             {static_cast<double>(d.esc.most_cells), Dimension::none}, "ESC's rating");
   if (d.battery.cells > d.esc.most_cells) f.severity = Severity::stop;
-  f.text = f.severity == Severity::stop ? "{0} cells in series; the ESC takes {1}." : "The ESC takes {1} cells.";
+  f.text.words = f.severity == Severity::stop ? "{0} cells in series; the ESC takes {1}." : "The ESC takes {1} cells.";
   out.push_back(f);
 }
 
@@ -94,9 +93,10 @@ void esc_duties(const Assessment& a, std::vector<Finding>& out) {
         drive_finding("drive.start", p.start.motor_current > d.esc.burst_limit ? Severity::watch : Severity::fine,
                       {p.start.motor_current, Dimension::current}, {d.esc.burst_limit, Dimension::current},
                       "ESC's burst rating; balance of torques at a standstill");
-    f.text = f.severity == Severity::fine ? "A standing start at full throttle draws {0}; the ESC bursts to {1}."
-                                          : "A standing start at full throttle draws {0}; the ESC bursts to {1}: open "
-                                            "the throttle slowly.";
+    f.text.words = f.severity == Severity::fine
+                       ? "A standing start at full throttle draws {0}; the ESC bursts to {1}."
+                       : "A standing start at full throttle draws {0}; the ESC bursts to {1}: open "
+                         "the throttle slowly.";
     out.push_back(f);
   }
   if (p.full.runs()) {
@@ -105,8 +105,9 @@ void esc_duties(const Assessment& a, std::vector<Finding>& out) {
     Finding f =
         drive_finding("drive.field", field > most ? Severity::watch : Severity::fine, {field, Dimension::revolutions},
                       {most, Dimension::revolutions}, "common practice, no source; ESC's own limit goes before it");
-    f.text = f.severity == Severity::fine ? "The field turns at {0}; ESCs follow to about {1}."
-                                          : "The field turns at {0} with these poles; many ESCs lose step above {1}.";
+    f.text.words = f.severity == Severity::fine
+                       ? "The field turns at {0}; ESCs follow to about {1}."
+                       : "The field turns at {0} with these poles; many ESCs lose step above {1}.";
     out.push_back(f);
   }
   double servos = 0.0;
@@ -116,27 +117,27 @@ void esc_duties(const Assessment& a, std::vector<Finding>& out) {
   Finding f = drive_finding("drive.bec", asks > d.esc.bec_current ? Severity::watch : Severity::fine,
                             {asks, Dimension::current}, {d.esc.bec_current, Dimension::current},
                             "1.2 A a working servo, 0.2 A the receiver; common practice, no source");
-  f.text = f.severity == Severity::fine ? "Receiver and servos ask up to {0}; the BEC gives {1}."
-                                        : "Receiver and servos ask up to {0}; the BEC gives {1}: a separate one.";
+  f.text.words = f.severity == Severity::fine ? "Receiver and servos ask up to {0}; the BEC gives {1}."
+                                              : "Receiver and servos ask up to {0}; the BEC gives {1}: a separate one.";
   out.push_back(f);
 }
 
 void balance(const Assessment& a, std::vector<Finding>& out) {
   const PowerReport& p = a.power;
   Finding f = drive_finding("drive.balance", Severity::fine, {}, {}, "thrust against drag over the speed");
-  f.values.clear();
+  f.text.values.clear();
   if (!p.message.empty()) {
     f.severity = p.fitted ? Severity::stop : Severity::watch;
-    f.text = (p.fitted ? "No steady run at full throttle: " : "No balance yet: ") + p.message + ".";
+    f.text = {p.fitted ? "No steady run at full throttle: {0}." : "No balance yet: {0}.", p.message};
   } else if (p.full.status == RunningState::Status::under_hump) {
     f.severity = Severity::watch;
-    f.text = "{0}: " + p.full.message + ".";
-    f.values = {{p.full.speed, Dimension::speed}};
+    f.text = {"{0}: {1}.", Quantity{p.full.speed, Dimension::speed}, p.full.message};
   } else {
-    f.text = p.full.jet_speed ? "{0} at full throttle, {1} slower than its jet, {2} of thrust."
-                              : "{0} at full throttle, slip {1}, {2} of thrust.";
-    f.values = {{p.full.speed, Dimension::speed}, {p.full.slip, Dimension::ratio}, {p.full.thrust, Dimension::force}};
-    f.number = f.values.front();
+    f.text.words = p.full.jet_speed ? "{0} at full throttle, {1} slower than its jet, {2} of thrust."
+                                    : "{0} at full throttle, slip {1}, {2} of thrust.";
+    f.text.values = {
+        {p.full.speed, Dimension::speed}, {p.full.slip, Dimension::ratio}, {p.full.thrust, Dimension::force}};
+    f.number = {p.full.speed, Dimension::speed};
   }
   out.push_back(f);
 }
@@ -150,20 +151,21 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
     if (wanted <= 0.0) return;
     Finding f = drive_finding(rule, number < wanted ? Severity::watch : Severity::fine, {number, dimension},
                               {wanted, dimension}, source);
-    f.text = std::string("{0} ") + words + "; required: {1}.";
+    f.text.words = words;
     out.push_back(f);
   };
   if (balanced) {
     reaches("drive.speed", p.full.speed, b.wanted_speed, Dimension::speed, "brief; balance of thrust and drag",
-            "at full throttle");
+            "{0} at full throttle; required: {1}.");
     if (p.duty)
       reaches("drive.run_time", p.duty->run_time, b.run_time, Dimension::duration,
-              "brief; usable capacity over the mean current of full throttle and cruising", "of run");
+              "brief; usable capacity over the mean current of full throttle and cruising",
+              "{0} of run; required: {1}.");
   } else {
     reaches("drive.speed", a.drive.speed, b.wanted_speed, Dimension::speed,
-            "brief; loaded revolutions times pitch, less slip", "by pitch and slip");
+            "brief; loaded revolutions times pitch, less slip", "{0} by pitch and slip; required: {1}.");
     reaches("drive.run_time", a.drive.run_time, b.run_time, Dimension::duration,
-            "brief; usable capacity over the current at full throttle", "at full throttle");
+            "brief; usable capacity over the current at full throttle", "{0} at full throttle; required: {1}.");
   }
   // A displacement hull does not reach its pitch speed: the wave it makes holds it.
   if (!balanced && !family_of(a.project.hull.family).planes && a.form.hull_speed > 0.0 &&
@@ -171,7 +173,7 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
     Finding f =
         drive_finding("drive.hull_speed", Severity::note, {a.drive.speed, Dimension::speed},
                       {a.form.hull_speed, Dimension::speed}, "1.34 times the root of the water line in feet, knots");
-    f.text = "{0} by pitch and slip, but the hull's own wave holds it near {1}: real slip will be far greater.";
+    f.text.words = "{0} by pitch and slip, but the hull's own wave holds it near {1}: real slip will be far greater.";
     out.push_back(f);
   }
 }
@@ -180,8 +182,8 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
 void unjudged(const Assessment& a, std::vector<Finding>& out) {
   if (!a.power.fitted || a.power.full.runs()) return;
   Finding f = drive_finding("drive.unjudged", Severity::note, {}, {}, "no steady run");
-  f.values.clear();
-  f.text =
+  f.text.values.clear();
+  f.text.words =
       "Without a steady run at full throttle nobody can tell: run time, heat of motor, ESC and battery, porpoising, "
       "turning, cooling water, and what leaks under way.";
   out.push_back(f);
@@ -193,32 +195,26 @@ void uncertainty(const Assessment& a, std::vector<Finding>& out) {
   if (!r || r->causes.empty()) return;
   Finding f = drive_finding("drive.range", Severity::fine, {r->speed.high - r->speed.low, Dimension::speed}, {},
                             "2000 samples of mass, Kv, resistance, drag, slip and pickup, 90 %; common practice");
-  f.values = {{r->speed.low, Dimension::speed},
-              {r->speed.high, Dimension::speed},
-              {r->battery_current.low, Dimension::current},
-              {r->battery_current.high, Dimension::current},
-              {r->winding.low, Dimension::temperature},
-              {r->winding.high, Dimension::temperature}};
-  const auto place_of = [&](const Quantity& q) {
-    f.values.push_back(q);
-    return fmt::format("{{{}}}", f.values.size() - 1);
-  };
-  f.text = fmt::format(
-      "Within what is not known exactly: {{0}} to {{1}}, {{2}} to {{3}}, winding {{4}} to {{5}}; {} "
-      "matters most.",
-      r->causes.front().words);
+  f.text.values = {{r->speed.low, Dimension::speed},
+                   {r->speed.high, Dimension::speed},
+                   {r->battery_current.low, Dimension::current},
+                   {r->battery_current.high, Dimension::current},
+                   {r->winding.low, Dimension::temperature},
+                   {r->winding.high, Dimension::temperature}};
+  f.text.words = "Within what is not known exactly: {0} to {1}, {2} to {3}, winding {4} to {5}; {6} matters most.";
+  f.text.values.emplace_back(r->causes.front().words);
   if (r->smooth_speed && *r->smooth_speed > 1.01 * a.power.full.speed)
-    f.text += " A smooth hull in still water, its layer laminar as long as it can be, would reach " +
-              place_of({*r->smooth_speed, Dimension::speed}) + ".";
+    f.text = then(f.text, {"A smooth hull in still water, its layer laminar as long as it can be, would reach {0}.",
+                           Quantity{*r->smooth_speed, Dimension::speed}});
   if (r->open) {
     f.severity = Severity::note;
-    f.text += " Some of these boats find no steady run.";
+    f.text = then(f.text, "Some of these boats find no steady run.");
   }
   const double limit = a.fitted_drive.motor.temperature_limit;
   if (limit > 0.0 && a.power.winding && *a.power.winding <= limit && r->winding.high > limit) {
     f.severity = Severity::note;
-    f.text += " The winding may pass " + place_of({limit, Dimension::temperature}) +
-              ": feel the motor after the first minutes.";
+    f.text = then(f.text, {"The winding may pass {0}: feel the motor after the first minutes.",
+                           Quantity{limit, Dimension::temperature}});
   }
   out.push_back(f);
 }
@@ -237,14 +233,15 @@ void standing_start(const Assessment& a, std::vector<Finding>& out) {
                                                : Severity::fine,
                             angle_quantity(lift), angle_quantity(lift > goes_over ? goes_over : stands_up),
                             "thrust and weight about the CG while the throttle opens; low confidence");
-  f.values.push_back({p.start.thrust, Dimension::force});
-  f.values.push_back({a.fitted_drive.opening, Dimension::duration});
-  f.text = f.severity == Severity::fine ? "A standing start lifts the bow by up to {0} when the throttle opens in {3}."
-           : f.severity == Severity::watch
-               ? "A standing start with {2} of thrust lifts the bow by {0}; should stay under {1}. Open the throttle "
-                 "more slowly."
-               : "A standing start with {2} of thrust turns the boat over backwards. Less power, a slower throttle, or "
-                 "the CG lower and further forward.";
+  f.text.values.push_back({p.start.thrust, Dimension::force});
+  f.text.values.push_back({a.fitted_drive.opening, Dimension::duration});
+  f.text.words =
+      f.severity == Severity::fine ? "A standing start lifts the bow by up to {0} when the throttle opens in {3}."
+      : f.severity == Severity::watch
+          ? "A standing start with {2} of thrust lifts the bow by {0}; should stay under {1}. Open the throttle "
+            "more slowly."
+          : "A standing start with {2} of thrust turns the boat over backwards. Less power, a slower throttle, or "
+            "the CG lower and further forward.";
   out.push_back(f);
 }
 
@@ -262,20 +259,21 @@ void behaviour(const Assessment& a, std::vector<Finding>& out) {
                  : margin < -unsure     ? Severity::watch
                  : margin < unsure      ? Severity::note
                                         : Severity::fine;
-    f.text = f.severity == Severity::fine ? "Runs at {0} of trim; porpoises above {1}."
-             : f.severity == Severity::note
-                 ? "Runs at {0} of trim, close to the {1} above which it porpoises: see it run before trusting it."
-                 : "Runs at {0} of trim; porpoises above {1}. CG forward or tabs down.";
+    f.text.words =
+        f.severity == Severity::fine ? "Runs at {0} of trim; porpoises above {1}."
+        : f.severity == Severity::note
+            ? "Runs at {0} of trim, close to the {1} above which it porpoises: see it run before trusting it."
+            : "Runs at {0} of trim; porpoises above {1}. CG forward or tabs down.";
     out.push_back(f);
   }
   if (p.blow_over) {
     const Severity how = *p.blow_over < 1.5 ? Severity::stop : *p.blow_over < 2.5 ? Severity::watch : Severity::fine;
     Finding f = drive_finding("drive.blow_over", how, {*p.blow_over, Dimension::none}, {2.5, Dimension::none},
                               "weight's moment over the air's with the bow up; low confidence");
-    f.text = f.severity == Severity::fine
-                 ? "The weight holds the bow down {0} times over at full speed."
-                 : "The weight holds the bow down only {0} times over; required: {1}: too much "
-                   "power for this boat, or its CG too far aft.";
+    f.text.words = f.severity == Severity::fine
+                       ? "The weight holds the bow down {0} times over at full speed."
+                       : "The weight holds the bow down only {0} times over; required: {1}: too much "
+                         "power for this boat, or its CG too far aft.";
     out.push_back(f);
   }
 }
@@ -283,11 +281,9 @@ void behaviour(const Assessment& a, std::vector<Finding>& out) {
 }  // namespace
 
 void drive_rules(const Assessment& a, std::vector<Finding>& out) {
-  if (const std::string gap = drive_gap(a.fitted_drive); !gap.empty()) {
+  if (const Text gap = drive_gap(a.fitted_drive); !gap.empty()) {
     Finding f = drive_finding("drive.gap", Severity::stop, {}, {}, "the drive's list of components");
-    f.values.clear();
-    f.text = gap + ": what it does in this boat is not worked out.";
-    f.text[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(f.text[0])));
+    f.text = {"What the drive does in this boat is not worked out: {0}.", gap};
     out.push_back(f);
   }
   if (!a.drive.fitted) return;

@@ -14,12 +14,6 @@ namespace plucky {
 
 namespace {
 
-/// A sentence with words put in at each {}; {{0}} stays a place for a value.
-template <class... Words>
-std::string said(const char* sentence, const Words&... words) {
-  return fmt::format(fmt::runtime(sentence), words...);
-}
-
 struct Line {
   const Assessment& a;
   const Drive& d;
@@ -31,14 +25,12 @@ struct Line {
   /// Moves the propulsor's part by a vector.
   void offer_move(Finding& f, const char* label, const Vec3& by, double shown) const {
     if (!mends()) return;
-    f.remedy = Edit{label, MovePart{parts.propulsor->id, parts.propulsor->place + by}};
-    f.remedy_values = {length_quantity(shown)};
+    f.remedy = Edit{{label, length_quantity(shown)}, MovePart{parts.propulsor->id, parts.propulsor->place + by}};
     f.subject = parts.propulsor->id;
   }
   void offer_drive(Finding& f, const char* label, Quantity shown, const Drive& drive) const {
     if (!mends()) return;
-    f.remedy = Edit{label, ChangeDrive{drive}};
-    f.remedy_values = {shown};
+    f.remedy = Edit{{label, shown}, ChangeDrive{drive}};
   }
 };
 
@@ -69,12 +61,12 @@ void coupler(const Line& l) {
                             by_offset ? length_quantity(line.allowance.offset) : angle_quantity(line.allowance.angle),
                             "usual allowance of this kind of coupler; common practice, no source");
   f.subject = l.parts.motor->id;
-  f.text = said(by_offset ? "Motor and shaft are {{0}} out of line at the coupler; a {} takes {{1}}."
-                          : "Motor and shaft meet at {{0}} in the coupler; a {} takes {{1}}.",
-                coupler_name(l.d.coupler.kind));
+  f.text.words = by_offset ? "Motor and shaft are {0} out of line at the coupler; a {2} takes {1}."
+                           : "Motor and shaft meet at {0} in the coupler; a {2} takes {1}.";
+  f.text.values.emplace_back(coupler_name(l.d.coupler.kind));
   if (l.d.coupler.kind == CouplerKind::universal_joint && angle > radians(1.0)) {
-    f.values.push_back({universal_joint_swing(angle), Dimension::ratio});
-    f.text += " One joint swings the speed by {2} twice a turn; two of them even it out.";
+    f.text = then(f.text, {"One joint swings the speed by {0} twice a turn; two of them even it out.",
+                           Quantity{universal_joint_swing(angle), Dimension::ratio}});
   }
   if (f.severity != Severity::fine && l.mends()) {
     Part motor = *l.parts.motor;
@@ -82,9 +74,9 @@ void coupler(const Line& l) {
     motor.place = line.motor_wanted;
     Drive drive = l.d;
     drive.shaft.motor_tilt = line.shaft_angle;
-    f.remedy = Edit{fmt::format("{} the motor mount {{0}}, tilt {{1}}", lift < 0.0 ? "Lower" : "Raise"),
+    f.remedy = Edit{{lift < 0.0 ? "Lower the motor mount {0}, tilt {1}" : "Raise the motor mount {0}, tilt {1}",
+                     length_quantity(std::abs(lift)), angle_quantity(line.shaft_angle)},
                     ChangeDrive{drive, {motor}}};
-    f.remedy_values = {length_quantity(std::abs(lift)), angle_quantity(line.shaft_angle)};
   }
   l.out.push_back(f);
 }
@@ -107,9 +99,9 @@ void second_drive(const Line& l) {
                             length_quantity(aside), length_quantity(l.p.line.allowance.offset),
                             "usual allowance of this kind of coupler; common practice, no source");
   f.subject = motor->id;
-  f.text = f.severity == Severity::fine
-               ? "The second motor stands in line with its shaft as the first does, within {0}."
-               : "The second motor stands {0} out of line with its shaft; its coupler takes {1}.";
+  f.text.words = f.severity == Severity::fine
+                     ? "The second motor stands in line with its shaft as the first does, within {0}."
+                     : "The second motor stands {0} out of line with its shaft; its coupler takes {1}.";
   if (f.severity != Severity::fine && l.mends()) {
     f.remedy = Edit{"Put the second motor in line", MovePart{motor->id, motor->place - (off - off.dot(along) * along)}};
   }
@@ -123,7 +115,8 @@ void shaft(const Line& l) {
     Finding f = drive_finding("drive.shaft_angle",
                               angle > radians(15.0) || angle < radians(-2.0) ? Severity::watch : Severity::fine,
                               angle_quantity(angle), angle_quantity(radians(15.0)), "common practice, no source");
-    f.text = f.severity == Severity::fine ? "Shaft angle {0}." : "Shaft angle {0}; up to {1} costs little thrust.";
+    f.text.words =
+        f.severity == Severity::fine ? "Shaft angle {0}." : "Shaft angle {0}; up to {1} costs little thrust.";
     l.out.push_back(f);
   }
   if (line.whirling > 0.0 && l.p.full.runs()) {
@@ -134,10 +127,11 @@ void shaft(const Line& l) {
                                                     : Severity::fine,
                               {turns, Dimension::revolutions}, {line.whirling, Dimension::revolutions},
                               "first whirling speed (Rankine), 30 % kept away");
-    f.values.push_back(length_quantity(line.free_length));
-    f.text = f.severity == Severity::fine
-                 ? "The shaft turns at {0} and whirls at {1} over {2} between bearings."
-                 : "{0} at full throttle; over {2} between bearings the shaft whirls at {1}. Bearings closer together.";
+    f.text.values.push_back(length_quantity(line.free_length));
+    f.text.words =
+        f.severity == Severity::fine
+            ? "The shaft turns at {0} and whirls at {1} over {2} between bearings."
+            : "{0} at full throttle; over {2} between bearings the shaft whirls at {1}. Bearings closer together.";
     if (f.severity != Severity::fine) {
       Drive drive = l.d;
       // Whirling goes with the inverse square of the spacing; 0.65 leaves a little over 0.7.
@@ -152,9 +146,9 @@ void shaft(const Line& l) {
     Finding f = drive_finding("drive.flex_bend", *line.bend_radius < least ? Severity::watch : Severity::fine,
                               length_quantity(*line.bend_radius), length_quantity(least),
                               "forty cable diameters; common practice, no source");
-    f.text = f.severity == Severity::fine
-                 ? "The cable bends to {0}; {1} is the least."
-                 : "The cable bends to {0}; should be {1} at least: motor further forward or lower.";
+    f.text.words = f.severity == Severity::fine
+                       ? "The cable bends to {0}; {1} is the least."
+                       : "The cable bends to {0}; should be {1} at least: motor further forward or lower.";
     l.out.push_back(f);
   }
   if (l.p.full.runs()) {
@@ -162,7 +156,7 @@ void shaft(const Line& l) {
     Finding f = drive_finding("drive.dog_gap", shortens > l.d.shaft.dog_gap ? Severity::watch : Severity::fine,
                               length_quantity(l.d.shaft.dog_gap), length_quantity(shortens),
                               "half a per cent of its length at its strength; common practice, no source");
-    f.text =
+    f.text.words =
         f.severity == Severity::fine
             ? "Dog gap {0}; the cable shortens by {1} at full throttle."
             : "Dog gap {0}; the cable shortens by {1} at full throttle and clamps the strut between dog and bearing.";
@@ -184,11 +178,11 @@ void flex(const Line& l) {
   Finding f = drive_finding("drive.flex", bend > std::max(0.0, room) ? Severity::note : Severity::fine,
                             length_quantity(bend), length_quantity(l.p.line.allowance.offset),
                             "hull as a beam under the thrust's moment; order of magnitude");
-  f.text = f.severity == Severity::fine
-               ? "The hull bends motor and tube {0} out of line at most; the coupler takes {1}."
-               : "The hull bends motor and tube {0} out of line under full thrust; with what is out already the "
-                 "coupler's {1} "
-                 "are used up. One plate for both takes the hull out of it.";
+  f.text.words = f.severity == Severity::fine
+                     ? "The hull bends motor and tube {0} out of line at most; the coupler takes {1}."
+                     : "The hull bends motor and tube {0} out of line under full thrust; with what is out already the "
+                       "coupler's {1} "
+                       "are used up. One plate for both takes the hull out of it.";
   if (f.severity != Severity::fine) {
     Drive drive = l.d;
     drive.shaft.common_plate = true;
@@ -203,45 +197,52 @@ void depth(const Line& l) {
   if (w.below_keel > 0.0) {
     Finding f = drive_finding("drive.below_keel", Severity::fine, length_quantity(w.below_keel),
                               length_quantity(w.below_keel), "lowest point of the propulsor");
-    f.text = "Reaches {0} below the keel: a stand and the car want that much room, shallow water a hull's depth more.";
+    f.text.words =
+        "Reaches {0} below the keel: a stand and the car want that much room, shallow water a hull's depth more.";
     l.out.push_back(f);
   }
   const bool running = l.p.full.runs() && !l.p.stale;
   const double under_way = running ? l.p.running_depth.value_or(w.rest_depth) : w.rest_depth;
   const double deep = std::min(w.rest_depth, under_way);
-  const char* when = running && under_way <= w.rest_depth ? "running" : "at rest";
+  const bool moving = running && under_way <= w.rest_depth;
   Finding f = drive_finding("drive.immersion", Severity::fine, length_quantity(deep), length_quantity(w.wanted_depth),
                             l.d.mounting == Mounting::pod && l.d.pod.plate
                                 ? "0.1 of the diameter under an anti-ventilation plate; common practice"
                                 : "0.3 of the diameter; common practice, no source");
   f.subject = l.parts.propulsor->id;
-  f.values[0] = length_quantity(std::abs(deep));
+  f.text.values[0] = length_quantity(std::abs(deep));
   if (l.d.propulsor == Propulsor::jet) {
     f.source = "the intake must stay wet";
     if (deep < 0.0) f.severity = Severity::stop;
-    f.text = said(deep < 0.0 ? "The intake's rim stands {{0}} out of the water {}: it draws air."
-                             : "{{0}} of water over the intake's rim {}.",
-                  when);
+    f.text.words = deep < 0.0 ? moving ? "The intake's rim stands {0} out of the water running: it draws air."
+                                       : "The intake's rim stands {0} out of the water at rest: it draws air."
+                   : moving   ? "{0} of water over the intake's rim running."
+                              : "{0} of water over the intake's rim at rest.";
     l.out.push_back(f);
     return;
   }
   if (l.d.screw.surface) {
     const double share = immersed_share(deep + 0.5 * l.d.screw.diameter, 0.5 * l.d.screw.diameter);
-    f.number = f.values[0] = {share, Dimension::ratio};
-    f.limit = f.values[1] = {0.5, Dimension::ratio};
+    f.number = {share, Dimension::ratio};
+    f.limit = {0.5, Dimension::ratio};
+    f.text.values = {f.number, f.limit};
     f.source = "a surface propeller runs about half in; common practice, no source";
     if (share < 0.35 || share > 0.75) f.severity = Severity::watch;
-    f.text = said(f.severity == Severity::fine ? "{{0}} of the disc is in the water {}."
-                                               : "{{0}} of the disc is in the water {}; should be about {{1}}.",
-                  when);
+    f.text.words = f.severity == Severity::fine ? moving ? "{0} of the disc is in the water running."
+                                                         : "{0} of the disc is in the water at rest."
+                   : moving                     ? "{0} of the disc is in the water running; should be about {1}."
+                                                : "{0} of the disc is in the water at rest; should be about {1}.";
     l.out.push_back(f);
     return;
   }
   if (deep < w.wanted_depth) f.severity = deep < 0.4 * w.wanted_depth ? Severity::stop : Severity::watch;
-  f.text = f.severity == Severity::fine
-               ? said("Disc top {{0}} under the surface {}; required: {{1}}.", when)
-               : said("Disc top {{0}} {} the surface {}; required: {{1}} under it, less draws air.",
-                      deep < 0.0 ? "above" : "under", when);
+  f.text.words = f.severity == Severity::fine ? moving ? "Disc top {0} under the surface running; required: {1}."
+                                                       : "Disc top {0} under the surface at rest; required: {1}."
+                 : deep < 0.0                 ? moving
+                                                    ? "Disc top {0} above the surface running; required: {1} under it, less draws air."
+                                                    : "Disc top {0} above the surface at rest; required: {1} under it, less draws air."
+                 : moving ? "Disc top {0} under the surface running; required: {1} under it, less draws air."
+                          : "Disc top {0} under the surface at rest; required: {1} under it, less draws air.";
   if (f.severity != Severity::fine) {
     const double by = std::ceil(1e3 * (w.wanted_depth - deep) + 0.2) / 1e3;
     l.offer_move(f, l.d.mounting == Mounting::pod ? "Lower the pod {0}" : "Lower the propeller {0}", {0.0, 0.0, -by},
@@ -263,10 +264,12 @@ void tip(const Line& l) {
                                              : Severity::fine,
                             length_quantity(clear), length_quantity(wanted), "common practice, no source");
   f.subject = l.parts.propulsor->id;
-  const char* to = air ? l.d.screw.guard_radius > 0.0 ? "guard" : "deck" : "hull";
-  f.text = said(f.severity == Severity::fine ? "Blade tips clear the {} by {{0}}."
-                                             : "Blade tips clear the {} by {{0}}; required: {{1}}.",
-                to);
+  const bool fine = f.severity == Severity::fine;
+  f.text.words = !air ? fine ? "Blade tips clear the hull by {0}." : "Blade tips clear the hull by {0}; required: {1}."
+                 : l.d.screw.guard_radius > 0.0
+                     ? fine ? "Blade tips clear the guard by {0}." : "Blade tips clear the guard by {0}; required: {1}."
+                 : fine ? "Blade tips clear the deck by {0}."
+                        : "Blade tips clear the deck by {0}; required: {1}.";
   l.out.push_back(f);
   if (!air) return;
   Finding guard =
@@ -274,8 +277,8 @@ void tip(const Line& l) {
                     length_quantity(2.0 * l.d.screw.guard_radius), length_quantity(l.d.screw.diameter + 0.01),
                     "fingers, lines and reeds; follow local rules");
   guard.subject = l.parts.propulsor->id;
-  guard.text = l.d.screw.guard_radius > 0.0 ? "A guard of {0} stands round the air propeller."
-                                            : "No guard round the air propeller; needs one of {1} or more.";
+  guard.text.words = l.d.screw.guard_radius > 0.0 ? "A guard of {0} stands round the air propeller."
+                                                  : "No guard round the air propeller; needs one of {1} or more.";
   l.out.push_back(guard);
 }
 
@@ -300,8 +303,7 @@ void offer_lower_or_smaller(const Line& l, Finding& f, double by, double share) 
       if (pylon) moved.size.z() -= by;
       lower.parts.push_back(moved);
     }
-    f.remedy = Edit{"Lower the propeller and its pylon {0}", lower};
-    f.remedy_values = {length_quantity(by)};
+    f.remedy = Edit{{"Lower the propeller and its pylon {0}", length_quantity(by)}, lower};
     f.subject = l.parts.propulsor->id;
     return;
   }
@@ -321,13 +323,14 @@ void thrust_line(const Line& l) {
                               : std::abs(angle) > radians(1.5) ? Severity::watch
                                                                : Severity::fine,
                               angle_quantity(angle), angle_quantity(radians(1.5)), "common practice, no source");
-    f.values[0] = angle_quantity(std::abs(angle));
-    f.values.push_back({l.p.start.thrust * std::sin(std::abs(angle)), Dimension::force});
-    f.text = f.severity == Severity::fine ? "The strut stands within {1} of the keel's line."
-             : angle > 0.0
-                 ? "Strut {0} tail-down; should be {1} at most. It lifts the stern with up to {2}, presses the bow "
-                   "into the water and overloads the motor."
-                 : "Strut {0} tail-up; should be {1} at most. It pulls the stern down with up to {2}.";
+    f.text.values[0] = angle_quantity(std::abs(angle));
+    f.text.values.push_back({l.p.start.thrust * std::sin(std::abs(angle)), Dimension::force});
+    f.text.words =
+        f.severity == Severity::fine ? "The strut stands within {1} of the keel's line."
+        : angle > 0.0
+            ? "Strut {0} tail-down; should be {1} at most. It lifts the stern with up to {2}, presses the bow "
+              "into the water and overloads the motor."
+            : "Strut {0} tail-up; should be {1} at most. It pulls the stern down with up to {2}.";
     if (f.severity != Severity::fine) {
       Drive drive = l.d;
       drive.shaft.strut_angle = 0.0;
@@ -345,14 +348,21 @@ void thrust_line(const Line& l) {
                                               : Severity::fine,
                             angle_quantity(tilt), angle_quantity(most), "common practice, no source");
   f.subject = l.parts.propulsor->id;
-  f.values = {angle_quantity(std::abs(tilt)),
-              angle_quantity(most),
-              length_quantity(std::abs(w.thrust_offset)),
-              {l.p.start.thrust, Dimension::force}};
-  f.text = said(f.severity == Severity::fine
-                    ? "Thrust line {{2}} {} the CG: full thrust tilts the bow {} by {{0}}."
-                    : "{{3}} of thrust {{2}} {} the CG pushes the bow {} by {{0}}; should be {{1}} at most.",
-                w.thrust_offset < 0.0 ? "above" : "below", tilt > 0.0 ? "down" : "up");
+  f.text.values = {angle_quantity(std::abs(tilt)),
+                   angle_quantity(most),
+                   length_quantity(std::abs(w.thrust_offset)),
+                   {l.p.start.thrust, Dimension::force}};
+  const bool fine = f.severity == Severity::fine, above = w.thrust_offset < 0.0;
+  if (tilt > 0.0)
+    f.text.words = fine    ? above ? "Thrust line {2} above the CG: full thrust tilts the bow down by {0}."
+                                   : "Thrust line {2} below the CG: full thrust tilts the bow down by {0}."
+                   : above ? "{3} of thrust {2} above the CG pushes the bow down by {0}; should be {1} at most."
+                           : "{3} of thrust {2} below the CG pushes the bow down by {0}; should be {1} at most.";
+  else
+    f.text.words = fine    ? above ? "Thrust line {2} above the CG: full thrust tilts the bow up by {0}."
+                                   : "Thrust line {2} below the CG: full thrust tilts the bow up by {0}."
+                   : above ? "{3} of thrust {2} above the CG pushes the bow up by {0}; should be {1} at most."
+                           : "{3} of thrust {2} below the CG pushes the bow up by {0}; should be {1} at most.";
   if (f.severity != Severity::fine) {
     // What is lowered takes the CG down with it.
     const bool air = l.d.propulsor == Propulsor::air_propeller;
@@ -373,11 +383,10 @@ void units(const Line& l) {
     const double step = l.d.jet.intake_step;
     Finding f = drive_finding("drive.intake", std::abs(step) > 0.5e-3 ? Severity::watch : Severity::fine,
                               length_quantity(step), length_quantity(0.5e-3), "common practice, no source");
-    f.values[0] = length_quantity(std::abs(step));
-    f.text = f.severity == Severity::fine
-                 ? "The intake lies flush with the bottom."
-                 : said("The intake's rim {} the bottom by {{0}}; needs it flush within {{1}}.",
-                        step > 0.0 ? "stands below" : "is sunk into");
+    f.text.values[0] = length_quantity(std::abs(step));
+    f.text.words = f.severity == Severity::fine ? "The intake lies flush with the bottom."
+                   : step > 0.0 ? "The intake's rim stands below the bottom by {0}; needs it flush within {1}."
+                                : "The intake's rim is sunk into the bottom by {0}; needs it flush within {1}.";
     if (f.severity != Severity::fine) {
       Drive drive = l.d;
       drive.jet.intake_step = 0.0;
@@ -390,9 +399,9 @@ void units(const Line& l) {
     Finding f = drive_finding("drive.cable_slack", l.d.pod.cable_slack < wants ? Severity::watch : Severity::fine,
                               length_quantity(l.d.pod.cable_slack), length_quantity(wants),
                               "arc of the pod's edge over its swing");
-    f.values.push_back(angle_quantity(l.d.pod.swing));
-    f.text = f.severity == Severity::fine ? "{0} of cable slack for a swing of {2} to each side."
-                                          : "{0} of cable slack; a swing of {2} to each side needs {1}.";
+    f.text.values.push_back(angle_quantity(l.d.pod.swing));
+    f.text.words = f.severity == Severity::fine ? "{0} of cable slack for a swing of {2} to each side."
+                                                : "{0} of cable slack; a swing of {2} to each side needs {1}.";
     if (f.severity != Severity::fine) {
       Drive drive = l.d;
       drive.pod.cable_slack = std::ceil(1e3 * wants + 2.0) / 1e3;

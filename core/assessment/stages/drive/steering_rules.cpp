@@ -1,6 +1,4 @@
 // Does the linkage follow, has the servo the strength, and does the boat turn with the throttle shut?
-#include <fmt/format.h>
-
 #include <cmath>
 
 #include "assessment/rules.h"
@@ -18,8 +16,7 @@ struct Steered {
 
   void offer(Finding& f, const char* label, Quantity shown, const Steering& changed) const {
     if (a.care != Care::full || changed == s) return;
-    f.remedy = Edit{label, ChangeSteering{changed}};
-    f.remedy_values = {shown};
+    f.remedy = Edit{{label, shown}, ChangeSteering{changed}};
   }
 };
 
@@ -32,11 +29,12 @@ void linkage(const Steered& t) {
                                                    : Severity::fine,
                             angle_quantity(binds), angle_quantity(throw_),
                             "transmission angle of at least 40 degrees; common practice, no source");
-  f.values.push_back(angle_quantity(std::abs(t.r.linkage.horn_starboard)));
-  f.values.push_back(angle_quantity(std::abs(t.r.linkage.horn_port)));
-  f.text = f.severity == Severity::fine ? "The linkage follows the servo's {1} and gives {2} to starboard, {3} to port."
-           : t.r.linkage.stops ? "The linkage binds at {0} of the servo's {1} and then cannot follow: the servo stalls."
-                               : "The linkage binds at {0} of the servo's {1}.";
+  f.text.values.push_back(angle_quantity(std::abs(t.r.linkage.horn_starboard)));
+  f.text.values.push_back(angle_quantity(std::abs(t.r.linkage.horn_port)));
+  f.text.words =
+      f.severity == Severity::fine ? "The linkage follows the servo's {1} and gives {2} to starboard, {3} to port."
+      : t.r.linkage.stops ? "The linkage binds at {0} of the servo's {1} and then cannot follow: the servo stalls."
+                          : "The linkage binds at {0} of the servo's {1}.";
   if (f.severity != Severity::fine && binds > radians(3.0)) {
     Steering changed = t.s;
     changed.linkage.servo_throw = radians(std::floor(degrees(binds) - 0.5));
@@ -48,7 +46,7 @@ void linkage(const Steered& t) {
                          const char* too_much, const char* offer) {
     Finding g = drive_finding(rule, number > t.s.*limit ? Severity::watch : Severity::fine, length_quantity(number),
                               length_quantity(t.s.*limit), "exact linkage");
-    g.text = g.severity == Severity::fine ? fine : too_much;
+    g.text.words = g.severity == Severity::fine ? fine : too_much;
     if (g.severity != Severity::fine) {
       Steering changed = t.s;
       changed.*limit = step * std::ceil(number / step + 1.0);
@@ -71,18 +69,18 @@ void servo(const Steered& t) {
                                                       : Severity::fine,
                             newton_metres(*t.r.servo_needed), newton_metres(t.s.servo_torque),
                             "twice the computed torque; common practice, no source");
-  f.values.push_back({*t.r.servo_margin, Dimension::none});
-  f.text = f.severity == Severity::fine ? "Full angle at full speed asks {0} of the servo's {1}."
-                                        : "Full angle at full speed asks {0}; the servo has {1}, needs twice.";
+  f.text.values.push_back({*t.r.servo_margin, Dimension::none});
+  f.text.words = f.severity == Severity::fine ? "Full angle at full speed asks {0} of the servo's {1}."
+                                              : "Full angle at full speed asks {0}; the servo has {1}, needs twice.";
   t.out.push_back(f);
 }
 
-/// What the boat does by itself with something crooked: a value and its words.
-std::string own_turn(const Steered& t, Finding& f, const std::string& what) {
-  if (!t.r.own_radius) return what + ".";
+/// What the boat does by itself with something crooked by an angle: by itself, in circles or aside.
+Text own_turn(const Steered& t, double angle, const char* alone, const char* circling, const char* drifting) {
+  const Quantity crooked = angle_quantity(std::abs(angle));
+  if (!t.r.own_radius) return {alone, crooked};
   const bool circles = *t.r.own_radius < 10.0;
-  f.values.push_back(length_quantity(circles ? *t.r.own_radius : *t.r.drift));
-  return what + (circles ? ": by itself the boat runs circles of {1} radius." : ": {1} aside after 10 m.");
+  return {circles ? circling : drifting, crooked, length_quantity(circles ? *t.r.own_radius : *t.r.drift)};
 }
 
 void behaviour(const Steered& t) {
@@ -90,7 +88,7 @@ void behaviour(const Steered& t) {
   if (t.r.stalled && t.s.by != SteeredBy::pod) {
     Finding f = drive_finding("steer.stall", Severity::note, angle_quantity(*t.r.angle), angle_quantity(t.r.stall),
                               "foils stall between 20 and 25 degrees, small ones earlier; low confidence");
-    f.text = "{0} of rudder; it stalls at {1} and then only brakes.";
+    f.text.words = "{0} of rudder; it stalls at {1} and then only brakes.";
     t.out.push_back(f);
   }
   const auto newtons = [](double si) { return Quantity{si, Dimension::force}; };
@@ -98,29 +96,31 @@ void behaviour(const Steered& t) {
       *t.r.force_without_throttle < 0.25 * *t.r.side_force) {
     Finding f = drive_finding("steer.throttle", Severity::note, newtons(*t.r.force_without_throttle),
                               newtons(*t.r.side_force), "computed");
-    f.text = "{1} of side force under power, {0} with the throttle shut: no throttle, no steering.";
+    f.text.words = "{1} of side force under power, {0} with the throttle shut: no throttle, no steering.";
     t.out.push_back(f);
   }
   if (t.s.by == SteeredBy::differential) {
     Finding f = drive_finding("steer.throttle", Severity::note, {}, {}, "two throttles");
-    f.values = {};
-    f.text = "Steered by two throttles: no throttle, no steering.";
+    f.text.values = {};
+    f.text.words = "Steered by two throttles: no throttle, no steering.";
     t.out.push_back(f);
   }
   if (t.r.time_across && (t.s.by == SteeredBy::rudder || t.s.by == SteeredBy::air_rudder)) {
     Finding f = drive_finding("steer.speed", *t.r.time_across > 0.3 ? Severity::note : Severity::fine,
                               {*t.r.time_across, Dimension::duration}, {0.3, Dimension::duration},
                               "servo's speed; common practice, no source");
-    f.text = f.severity == Severity::fine ? "The servo takes {0} from the middle to full angle."
-                                          : "The servo takes {0} from the middle to full angle; quick boats want {1}.";
+    f.text.words = f.severity == Severity::fine
+                       ? "The servo takes {0} from the middle to full angle."
+                       : "The servo takes {0} from the middle to full angle; quick boats want {1}.";
     t.out.push_back(f);
   }
   const Drive& d = t.a.fitted_drive;
   if (const double toe = d.fittings.fin_toe; d.fittings.fins > 0 && toe != 0.0) {
     Finding f = drive_finding("steer.fins", std::abs(toe) > radians(1.0) ? Severity::watch : Severity::note,
                               angle_quantity(std::abs(toe)), {}, "linear turning model, low confidence");
-    f.values = {angle_quantity(std::abs(toe))};
-    f.text = own_turn(t, f, "Fins stand {0} off the centre line");
+    f.text = own_turn(t, toe, "Fins stand {0} off the centre line.",
+                      "Fins stand {0} off the centre line: by itself the boat runs circles of {1} radius.",
+                      "Fins stand {0} off the centre line: {1} aside after 10 m.");
     if (t.a.care == Care::full) {
       Drive straight = d;
       straight.fittings.fin_toe = 0.0;
@@ -132,8 +132,9 @@ void behaviour(const Steered& t) {
     Finding f =
         drive_finding("steer.crooked", std::abs(t.s.set_crooked) > radians(1.0) ? Severity::watch : Severity::note,
                       angle_quantity(t.s.set_crooked), angle_quantity(0.0), "linear turning model, low confidence");
-    f.values = {angle_quantity(std::abs(t.s.set_crooked))};
-    f.text = own_turn(t, f, "The rudder stands {0} crooked at neutral");
+    f.text = own_turn(t, t.s.set_crooked, "The rudder stands {0} crooked at neutral.",
+                      "The rudder stands {0} crooked at neutral: by itself the boat runs circles of {1} radius.",
+                      "The rudder stands {0} crooked at neutral: {1} aside after 10 m.");
     Steering changed = t.s;
     changed.set_crooked = 0.0;
     t.offer(f, "Trim it straight", angle_quantity(0.0), changed);
@@ -148,7 +149,7 @@ void steering_rules(const Assessment& a, std::vector<Finding>& out) {
   if (!t.r.fitted) {
     if (t.s.by != SteeredBy::none) {
       Finding f{.id = "steer.linkage", .stage = Stage::drive, .severity = Severity::stop};
-      f.text = "The linkage cannot be built: " + t.r.message + ".";
+      f.text = {"The linkage cannot be built: {0}.", t.r.message};
       out.push_back(f);
     }
     return;

@@ -1,6 +1,4 @@
 // Does it float, level and high enough? Limits: the brief's wishes and common practice.
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -30,12 +28,13 @@ std::optional<Vec3> reachable_place(const Assessment& a, const Part& part, const
 }
 
 /// `wanted` is how far it should go; a part that cannot get there says so in its label.
-Edit slide_to(const Part& part, const Vec3& place, double wanted, std::vector<Quantity>& values) {
+Edit slide_to(const Part& part, const Vec3& place, double wanted) {
   const double by = place.x() - part.place.x();
-  values = {length_quantity(std::abs(by))};
-  const char* short_of_it = std::abs(by - wanted) > 1e-4 ? ", as far as it goes" : "";
-  return {fmt::format("Slide {} {{0}} {}{}", part.name, by < 0.0 ? "aft" : "forward", short_of_it),
-          MovePart{part.id, place}};
+  const bool all_the_way = std::abs(by - wanted) <= 1e-4;
+  const char* words = by < 0.0      ? all_the_way ? "Slide {1} {0} aft" : "Slide {1} {0} aft, as far as it goes"
+                      : all_the_way ? "Slide {1} {0} forward"
+                                    : "Slide {1} {0} forward, as far as it goes";
+  return {{words, length_quantity(std::abs(by)), part.name}, MovePart{part.id, place}};
 }
 
 void sinks(const Assessment& a, std::vector<Finding>& out) {
@@ -45,15 +44,15 @@ void sinks(const Assessment& a, std::vector<Finding>& out) {
   f.limit = {a.hull->body.volume() * a.density(), Dimension::mass};
   if (a.flotation.status == FloatStatus::sinks) {
     f.severity = Severity::stop;
-    f.text = "{0} is {1} more than the whole hull can carry: it sinks. {2} of volume is missing.";
-    f.values = {
+    f.text.words = "{0} is {1} more than the whole hull can carry: it sinks. {2} of volume is missing.";
+    f.text.values = {
         f.number, {a.mass.total - f.limit.si, Dimension::mass}, {a.flotation.missing_volume, Dimension::volume}};
   } else if (a.flotation.status != FloatStatus::afloat) {
     f.severity = Severity::stop;
-    f.text = "No floating attitude found: " + a.flotation.message + ".";
+    f.text = {"No floating attitude found: {0}.", a.flotation.message};
   } else {
-    f.text = "Floats with {0} of volume in hand.";
-    f.values = {{reserve, Dimension::volume}};
+    f.text.words = "Floats with {0} of volume in hand.";
+    f.text.values = {{reserve, Dimension::volume}};
   }
   out.push_back(f);
 }
@@ -62,11 +61,11 @@ void upright(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.upright", .stage = Stage::flotation, .source = "computed"};
   const double heel = a.flotation.plane.attitude.heel;
   f.number = angle_quantity(heel);
-  f.values = {angle_quantity(std::abs(heel))};
+  f.text.values = {angle_quantity(std::abs(heel))};
   if (!a.flotation.upright_stable) {
     f.severity = Severity::stop;
-    f.text = a.flotation.upright() ? "{0} of heel: too tender to stay upright, it leans until the side holds it."
-                                   : "{0} of heel: it does not stay upright and falls over.";
+    f.text.words = a.flotation.upright() ? "{0} of heel: too tender to stay upright, it leans until the side holds it."
+                                         : "{0} of heel: it does not stay upright and falls over.";
     out.push_back(f);
   }
 }
@@ -76,26 +75,21 @@ void trim(const Assessment& a, std::vector<Finding>& out) {
   const double t = a.flotation.plane.attitude.trim;
   Finding f{.id = "float.trim", .stage = Stage::flotation, .source = "required in the brief"};
   f.number = angle_quantity(t);
-  f.values = {angle_quantity(std::abs(t)), angle_quantity(brief.trim_low), angle_quantity(brief.trim_high)};
-  const char* side = t < 0.0 ? "bow down" : "bow up";
+  f.text.values = {angle_quantity(std::abs(t)), angle_quantity(brief.trim_low), angle_quantity(brief.trim_high)};
   if (t >= brief.trim_low && t <= brief.trim_high) {
     f.limit = angle_quantity(t < 0.5 * (brief.trim_low + brief.trim_high) ? brief.trim_low : brief.trim_high);
-    f.text = fmt::format("Trim {{0}} {} at rest.", side);
+    f.text.words = t < 0.0 ? "Trim {0} bow down at rest." : "Trim {0} bow up at rest.";
     out.push_back(f);
     return;
   }
   const bool low = t < brief.trim_low;
   f.limit = angle_quantity(low ? brief.trim_low : brief.trim_high);
   f.severity = std::abs(t - f.limit.si) > radians(1.0) || low ? Severity::stop : Severity::watch;
-  f.text = fmt::format("{{0}} {} at rest; should be {{1}} to {{2}}.", side);
+  f.text.words = t < 0.0 ? "{0} bow down at rest; should be {1} to {2}." : "{0} bow up at rest; should be {1} to {2}.";
   // A little inside the band, so that the answer does not sit on its edge.
   const double inside =
       f.limit.si + (low ? 1.0 : -1.0) * std::min(radians(0.3), 0.25 * (brief.trim_high - brief.trim_low));
   f.remedy = slide_edit(a, inside);
-  if (f.remedy) {
-    const auto& move = std::get<MovePart>(f.remedy->change);
-    f.remedy_values = {length_quantity(std::abs(move.place.x() - a.project.layout.find(move.part)->place.x()))};
-  }
   out.push_back(f);
 }
 
@@ -105,14 +99,15 @@ void heel(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.heel", .stage = Stage::flotation, .source = "common practice"};
   f.number = angle_quantity(p);
   f.limit = angle_quantity(radians(1.0));
-  f.values = {angle_quantity(std::abs(p)), f.limit};
+  f.text.values = {angle_quantity(std::abs(p)), f.limit};
   if (std::abs(p) <= f.limit.si) {
-    f.text = "Heel {0} at rest.";
+    f.text.words = "Heel {0} at rest.";
     out.push_back(f);
     return;
   }
   f.severity = std::abs(p) > radians(3.0) ? Severity::stop : Severity::watch;
-  f.text = fmt::format("{{0}} to {} at rest; should be less than {{1}}.", p > 0.0 ? "starboard" : "port");
+  f.text.words =
+      p > 0.0 ? "{0} to starboard at rest; should be less than {1}." : "{0} to port at rest; should be less than {1}.";
   // Shift the heaviest loose part across by what brings the CG back to the middle.
   const double moment =
       a.mass.total *
@@ -124,9 +119,9 @@ void heel(const Assessment& a, std::vector<Finding>& out) {
     const Vec3 wanted = best->place - Vec3(0.0, moment / best->effective_mass(), 0.0);
     if (place_is_free(a, *best, wanted)) {
       const double by = wanted.y() - best->place.y();
-      f.remedy = Edit{fmt::format("Shift {} {{0}} to {}", best->name, by > 0.0 ? "port" : "starboard"),
+      f.remedy = Edit{{by > 0.0 ? "Shift {1} {0} to port" : "Shift {1} {0} to starboard", length_quantity(std::abs(by)),
+                       best->name},
                       MovePart{best->id, wanted}};
-      f.remedy_values = {length_quantity(std::abs(by))};
     }
   }
   out.push_back(f);
@@ -139,25 +134,25 @@ void cg(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.cg", .stage = Stage::flotation, .source = a.cg_band.source};
   f.number = length_quantity(x - transom);
   f.limit = length_quantity((x < a.cg_band.low ? a.cg_band.low : a.cg_band.high) - transom);
-  f.values = {f.number,
-              {(x - transom) / len, Dimension::ratio},
-              length_quantity(a.cg_band.low - transom),
-              length_quantity(a.cg_band.high - transom)};
+  f.text.values = {f.number,
+                   {(x - transom) / len, Dimension::ratio},
+                   length_quantity(a.cg_band.low - transom),
+                   length_quantity(a.cg_band.high - transom)};
   if (x >= a.cg_band.low && x <= a.cg_band.high) {
-    f.text = "CG {0} from the transom ({1} of the length).";
+    f.text.words = "CG {0} from the transom ({1} of the length).";
     out.push_back(f);
     return;
   }
   const double off = std::max(a.cg_band.low - x, x - a.cg_band.high);
   f.severity = off > 0.03 * len ? Severity::stop : Severity::watch;
-  f.text = "CG {0} from the transom ({1}); should be {2} to {3}.";
+  f.text.words = "CG {0} from the transom ({1}); should be {2} to {3}.";
   const Id slider = part_to_slide(a);
   if (const Part* part = a.project.layout.find(slider); part && a.care == Care::full) {
     const double target = x < a.cg_band.low ? a.cg_band.low + 0.1 * (a.cg_band.high - a.cg_band.low)
                                             : a.cg_band.high - 0.1 * (a.cg_band.high - a.cg_band.low);
     const double by = (target - x) * a.mass.total / mass_of(a, slider);
     if (const auto place = reachable_place(a, *part, part->place + Vec3(by, 0.0, 0.0)))
-      f.remedy = slide_to(*part, *place, by, f.remedy_values);
+      f.remedy = slide_to(*part, *place, by);
   }
   out.push_back(f);
 }
@@ -167,16 +162,16 @@ void freeboard(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.freeboard", .stage = Stage::flotation, .source = "required in the brief"};
   f.number = length_quantity(least);
   f.limit = length_quantity(wanted);
-  f.values = {length_quantity(least), length_quantity(a.freeboard.least_place.x() - a.hull->model.box.low.x()),
-              length_quantity(wanted), length_quantity(-least)};
+  f.text.values = {length_quantity(least), length_quantity(a.freeboard.least_place.x() - a.hull->model.box.low.x()),
+                   length_quantity(wanted), length_quantity(-least)};
   if (least >= wanted)
-    f.text = "{0} of freeboard at the lowest place, {1} from the transom.";
+    f.text.words = "{0} of freeboard at the lowest place, {1} from the transom.";
   else if (least <= 0.0) {
     f.severity = Severity::stop;
-    f.text = "The deck edge is {3} under water, {1} from the transom; required: {2} above it.";
+    f.text.words = "The deck edge is {3} under water, {1} from the transom; required: {2} above it.";
   } else {
     f.severity = least < 0.6 * wanted ? Severity::stop : Severity::watch;
-    f.text = "{0} of freeboard {1} from the transom; required: {2}.";
+    f.text.words = "{0} of freeboard {1} from the transom; required: {2}.";
   }
   out.push_back(f);
 }
@@ -187,12 +182,12 @@ void openings(const Assessment& a, std::vector<Finding>& out) {
     Finding f{.id = "float.opening", .subject = o.id, .stage = Stage::flotation, .source = "common practice"};
     f.number = length_quantity(o.height);
     f.limit = length_quantity(0.015);
-    f.values = {length_quantity(o.height), f.limit};
+    f.text.values = {length_quantity(o.height), f.limit, o.name};
     if (o.height >= f.limit.si)
-      f.text = o.name + " {0} above the water at rest.";
+      f.text.words = "{2} {0} above the water at rest.";
     else {
       f.severity = o.height < 0.005 ? Severity::stop : Severity::watch;
-      f.text = o.name + " only {0} above the water at rest; required: {1} or a seal.";
+      f.text.words = "{2} only {0} above the water at rest; required: {1} or a seal.";
     }
     out.push_back(f);
   }
@@ -204,18 +199,18 @@ void range(const Assessment& a, std::vector<Finding>& out) {
   if (s.samples == 0) return;
   Finding f{.id = "float.range",
             .stage = Stage::flotation,
-            .source = fmt::format("{} samples of the uncertain masses and places, 90 %", s.samples)};
+            .source = Text("{0} samples of the uncertain masses and places, 90 %", s.samples)};
   f.number = angle_quantity(s.trim.high - s.trim.low);
-  f.values = {angle_quantity(s.trim.low), angle_quantity(s.trim.high), length_quantity(s.least_freeboard.low),
-              length_quantity(s.least_freeboard.high)};
+  f.text.values = {angle_quantity(s.trim.low), angle_quantity(s.trim.high), length_quantity(s.least_freeboard.low),
+                   length_quantity(s.least_freeboard.high)};
   const double t = a.flotation.plane.attitude.trim;
   const bool now_good = t >= brief.trim_low && t <= brief.trim_high;
   if (now_good && (s.trim.low < brief.trim_low || s.trim.high > brief.trim_high)) {
     f.severity = Severity::watch;
-    f.text = "Trim may come out anywhere from {0} to {1}: weigh the heaviest estimated parts.";
+    f.text.words = "Trim may come out anywhere from {0} to {1}: weigh the heaviest estimated parts.";
     f.limit = angle_quantity(s.trim.low < brief.trim_low ? brief.trim_low : brief.trim_high);
   } else {
-    f.text = "Within the uncertainty of the masses trim lies between {0} and {1}, freeboard between {2} and {3}.";
+    f.text.words = "Within the uncertainty of the masses trim lies between {0} and {1}, freeboard between {2} and {3}.";
   }
   out.push_back(f);
 }
@@ -224,12 +219,12 @@ void swamped(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.swamped", .stage = Stage::flotation, .source = "computed, with the reserve of the brief"};
   f.number = {a.swamped.floats_mass, Dimension::mass};
   f.limit = {a.mass.total * (1.0 + a.project.brief.swamped_reserve), Dimension::mass};
-  f.values = {{a.swamped.foam_volume, Dimension::volume}, f.number};
+  f.text.values = {{a.swamped.foam_volume, Dimension::volume}, f.number};
   if (a.swamped.foam_volume > 0.0) {
     f.severity = Severity::watch;
-    f.text = "{0} of foam required to keep the swamped boat afloat; materials and foam now support {1}.";
+    f.text.words = "{0} of foam required to keep the swamped boat afloat; materials and foam now support {1}.";
   } else {
-    f.text = "Stays afloat when swamped: materials and foam support {1}.";
+    f.text.words = "Stays afloat when swamped: materials and foam support {1}.";
   }
   out.push_back(f);
 }
@@ -260,8 +255,7 @@ std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim) {
   if (!answer.solved) return std::nullopt;
   const auto place = reachable_place(a, *part, part->place + Vec3(answer.distance, 0.0, 0.0));
   if (!place || std::abs(place->x() - part->place.x()) < 1e-4) return std::nullopt;
-  std::vector<Quantity> values;
-  return slide_to(*part, *place, answer.distance, values);
+  return slide_to(*part, *place, answer.distance);
 }
 
 void flotation_rules(const Assessment& a, std::vector<Finding>& out) {

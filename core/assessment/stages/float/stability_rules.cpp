@@ -1,6 +1,4 @@
 // Does it stay upright, and come back? Limits: common practice for small open-water models, no source.
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
@@ -16,12 +14,12 @@ void metacentre(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.gm", .stage = Stage::flotation, .source = "common practice: a twentieth of the beam"};
   f.number = length_quantity(a.flotation.gm_transverse);
   f.limit = length_quantity(0.05 * a.hull->model.beam());
-  f.values = {f.number, f.limit};
+  f.text.values = {f.number, f.limit};
   if (f.number.si >= f.limit.si)
-    f.text = "Metacentric height {0}.";
+    f.text.words = "Metacentric height {0}.";
   else {
     f.severity = Severity::watch;
-    f.text = "Metacentric height only {0}; required: {1}: it will wobble. Put weight lower or widen the hull.";
+    f.text.words = "Metacentric height only {0}; required: {1}: it will wobble. Put weight lower or widen the hull.";
   }
   out.push_back(f);
 }
@@ -32,14 +30,14 @@ void vanishing(const Assessment& a, std::vector<Finding>& out) {
   f.number = angle_quantity(vanishes);
   // A sled stands on its breadth and carries its motor high: less is usual (common practice, no source).
   f.limit = angle_quantity(radians(type_of(a.project) == BoatType::air_sled ? 60.0 : 80.0));
-  f.values = {angle_quantity(a.stability.max_arm_heel), f.number, f.limit};
+  f.text.values = {angle_quantity(a.stability.max_arm_heel), f.number, f.limit};
   if (!a.stability.vanishing_angle)
-    f.text = "The righting arm never vanishes on the weaker side.";
+    f.text.words = "The righting arm never vanishes on the weaker side.";
   else if (vanishes >= f.limit.si)
-    f.text = "Righting arm peaks at {0}; angle of vanishing stability {1}.";
+    f.text.words = "Righting arm peaks at {0}; angle of vanishing stability {1}.";
   else {
     f.severity = Severity::watch;
-    f.text = "Righting arm peaks at {0}; angle of vanishing stability {1}; required: {2}.";
+    f.text.words = "Righting arm peaks at {0}; angle of vanishing stability {1}; required: {2}.";
   }
   out.push_back(f);
 }
@@ -49,14 +47,15 @@ void self_righting(const Assessment& a, std::vector<Finding>& out) {
   const bool asked = !a.project.hull.chambers.empty();
   f.number = angle_quantity(a.stability.rests_at);
   f.limit = angle_quantity(0.0);
-  f.values = {f.number};
+  f.text.values = {f.number};
   if (a.stability.self_righting)
-    f.text = "Rights itself from every angle.";
+    f.text.words = "Rights itself from every angle.";
   else {
     f.severity = asked ? Severity::stop : Severity::note;
-    f.text = asked ? "Stays over at {0} in spite of its flood chamber: move weight low and to the chamber's side, or "
-                     "enlarge it."
-                   : "Inverted equilibrium at {0}; it will not right itself.";
+    f.text.words =
+        asked ? "Stays over at {0} in spite of its flood chamber: move weight low and to the chamber's side, or "
+                "enlarge it."
+              : "Inverted equilibrium at {0}; it will not right itself.";
   }
   out.push_back(f);
 }
@@ -66,7 +65,7 @@ void downflooding(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.downflooding", .stage = Stage::flotation, .source = "common practice"};
   f.limit = angle_quantity(radians(40.0));
   if (!a.freeboard.downflood_heel) {
-    f.text = "No open ingress point goes under at any heel.";
+    f.text.words = "No open ingress point goes under at any heel.";
     out.push_back(f);
     return;
   }
@@ -77,12 +76,12 @@ void downflooding(const Assessment& a, std::vector<Finding>& out) {
       });
   f.subject = first->id;
   f.number = angle_quantity(*a.freeboard.downflood_heel);
-  f.values = {f.number, f.limit};
+  f.text.values = {f.number, f.limit, first->name};
   if (f.number.si >= f.limit.si)
-    f.text = first->name + " is the first opening to go under, at {0} of heel.";
+    f.text.words = "{2} is the first opening to go under, at {0} of heel.";
   else {
     f.severity = f.number.si < radians(20.0) ? Severity::stop : Severity::watch;
-    f.text = first->name + " dips under at {0} of heel; required: {1}. Seal it or raise its coaming.";
+    f.text.words = "{2} dips under at {0} of heel; required: {1}. Seal it or raise its coaming.";
   }
   out.push_back(f);
 }

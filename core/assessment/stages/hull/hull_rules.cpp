@@ -10,7 +10,7 @@ void hull_rules(const Assessment& a, std::vector<Finding>& out) {
     Finding f{.id = "hull.mesh", .stage = Stage::hull, .source = "check of the imported mesh"};
     f.number = {static_cast<double>(m.open_edges.count + m.crowded_edges.count), Dimension::none};
     if (m.clean())
-      f.text = "The imported skin is closed and looks outward everywhere.";
+      f.text.words = "The imported skin is closed and looks outward everywhere.";
     else {
       f.severity = m.closed() ? Severity::watch : Severity::stop;
       f.text = describe(m).front();

@@ -1,6 +1,4 @@
 // Do the parts go in, clear each other and come out again?
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -8,6 +6,7 @@
 #include "assessment/places.h"
 #include "assessment/rules.h"
 #include "assessment/stages/layout/layout_stage.h"
+#include "layout/kind.h"
 
 namespace plucky {
 
@@ -46,8 +45,9 @@ class FreePlaces {
       it = known_.emplace(part.id, nearest_free_place(a_, part)).first;
     }
     if (!it->second) return;
-    f.remedy = Edit{fmt::format("Move {} {{0}} to the nearest free place", part.name), MovePart{part.id, *it->second}};
-    f.remedy_values = {length_quantity((*it->second - part.place).norm())};
+    f.remedy =
+        Edit{{"Move {1} {0} to the nearest free place", length_quantity((*it->second - part.place).norm()), part.name},
+             MovePart{part.id, *it->second}};
   }
 
  private:
@@ -62,13 +62,13 @@ void skin(const Assessment& a, const Part& part, const PartFit& fit, FreePlaces&
   if (!fit.skin.inside) {
     f.severity = Severity::stop;
     f.number = length_quantity(-fit.skin.cut_depth);
-    f.values = {length_quantity(fit.skin.cut_depth), length_quantity(fit.skin.where.x() - a.hull->model.box.low.x())};
-    f.text = part.name + " stands {0} through the inside of the skin, {1} from the transom.";
+    f.text = {"{2} stands {0} through the inside of the skin, {1} from the transom.",
+              length_quantity(fit.skin.cut_depth), length_quantity(fit.skin.where.x() - a.hull->model.box.low.x()),
+              part.name};
     places.offer(part, f);
   } else {
     f.number = length_quantity(fit.skin.clearance);
-    f.values = {f.number};
-    f.text = part.name + " clears the skin by {0}.";
+    f.text = {"{1} clears the skin by {0}.", f.number, part.name};
   }
   out.push_back(f);
 }
@@ -83,9 +83,8 @@ void collisions(const Assessment& a, const Part& part, const PartFit& fit, FreeP
               .subject = part.id,
               .stage = Stage::layout,
               .severity = Severity::stop,
-              .text = part.name + " shares its space with {0} other parts.",
+              .text = {"{1} shares its space with {0} other parts.", later.size(), part.name},
               .source = "their sizes"};
-    f.values = {{static_cast<double>(later.size()), Dimension::none}};
     places.offer(part, f);
     out.push_back(f);
     later.clear();
@@ -96,7 +95,7 @@ void collisions(const Assessment& a, const Part& part, const PartFit& fit, FreeP
               .subject = part.id,
               .stage = Stage::layout,
               .severity = Severity::stop,
-              .text = part.name + " and " + name_of(a, other) + " share the same space.",
+              .text = {"{0} and {1} share the same space.", part.name, name_of(a, other)},
               .source = "their sizes"};
     const Part& lighter = part.effective_mass() <= second->effective_mass() ? part : *second;
     places.offer(lighter, f);
@@ -109,41 +108,42 @@ void collisions(const Assessment& a, const Part& part, const PartFit& fit, FreeP
               .subject = part.id,
               .stage = Stage::layout,
               .severity = Severity::stop,
-              .text = part.name + " stands through the bulkhead at {0}.",
+              .text = {"{1} stands through the bulkhead at {0}.", length_quantity(it->x - a.hull->model.box.low.x()),
+                       part.name},
               .source = "its place"};
-    f.values = {length_quantity(it->x - a.hull->model.box.low.x())};
     places.offer(part, f);
     out.push_back(f);
   }
 }
 
 void passage(const Part& part, const PartFit& fit, std::vector<Finding>& out) {
-  if (part.outside || part.kind == PartKind::hose || in_the_line(part.kind)) return;
+  const ComponentKind& kind = traits_of(part.kind);
+  if (part.outside || kind.led_through || kind.in_the_line) return;
   Finding f{
       .id = "layout.hatch", .subject = part.id, .stage = Stage::layout, .source = "its size against the hatch opening"};
   // A battery comes out for every charge; other parts stay, but not for ever.
-  const bool often = part.kind == PartKind::battery;
+  const bool often = kind.out_each_time;
   switch (fit.passage) {
     case HatchPassage::no_hatch:
       f.severity = often ? Severity::stop : Severity::note;
-      f.text = part.name + ": there is no hatch to take it out through.";
+      f.text = {"{0}: there is no hatch to take it out through.", part.name};
       if (!often) return;  // one finding about the missing hatch is enough
       break;
     case HatchPassage::straight:
-      f.text = part.name + " passes the hatch as it stands.";
+      f.text = {"{0} passes the hatch as it stands.", part.name};
       break;
     case HatchPassage::turned:
-      f.text = part.name + " passes the hatch turned in plan.";
+      f.text = {"{0} passes the hatch turned in plan.", part.name};
       break;
     case HatchPassage::tilted:
-      f.text = part.name + " passes the hatch tilted by at least {0}.";
-      f.values = {{fit.tilt, Dimension::angle}};
+      f.text = {"{1} passes the hatch tilted by at least {0}.", angle_quantity(fit.tilt), part.name};
       if (often) f.severity = Severity::note;
       break;
     case HatchPassage::never:
       f.severity = often ? Severity::stop : Severity::watch;
-      f.text = part.name + " does not pass any hatch" +
-               (often ? ": it could not be taken out to charge." : ": fit it before the deck is glued.");
+      f.text = {often ? "{0} does not pass any hatch: it could not be taken out to charge."
+                      : "{0} does not pass any hatch: fit it before the deck is glued.",
+                part.name};
       break;
   }
   out.push_back(f);
@@ -170,8 +170,8 @@ std::optional<Reach> to_hatch(const Assessment& a, const Box3& box) {
 }
 
 /// What has screws to turn or a clevis to set once the deck is on.
-void within_reach(const Assessment& a, const char* id, Id subject, const std::string& what, const Box3& box,
-                  double reach, const char* why, std::vector<Finding>& out) {
+void within_reach(const Assessment& a, const char* id, Id subject, const Text& what, const Box3& box, double reach,
+                  const char* why, std::vector<Finding>& out) {
   const std::optional<Reach> r = to_hatch(a, box);
   if (!r) return;  // the missing hatch has a finding of its own
   Finding f{.id = id,
@@ -181,10 +181,13 @@ void within_reach(const Assessment& a, const char* id, Id subject, const std::st
             .source = "reach from a hatch's edge; common practice, no source"};
   f.number = length_quantity(r->away);
   f.limit = length_quantity(reach);
-  f.values = {f.number, f.limit};
-  f.text = f.severity == Severity::fine
-               ? what + " can be reached from " + r->hatch->name + "."
-               : what + " lies {0} under the deck from the edge of " + r->hatch->name + "; " + why + ": {1} at most.";
+  f.text = {f.severity == Severity::fine ? "{2} can be reached from {3}."
+                                         : "{2} lies {0} under the deck from the edge of {3}; {4}: {1} at most.",
+            f.number,
+            f.limit,
+            what,
+            r->hatch->name,
+            why};
   if (f.severity != Severity::fine && a.care == Care::full) {
     HullDesign hull = a.project.hull;
     for (Hatch& h : hull.hatches) {
@@ -193,7 +196,7 @@ void within_reach(const Assessment& a, const char* id, Id subject, const std::st
       h.x = from;
       h.length = to - from;
     }
-    f.remedy = Edit{"Lengthen " + r->hatch->name + " over it", ChangeHull{hull}};
+    f.remedy = Edit{{"Lengthen {0} over it", r->hatch->name}, ChangeHull{hull}};
   }
   out.push_back(f);
 }
@@ -202,7 +205,8 @@ void reaches(const Assessment& a, std::vector<Finding>& out) {
   if (a.hull->model.deck_area <= 0.0) return;
   for (const Part& p : a.project.layout.parts)
     if (p.kind == PartKind::servo && !p.outside)
-      within_reach(a, "layout.reach", p.id, p.name, p.box(), fingers_reach, "a hand sets its arm and clevis", out);
+      within_reach(a, "layout.reach", p.id, Text(p.name), p.box(), fingers_reach, "a hand sets its arm and clevis",
+                   out);
   if (const DriveLine& line = a.power.line; line.known && !line.bend_radius) {
     Box3 coupler;
     coupler.include(line.fore);
@@ -220,9 +224,9 @@ void nowhere(const Assessment& a, std::vector<Finding>& out) {
               .subject = part.id,
               .stage = Stage::layout,
               .severity = Severity::watch,
-              .text = part.name +
-                      " belongs to the drive and has no place in the boat: neither its weight nor its room "
-                      "is counted.",
+              .text = {"{0} belongs to the drive and has no place in the boat: neither its weight nor its room is "
+                       "counted.",
+                       part.name},
               .source = "the drive's list of components"};
     if (a.care == Care::full && part.mass > 0.0) f.remedy = put_aboard(a, part);
     out.push_back(f);
@@ -234,9 +238,9 @@ void measured(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "mass.measured", .stage = Stage::layout, .source = "masses weighed so far"};
   f.number = {a.mass.measured_share, Dimension::ratio};
   f.limit = {0.5, Dimension::ratio};
-  f.values = {f.number};
+  f.text.values = {f.number};
   f.severity = a.mass.measured_share < 0.5 ? Severity::note : Severity::fine;
-  f.text = "{0} of the mass has been weighed; the rest is estimated.";
+  f.text.words = "{0} of the mass has been weighed; the rest is estimated.";
   out.push_back(f);
 }
 
@@ -256,9 +260,9 @@ void layout_rules(const Assessment& a, std::vector<Finding>& out) {
                      .subject = part.id,
                      .stage = Stage::layout,
                      .severity = Severity::watch,
-                     .text = part.name + " stands off its rail.",
+                     .text = {"{0} stands off its rail.", part.name},
                      .source = "the rail's line and travel",
-                     .remedy = Edit{"Put " + part.name + " on its rail",
+                     .remedy = Edit{{"Put {0} on its rail", part.name},
                                     MovePart{part.id, constrained_place(a.project.layout, part, part.place)}}});
   }
   reaches(a, out);

@@ -1,7 +1,5 @@
 #include "assessment/stages/layout/layout_stage.h"
 
-#include <fmt/format.h>
-
 #include <map>
 #include <memory>
 
@@ -12,7 +10,7 @@ namespace {
 /// Hoses and fittings as masses of the budget.
 std::vector<MassItem> plumbing_masses(const Project& p, const std::vector<HosePath>& paths) {
   std::vector<MassItem> out;
-  const auto add = [&](const std::string& name, double mass, const Vec3& place) {
+  const auto add = [&](const Text& name, double mass, const Vec3& place) {
     out.push_back({.name = name,
                    .mass = mass,
                    .sigma = 0.1 * mass,
@@ -20,9 +18,9 @@ std::vector<MassItem> plumbing_masses(const Project& p, const std::vector<HosePa
                    .place_sigma = 0.005,
                    .solid_volume = mass / 1200.0});
   };
-  for (const CoolFitting& f : p.cooling.fittings) add(f.name, filled(f).mass, fitting_place(f, p.layout));
+  for (const CoolFitting& f : p.cooling.fittings) add(Text(f.name), filled(f).mass, fitting_place(f, p.layout));
   for (std::size_t i = 0; i < paths.size(); ++i)
-    add(fmt::format("{} {}", hose_name(p.cooling.hoses[i].material), i + 1), paths[i].mass, paths[i].centre);
+    add({"{0} {1}", hose_name(p.cooling.hoses[i].material), i + 1}, paths[i].mass, paths[i].centre);
   return out;
 }
 

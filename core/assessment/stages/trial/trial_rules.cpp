@@ -1,6 +1,4 @@
 // What the bath told against what was planned.
-#include <fmt/format.h>
-
 #include <cmath>
 
 #include "assessment/rules.h"
@@ -16,12 +14,12 @@ void trial_rules(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "trial.bath_mass", .stage = Stage::trial};
   f.number = {last.found.mass, Dimension::mass};
   f.limit = {a.mass.total, Dimension::mass};
-  f.values = {{std::abs(difference), Dimension::mass}, f.number, f.limit};
-  f.source = "flotation test of " + last.date;
+  f.text.values = {{std::abs(difference), Dimension::mass}, f.number, f.limit};
+  f.source = {"flotation test of {0}", last.date};
   if (std::abs(difference) > sure) {
     f.severity = std::abs(difference) > 0.1 * a.mass.total ? Severity::watch : Severity::note;
-    f.text =
-        std::string("{0} ") + (difference > 0 ? "heavier" : "lighter") + " in the bath than drawn: {1} against {2}.";
+    f.text.words = difference > 0 ? "{0} heavier in the bath than drawn: {1} against {2}."
+                                  : "{0} lighter in the bath than drawn: {1} against {2}.";
     MassCorrection c = correction_to(a.mass, last.found.mass, last.found.cg);
     c.mass_sigma = last.found.mass_sigma;
     c.cg_sigma = std::max(last.found.cg_sigma.x(), last.found.cg_sigma.y());
@@ -30,7 +28,7 @@ void trial_rules(const Assessment& a, std::vector<Finding>& out) {
     layout.correction = c;
     f.remedy = Edit{"Adopt mass and CG of the flotation test", ChangeLayout{layout}};
   } else {
-    f.text = "The boat weighs what was drawn: {1} in the bath, {2} planned.";
+    f.text.words = "The boat weighs what was drawn: {1} in the bath, {2} planned.";
   }
   out.push_back(f);
 }

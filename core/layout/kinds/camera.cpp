@@ -1,0 +1,10 @@
+// Looks out, on deck or within.
+#include "layout/kinds/kind_list.h"
+
+namespace plucky {
+
+ComponentKind camera_kind() {
+  return {.kind = PartKind::camera, .key = "camera", .name = "Camera", .spoilt_by_water = true};
+}
+
+}  // namespace plucky

@@ -1,0 +1,42 @@
+// The kinds of components, a function each. Adding one: its file, its value in PartKind and a line here and in the
+// .cpp.
+#pragma once
+
+#include "drive/drive.h"
+#include "layout/kind.h"
+
+namespace plucky {
+
+[[nodiscard]] ComponentKind battery_kind();
+[[nodiscard]] ComponentKind esc_kind();
+[[nodiscard]] ComponentKind motor_kind();
+[[nodiscard]] ComponentKind receiver_kind();
+[[nodiscard]] ComponentKind servo_kind();
+[[nodiscard]] ComponentKind pump_kind();
+[[nodiscard]] ComponentKind hose_kind();
+[[nodiscard]] ComponentKind camera_kind();
+[[nodiscard]] ComponentKind payload_kind();
+[[nodiscard]] ComponentKind ballast_kind();
+[[nodiscard]] ComponentKind foam_kind();
+[[nodiscard]] ComponentKind gearing_kind();
+[[nodiscard]] ComponentKind coupler_kind();
+[[nodiscard]] ComponentKind shaft_kind();
+[[nodiscard]] ComponentKind pod_kind();
+[[nodiscard]] ComponentKind jet_kind();
+[[nodiscard]] ComponentKind drive_line_kind();
+[[nodiscard]] ComponentKind propeller_kind();
+[[nodiscard]] ComponentKind rudder_kind();
+[[nodiscard]] ComponentKind other_kind();
+
+/// The data of a role, a member of Drive, out of a component and back.
+template <auto member>
+void put_member(const ComponentData& data, Drive& drive) {
+  using Data = std::remove_reference_t<decltype(drive.*member)>;
+  if (const auto* own = std::get_if<Data>(&data)) drive.*member = *own;
+}
+template <auto member>
+ComponentData take_member(const Drive& drive) {
+  return drive.*member;
+}
+
+}  // namespace plucky

@@ -1,0 +1,10 @@
+// The radio in the boat.
+#include "layout/kinds/kind_list.h"
+
+namespace plucky {
+
+ComponentKind receiver_kind() {
+  return {.kind = PartKind::receiver, .key = "receiver", .name = "Receiver", .spoilt_by_water = true};
+}
+
+}  // namespace plucky
