@@ -339,9 +339,9 @@ void temperatures(const Cooled& t) {
     t.out.push_back(f);
   }
   const Material* skin = builtin_catalogue().find_material(t.a.project.hull.skin.material);
-  // A motor on deck has a mount of its own.
-  const Part* motor = drive_parts(t.a.project.layout, t.a.fitted_drive).motor;
-  if (skin && skin->softens && t.a.power.can && motor && !motor->outside) {
+  // A motor on a pylon has a mount of its own.
+  const bool on_the_hull = t.a.fitted_drive.propulsor != Propulsor::air_propeller;
+  if (skin && skin->softens && t.a.power.can && on_the_hull) {
     const double can = *t.a.power.can, softens = *skin->softens;
     Finding f = t.make("cool.mount",
                        can > softens          ? Severity::stop
