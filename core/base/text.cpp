@@ -71,6 +71,12 @@ std::string english(const char* words, const char* one, double count) {
 
 }  // namespace
 
+Piece::Piece(const Piece& other) = default;
+Piece::Piece(Piece&& other) noexcept = default;
+Piece& Piece::operator=(const Piece& other) = default;
+Piece& Piece::operator=(Piece&& other) noexcept = default;
+Piece::~Piece() = default;
+
 Text::Text(std::string as_it_is) {
   if (as_it_is.empty()) return;
   words = "{0}";

@@ -53,6 +53,12 @@ class Piece {
   Piece(Text text) : value_(std::move(text)) {}
   Piece(std::string as_it_is) : value_(std::move(as_it_is)) {}
   // NOLINTEND(google-explicit-constructor)
+  // Not inline: GCC 12 takes the variant's unused members for uninitialised ones where it inlines them.
+  Piece(const Piece& other);
+  Piece(Piece&& other) noexcept;
+  Piece& operator=(const Piece& other);
+  Piece& operator=(Piece&& other) noexcept;
+  ~Piece();
   [[nodiscard]] const Quantity* quantity() const { return std::get_if<Quantity>(&value_); }
   [[nodiscard]] const Text* text() const { return std::get_if<Text>(&value_); }
   [[nodiscard]] const std::string* as_it_is() const { return std::get_if<std::string>(&value_); }
