@@ -107,7 +107,7 @@ TEST_F(Cli, RefusesBadMeshesAndOptionsInWords) {
   write_file_atomically(file("empty.stl"), "");
   expect_refusal(run("float --mesh " + file("empty.stl") + " --mass 1 --cg 0,0,0"), "is empty");
   const std::string good = write_mesh("box.stl", box_mesh({0, -0.1, 0}, {0.5, 0.1, 0.1}), 1.0);
-  expect_refusal(run("float --mesh " + good + " --mass -1 --cg 0,0,0"), "mass: -1 kg");
+  expect_refusal(run("float --mesh " + good + " --mass -1 --cg 0,0,0"), "mass: \u22121 kg");
   expect_refusal(run("float --mesh " + good + " --mass 1 --cg 0,0"), "three numbers");
   expect_refusal(run("float --mesh " + good + " --mass 1 --cg 0,zero,0"), "not a list of numbers");
   expect_refusal(run("float --mesh " + good + " --unit furlong --mass 1 --cg 0,0,0"), "not one of m, mm, in");
