@@ -26,8 +26,8 @@ void ease_by_cruising(const Assessment& a, const PartHeat& part, Finding& f) {
 }
 
 Finding stage_finding(Stage stage, const std::string& rule, Severity severity, Quantity number, Quantity limit,
-                      const Text& source) {
-  Finding f{.id = rule, .stage = stage, .severity = severity};
+                      const Text& source, Id subject) {
+  Finding f{.id = rule, .subject = subject, .stage = stage, .severity = severity};
   f.number = number;
   f.limit = limit;
   f.text.values = {number, limit};

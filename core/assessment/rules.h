@@ -18,7 +18,7 @@ namespace plucky {
 
 /// A finding of a stage with its number and limit as {0} and {1}.
 [[nodiscard]] Finding stage_finding(Stage stage, const std::string& rule, Severity severity, Quantity number,
-                                    Quantity limit, const Text& source);
+                                    Quantity limit, const Text& source, Id subject = 0);
 /// The same of the Drive stage.
 [[nodiscard]] Finding drive_finding(const char* rule, Severity severity, Quantity number, Quantity limit,
                                     const Text& source);

@@ -173,8 +173,8 @@ std::vector<CircuitFault> circuit_faults(const CoolingCircuit& c) {
       if (used[{f.id, p}] == 0)
         tell(f.id, port_count(f.kind) == 1      ? Text("{0} has no hose on it.", f.name)
                    : f.kind == FittingKind::tee ? Text("{0} has an open end: water runs into the boat there.", f.name)
-                                                : Text(p == 0 ? "{0} is a dead end: its way in leads nowhere."
-                                                              : "{0} is a dead end: its way out leads nowhere.",
+                                                : Text(p == 0 ? "{0} is a dead end: its inlet leads nowhere."
+                                                              : "{0} is a dead end: its outlet leads nowhere.",
                                                        f.name));
     if (f.kind == FittingKind::pump && f.reversed)
       tell(f.id, Text("{0} pumps out of the circuit: its hoses or its wires are the wrong way round.", f.name));

@@ -66,8 +66,9 @@ std::string place_now(const Project& p, DriveGroup group) {
   return {};
 }
 
-/// Until an opening told what it is for, the aerial's was known by its name.
-void mark_aerials(Json& boat) {
+}  // namespace
+
+void mark_earlier_aerials(Json& boat) {
   const auto hull = boat.find("hull");
   if (hull == boat.end() || !hull->is_object()) return;
   const auto openings = hull->find("openings");
@@ -78,10 +79,7 @@ void mark_aerials(Json& boat) {
   }
 }
 
-}  // namespace
-
 std::optional<Drive> take_earlier_drive(Json& boat, int version, UnknownFields& unknown) {
-  mark_aerials(boat);
   if (version >= 3) return std::nullopt;
   if (version < 2) bring_up_from_1(boat);
   Drive drive;

@@ -8,6 +8,9 @@
 
 namespace plucky {
 
+/// Marks the opening for the aerial in a file from before openings told it: it was known by its name.
+void mark_earlier_aerials(Json& boat);
+
 /// Takes the drive of an earlier version out of the JSON; nothing where it has none. Throws InvalidInput with the path.
 [[nodiscard]] std::optional<Drive> take_earlier_drive(Json& boat, int version, UnknownFields& unknown);
 

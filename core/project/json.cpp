@@ -49,6 +49,7 @@ Project project_from_json(const std::string& text) {
   json.erase("format");
   json.erase("version");
   Project project;
+  mark_earlier_aerials(json);
   const auto earlier = take_earlier_drive(json, version, project.unknown);
   JsonReader reader(json, "", project.unknown);
   describe(reader, project);

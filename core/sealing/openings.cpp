@@ -340,4 +340,14 @@ std::vector<SealOpening> opening_register(const SealInput& in, const std::vector
   return r.all;
 }
 
+SealChoice& choice_for(Sealing& sealing, const SealOpening& opening) {
+  for (SealChoice& c : sealing.choices)
+    if (c.opening == opening.key) return c;
+  SealChoice& c = sealing.choices.emplace_back();
+  c.opening = opening.key;
+  c.method = opening.method;
+  c.condition = opening.condition;
+  return c;
+}
+
 }  // namespace plucky

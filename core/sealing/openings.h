@@ -75,4 +75,7 @@ struct SealOpening {
 /// Perimeters of a printed wall of this thickness, lines of 0.45 mm.
 [[nodiscard]] std::uint32_t perimeters_of(double thickness);
 
+/// The builder's choice for an opening, to be changed; one that follows the usual practice so far is written down.
+[[nodiscard]] SealChoice& choice_for(Sealing& sealing, const SealOpening& opening);
+
 }  // namespace plucky

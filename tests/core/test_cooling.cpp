@@ -214,7 +214,7 @@ TEST(Circuit, FaultsNameTheThing) {
   cut.cooling.hoses.pop_back();  // the way overboard
   std::string all;
   for (const CircuitFault& f : assess(cut).faults) all += plain(f.sentence) + " ";
-  EXPECT_NE(all.find("Motor jacket is a dead end: its way out leads nowhere"), std::string::npos) << all;
+  EXPECT_NE(all.find("Motor jacket is a dead end: its outlet leads nowhere"), std::string::npos) << all;
   EXPECT_NE(all.find("Outlet has no hose"), std::string::npos) << all;
   // Two coolers in a ring.
   Project ring = p;

@@ -48,16 +48,7 @@ void SealPage::change_choice(const QString& what, const std::function<void(SealC
   const SealOpening* o = chosen();
   if (!o) return;
   const SealOpening opening = *o;
-  change(tr("%1: %2").arg(session_->said(opening.name), what), [&](Sealing& s) {
-    for (SealChoice& c : s.choices)
-      if (c.opening == opening.key) return how(c);
-    SealChoice c;
-    c.opening = opening.key;
-    c.method = opening.method;
-    c.condition = opening.condition;
-    how(c);
-    s.choices.push_back(c);
-  });
+  change(tr("%1: %2").arg(session_->said(opening.name), what), [&](Sealing& s) { how(choice_for(s, opening)); });
 }
 
 void SealPage::add_facts() {

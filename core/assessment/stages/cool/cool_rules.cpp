@@ -26,9 +26,7 @@ struct Cooled {
   [[nodiscard]] bool mends() const { return a.care == Care::full; }
   Finding make(const std::string& rule, Severity severity, Quantity number, Quantity limit, const char* source,
                Id subject = 0) const {
-    Finding f = stage_finding(Stage::cool, rule, severity, number, limit, source);
-    f.subject = subject;
-    return f;
+    return stage_finding(Stage::cool, rule, severity, number, limit, source, subject);
   }
   void offer(Finding& f, const Text& label, const CoolingCircuit& changed) const {
     if (!mends() || changed == c) return;

@@ -21,29 +21,17 @@ struct Sealed {
 
   Finding make(const std::string& rule, Severity severity, Quantity number, Quantity limit, const char* source,
                Id subject = 0) const {
-    Finding f = stage_finding(Stage::seal, rule, severity, number, limit, source);
-    f.subject = subject;
-    return f;
+    return stage_finding(Stage::seal, rule, severity, number, limit, source, subject);
   }
   void offer(Finding& f, const Text& label, const Sealing& changed) const {
     if (a.care != Care::full || changed == s) return;
     f.remedy = Edit{label, ChangeSealing{changed}};
   }
-  /// The sealing with one opening's choice changed; one that follows the usual practice so far is written down.
+  /// The sealing with one opening's choice changed.
   template <class F>
   [[nodiscard]] Sealing with_choice(const SealOpening& o, F change) const {
     Sealing next = s;
-    for (SealChoice& c : next.choices)
-      if (c.opening == o.key) {
-        change(c);
-        return next;
-      }
-    SealChoice c;
-    c.opening = o.key;
-    c.method = o.method;
-    c.condition = o.condition;
-    change(c);
-    next.choices.push_back(c);
+    change(choice_for(next, o));
     return next;
   }
 };
