@@ -142,7 +142,7 @@ std::vector<DriveGrip> drive_grips(const Assessment& a) {
   const DriveLine& line = a.power.line;
   const Drive& d = a.fitted_drive;
   if (!line.known) return {};
-  if (d.mounting == Mounting::shaft) return {{Grip::Kind::exit, line.exit}};
+  if (!drive_kind(d).strut) return {{Grip::Kind::exit, line.exit}};
   const double angle = d.shaft.strut_angle;
   return {{Grip::Kind::strut, line.disc + strut_reach * Vec3(std::cos(angle), 0.0, std::sin(angle))}};
 }

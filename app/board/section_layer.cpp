@@ -3,7 +3,7 @@
 #include <cmath>
 
 #include "board/layers.h"
-#include "board/silhouettes.h"
+#include "parts/part_look.h"
 #include "theme/theme.h"
 
 namespace plucky::app {

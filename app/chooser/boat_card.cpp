@@ -5,7 +5,7 @@
 #include <QTimer>
 #include <algorithm>
 
-#include "board/silhouettes.h"
+#include "parts/part_look.h"
 #include "theme/theme.h"
 
 namespace plucky::app {

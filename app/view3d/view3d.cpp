@@ -5,8 +5,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "parts/part_look.h"
 #include "theme/theme.h"
-#include "view3d/part_solids.h"
 
 namespace plucky::app {
 

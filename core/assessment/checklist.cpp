@@ -35,20 +35,9 @@ void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
     line("battery.strapped", "Battery strapped down and its leads clear of shaft and coupler.");
   if (has(a, PartKind::motor))
     line("motor.screws", "Motor mount and coupler screws tight, thread lock where metal meets metal.");
-  switch (a.fitted_drive.propulsor) {
-    case Propulsor::propeller:
-      line("propeller.clear", "Hands, hair and cord clear of the propeller whenever the battery is in.", true);
-      out.push_back(shaft_line(a));
-      break;
-    case Propulsor::jet:
-      line("jet.grate", "Jet intake grate clear and tight; no fingers in intake or nozzle with the battery in.", true);
-      break;
-    case Propulsor::air_propeller:
-      line("air.guard", "Guard round the air propeller fixed; nobody in its plane when it runs.", true);
-      break;
-    case Propulsor::none:
-      break;
-  }
+  const DriveKind& kind = drive_kind(a.fitted_drive);
+  for (const LaunchCheck& check : kind.launch) line(check.key, check.text, true);
+  if (kind.open_screw) out.push_back(shaft_line(a));
   if (has(a, PartKind::rudder)) line("rudder.way", "Rudder goes the right way and back to the middle, nothing binds.");
   if (has(a, PartKind::hose) || !a.project.cooling.hoses.empty())
     line("cooling.blow", "Cooling hose blown through and not flattened.");

@@ -95,7 +95,7 @@ bool swap_fits(const Drive& drive, const CatalogueEntry& entry) {
   const auto role = group_of(entry.part.kind);
   if (!role || !has_data(entry.part) || !has_group(drive, *role)) return false;
   const auto* screw = std::get_if<Screw>(&entry.part.data);
-  return !screw || (screw->guard_radius > 0.0) == (drive.propulsor == Propulsor::air_propeller);
+  return !screw || (screw->guard_radius > 0.0) == drive_kind(drive).in_air;
 }
 
 Edit swap_edit(const Assessment& boat, const CatalogueEntry& entry) {

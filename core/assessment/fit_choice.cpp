@@ -33,27 +33,19 @@ const CatalogueEntry* cheapest(const std::vector<const CatalogueEntry*>& entries
   return best;
 }
 
-bool is_air(const CatalogueEntry& e) {
-  return data<Screw>(e).guard_radius > 0.0;
-}
-bool is_impeller(const CatalogueEntry& e) {
-  return data<Screw>(e).blade_area >= 0.6 && !is_air(e);
-}
-
 /// How far motor and screw on this battery are from speed and power: by pitch and slip, and the power of a screw with a
 /// torque coefficient usual for its kind.
 double misfit(const Drive& d, const DriveNeed& need) {
-  const bool air = d.propulsor == Propulsor::air_propeller, jet = d.propulsor == Propulsor::jet;
+  const DriveKind& kind = drive_kind(d);
   const double n = d.loaded * d.motor.kv * d.battery.voltage() / (2.0 * pi * d.gearing.ratio);
-  const double speed = n * d.screw.pitch * (1.0 - usual_slip(d.propulsor));
-  const double kq = air ? 0.006 : jet ? 0.05 : 0.035;
-  const double taken =
-      2.0 * pi * kq * (air ? air_density : fresh_water_density) * n * n * n * std::pow(d.screw.diameter, 5) / 0.75;
+  const double speed = n * d.screw.pitch * (1.0 - kind.usual_slip);
+  const double density = kind.in_air ? air_density : fresh_water_density;
+  const double taken = 2.0 * pi * kind.usual_torque * density * n * n * n * std::pow(d.screw.diameter, 5) / 0.75;
   double cost = std::abs(std::log(speed / need.speed)) + 0.6 * std::abs(std::log(taken / need.power));
   const double current = taken / d.battery.voltage();
   if (d.motor.current_limit > 0.0 && current > d.motor.current_limit) cost += current / d.motor.current_limit;
   // Without a coupler between them the motor's shaft stands in the screw's bore.
-  if (!d.has_shaft_line() && !d.gearing.geared() && std::abs(d.motor.shaft_diameter - d.screw.bore) > 2e-4) cost += 1.5;
+  if (!kind.shaft_line && !d.gearing.geared() && std::abs(d.motor.shaft_diameter - d.screw.bore) > 2e-4) cost += 1.5;
   if (d.battery.current_limit() < current) cost += current / d.battery.current_limit();
   return cost;
 }
@@ -65,7 +57,7 @@ bool can_fits(double length, const Motor& m) {
 
 }  // namespace
 
-DriveNeed need_of(const Assessment& a, Propulsor propulsor) {
+DriveNeed need_of(const Assessment& a, const DriveKind& kind) {
   const Brief& b = a.project.brief;
   DriveNeed n;
   const double length = a.hull->model.length();
@@ -76,10 +68,7 @@ DriveNeed need_of(const Assessment& a, Propulsor propulsor) {
   // What is not aboard yet weighs about as much as the structure (common practice, no source).
   const double mass = a.project.drives.empty() ? 2.0 * a.mass.total + b.payload : a.mass.total;
   const bool fast = planing && n.speed > 1.5 * hull_speed;
-  const bool air = propulsor == Propulsor::air_propeller;
-  const double drag = mass * gravity * (fast ? 0.25 : air ? 0.20 : 0.10);
-  n.power = drag * n.speed / (air ? 0.33 : fast ? 0.5 : 0.45);
-  if (propulsor == Propulsor::jet) n.power *= 1.3;
+  n.power = kind.power_for(mass * gravity, n.speed, fast);
   return n;
 }
 
@@ -91,8 +80,7 @@ const CatalogueEntry* entry_of(const DriveSet& set, DriveGroup group) {
 
 std::vector<DriveSet> sets_for(const Assessment& a, const Drive& have, const DriveNeed& need,
                                const Catalogue& catalogue) {
-  const bool air = have.propulsor == Propulsor::air_propeller, jet = have.propulsor == Propulsor::jet;
-  const bool pod = have.propulsor == Propulsor::propeller && have.mounting == Mounting::pod;
+  const DriveKind& kind = drive_kind(have);
   const double length = a.hull->model.length();
   const auto one_of = [&](DriveGroup g, auto entries) {
     if (!have.lacks(g)) return std::vector<const CatalogueEntry*>{nullptr};
@@ -122,11 +110,10 @@ std::vector<DriveSet> sets_for(const Assessment& a, const Drive& have, const Dri
   auto motors = entries_with<Motor>(catalogue);
   std::erase_if(motors, [&](const CatalogueEntry* e) {
     const Motor& m = data<Motor>(*e);
-    return !can_fits(length, m) || (jet && m.can_diameter > 0.030) || (air && !m.outrunner) ||
-           ((jet || !pod) && !air && m.outrunner);
+    return !can_fits(length, m) || !kind.takes_motor(m);
   });
   auto screws = entries_with<Screw>(catalogue);
-  std::erase_if(screws, [&](const CatalogueEntry* e) { return is_air(*e) != air || is_impeller(*e) != jet; });
+  std::erase_if(screws, [&](const CatalogueEntry* e) { return !kind.takes_screw(data<Screw>(*e)); });
   std::vector<std::pair<double, DriveSet>> ranked;
   for (const CatalogueEntry* battery : one_of(DriveGroup::battery, batteries))
     for (const CatalogueEntry* motor : one_of(DriveGroup::motor, motors))
@@ -175,7 +162,7 @@ void complete_set(DriveSet& set, const Drive& have, const DriveNeed& need, const
   if (have.lacks(DriveGroup::shaft))
     take(DriveGroup::shaft, cheapest(entries_with<Shaft>(catalogue), [&](const CatalogueEntry& e) {
            const Shaft& s = data<Shaft>(e);
-           const bool flex = d.mounting == Mounting::strut;
+           const bool flex = drive_kind(d).strut;
            return std::abs(s.diameter - d.screw.bore) * 1e5 + ((s.kind == ShaftKind::flex_cable) != flex ? 1e3 : 0.0) +
                   std::abs(e.part.size.x() - 0.2);
          }));

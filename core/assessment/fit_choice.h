@@ -16,9 +16,9 @@ struct DriveNeed {
   double power = 100.0;   ///< W, from the battery at full throttle
   double run_time = 600;  ///< s, a third of it at full throttle
 };
-/// Drag over weight and overall efficiencies of common practice, no source: a planing hull a quarter and one half, a
-/// hull that does not plane a tenth and 0.45, a sled with an air propeller a fifth and a third.
-[[nodiscard]] DriveNeed need_of(const Assessment& boat, Propulsor propulsor);
+/// Drag over weight and overall efficiencies of common practice, no source, which each kind of drive has in its file: a
+/// planing hull a quarter and one half, a hull that does not plane a tenth and 0.45.
+[[nodiscard]] DriveNeed need_of(const Assessment& boat, const DriveKind& kind);
 
 /// One set of what the drive still lacks, by role.
 using DriveSet = std::vector<std::pair<DriveGroup, const CatalogueEntry*>>;

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "assessment/fit_choice.h"
+#include "assessment/fit_bench.h"
 #include "assessment/places.h"
 #include "assessment/rules.h"
 #include "base/error.h"
@@ -13,57 +13,6 @@
 namespace plucky {
 
 namespace {
-
-/// Puts components where they belong in the hull.
-class Bench {
- public:
-  Bench(const Assessment& boat, Project project) : boat_(boat), hull_(boat.hull->model) {
-    boat_.project = std::move(project);
-    // What has no place of its own goes aft of the middle, where a boat with its motor amidships needs it.
-    boat_.mass.cg.x() = hull_.box.low.x() + 0.28 * hull_.length();
-    boat_.mass.total = std::max(boat_.mass.total, 1e-3);
-  }
-
-  Project& project() { return boat_.project; }
-  [[nodiscard]] const HullModel& hull() const { return hull_; }
-
-  Id place(Part part, const Vec3& at) {
-    Project& p = boat_.project;
-    part.id = p.take_id();
-    part.place = at;
-    p.layout.parts.push_back(part);
-    return part.id;
-  }
-  Id stow(const Part& part) { return place(part, find_place(boat_, part)); }
-  Id hold(Part part, Id inside) {
-    Project& p = boat_.project;
-    part.id = p.take_id();
-    part.inside = inside;
-    p.layout.unplaced.push_back(part);
-    return part.id;
-  }
-  [[nodiscard]] bool is_free(const Part& part, const Vec3& at) const { return place_is_free(boat_, part, at); }
-
- private:
-  Assessment boat_;
-  const HullModel& hull_;
-};
-
-/// A straight line from the motor low in the hull to the disc under the after end, as flat as its clearance lets it be.
-void lay_shaft(Bench& bench, Drive& d, const Vec3& motor, const Vec3& disc) {
-  const Vec3 along = (motor - disc).normalized();
-  d.shaft.motor_tilt = std::atan2(along.z(), along.x());
-  // A cable bends between the motor and a level strut; a joint wants strut and shaft in one line.
-  d.shaft.strut_angle =
-      d.mounting == Mounting::strut && d.shaft.kind != ShaftKind::flex_cable ? d.shaft.motor_tilt : 0.0;
-  // Where the line comes out of the bottom.
-  const auto outside = [&](double x) {
-    return disc.z() + (x - disc.x()) * along.z() / along.x() < bench.hull().bottom_height(x, disc.y());
-  };
-  double out = std::max(disc.x(), bench.hull().box.low.x()), in = motor.x();
-  for (int i = 0; i < 40; ++i) (outside(0.5 * (out + in)) ? out : in) = 0.5 * (out + in);
-  d.shaft.exit_x = 0.5 * (out + in);
-}
 
 /// A decked hull that nobody can reach into.
 bool needs_hatch(const Assessment& a) {
@@ -86,103 +35,27 @@ Project with_hatch(const Assessment& a) {
 
 /// The boat with the chosen components aboard.
 Project aboard(const Assessment& a, const Project& bare, const DriveSet& set) {
-  Bench bench(a, bare);
+  FitBench bench(a, bare);
   Project& p = bench.project();
-  DriveUnit& unit = p.drives.front();
-  Drive d = drive_of_unit(p, unit);
-  for (const auto& [group, entry] : set) put_data(entry->part, d);
-  const HullModel& hull = bench.hull();
-  const double keel = hull.box.low.z(), length = hull.length(), r = 0.5 * d.screw.diameter;
-  const Part* old_screw = p.layout.find(d.stands.propulsor);
-  const auto list = [&](Id id) { p.drives.front().components.push_back(id); };
-  const CatalogueEntry *motor = entry_of(set, DriveGroup::motor), *screw = entry_of(set, DriveGroup::screw);
-  const bool shaft_line = d.has_shaft_line();
-  if (shaft_line) {
-    const double x = d.mounting == Mounting::strut ? -1.2 * d.screw.diameter : 0.4 * d.screw.diameter;
-    Vec3 disc = old_screw ? old_screw->place : Vec3(x, 0.0, 0.0);
-    if (!old_screw)
-      disc.z() = (x < 0.0 ? keel : hull.bottom_height(x, 0.0)) -
-                 (d.screw.surface ? 0.0 : r + 0.15 * d.screw.diameter + (x < 0.0 ? 0.25 * d.screw.diameter : 0.0));
-    const Part* old_motor = p.layout.find(d.stands.motor);
-    const double mx = 0.34 * length;
-    Vec3 at =
-        old_motor ? old_motor->place : Vec3(mx, 0.0, hull.bottom_height(mx, 0.0) + 0.5 * d.motor.can_diameter + 0.006);
-    if (!(old_motor && old_screw)) lay_shaft(bench, d, at, disc);
-    const Vec3 along(std::cos(d.shaft.motor_tilt), 0.0, std::sin(d.shaft.motor_tilt));
-    const Vec3 coupling = at - along * (0.5 * d.motor.can_length + d.motor.shaft_reach);
-    if (motor) list(bench.place(motor->part, at));
-    if (const auto* e = entry_of(set, DriveGroup::coupler)) list(bench.place(e->part, coupling));
-    if (const auto* e = entry_of(set, DriveGroup::shaft)) {
-      Part part = e->part;
-      const double was = part.size.x();
-      part.size.x() = (coupling - disc).norm() - 0.5 * d.coupler.length;
-      part.mass *= part.size.x() / was;  // tube and shaft are cut to length
-      part.data = d.shaft;
-      list(bench.place(part, 0.5 * (coupling + disc)));
-    }
-    if (screw) list(bench.place(screw->part, disc));
-  } else if (d.propulsor == Propulsor::jet) {
-    Id unit_id = d.stands.propulsor;
-    if (const auto* e = entry_of(set, DriveGroup::jet)) {
-      const Vec3& size = e->part.size;
-      unit_id = bench.place(e->part, {0.5 * size.x() - 0.008, 0.0, hull.bottom_height(0.02, 0.0) + 0.5 * size.z()});
-      list(unit_id);
-    }
-    const Part* jet = p.layout.find(unit_id);
-    if (motor && jet)
-      list(bench.place(
-          motor->part,
-          jet->place + Vec3(0.5 * jet->size.x() + d.motor.shaft_reach + 0.01 + 0.5 * d.motor.can_length, 0.0, 0.0)));
-    if (screw) list(bench.hold(screw->part, unit_id));
-  } else if (d.propulsor == Propulsor::propeller) {
-    Id unit_id = d.stands.propulsor;
-    if (const auto* e = entry_of(set, DriveGroup::pod)) {
-      const Vec3& size = e->part.size;
-      const double foot = keel - 1.35 * d.screw.diameter;
-      unit_id = bench.place(e->part, {-0.5 * size.x() - 0.004, 0.0, foot + 0.5 * size.z()});
-      list(unit_id);
-    }
-    if (motor) {
-      Part below = motor->part;
-      std::get<Motor>(below.data).wet = std::get<Motor>(below.data).outrunner;
-      list(bench.hold(below, unit_id));
-    }
-    if (screw) list(bench.hold(screw->part, unit_id));
-  } else {
-    const double over = std::max(r, d.screw.guard_radius) + 0.008, x = 0.16 * length;
-    const Vec3 hub(x, 0.0, hull.deck_height(x, 0.0) + over);
-    if (motor) {
-      Part part = motor->part;
-      part.outside = true;
-      list(bench.place(part, hub));
-      bench.place({.name = "Pylon",
-                   .size = {0.06, 0.014, over},
-                   .mass = 0.4 * over,
-                   .mass_sigma = 0.1 * over,
-                   .may_get_wet = true,
-                   .outside = true},
-                  {x, 0.0, hub.z() - 0.5 * over - 0.5 * d.motor.can_diameter});
-    }
-    if (screw)
-      list(bench.place(screw->part, hub - Vec3(0.5 * d.motor.can_length + 0.5 * d.screw.length + 0.004, 0.0, 0.0)));
-  }
+  DriveLaying laying{bench, drive_of_unit(p, p.drives.front()), set};
+  for (const auto& [group, entry] : set) put_data(entry->part, laying.drive);
+  const DriveKind& kind = drive_kind(laying.drive);
+  kind.lay(laying);
   for (const DriveGroup g : {DriveGroup::battery, DriveGroup::esc})
-    if (const auto* e = entry_of(set, g)) list(bench.stow(e->part));
-  // Where its shaft lies was worked out above; the rest is the components' own.
-  set_drive(p, [&] {
-    Drive now = drive_of(p);
-    if (shaft_line && !now.lacks(DriveGroup::shaft)) {
-      now.shaft.motor_tilt = d.shaft.motor_tilt;
-      now.shaft.strut_angle = d.shaft.strut_angle;
-      now.shaft.exit_x = d.shaft.exit_x;
-    }
-    return now;
-  }());
+    if (const Part* part = laying.chosen(g)) laying.list(bench.stow(*part));
+  // Where its shaft lies was worked out; the rest is the components' own.
+  Drive now = drive_of(p);
+  if (kind.shaft_line && !now.lacks(DriveGroup::shaft)) {
+    now.shaft.motor_tilt = laying.drive.shaft.motor_tilt;
+    now.shaft.strut_angle = laying.drive.shaft.strut_angle;
+    now.shaft.exit_x = laying.drive.shaft.exit_x;
+  }
+  set_drive(p, now);
   return p;
 }
 
 /// The brief's payload, where nothing of its kind is aboard: a sealed box of twice its weight in water.
-void take_payload(Bench& bench) {
+void take_payload(FitBench& bench) {
   Project& p = bench.project();
   const double mass = p.brief.payload;
   for (const Part& part : p.layout.parts)
@@ -207,15 +80,13 @@ bool stands_aboard(const Project& p, PartKind kind) {
 
 /// What steers a drive of this kind, with its servo; a rudder of about the disc's height behind it.
 Project steered(const Assessment& a, const Project& driven, const Catalogue& catalogue) {
-  Bench bench(a, driven);
+  FitBench bench(a, driven);
   Project& p = bench.project();
   const Drive d = p.drive();
-  const bool air = d.propulsor == Propulsor::air_propeller;
+  const DriveKind& kind = drive_kind(d);
+  const bool air = kind.in_air;
   Steering s = p.steering;
-  const SteeredBy by = air                             ? SteeredBy::air_rudder
-                       : d.propulsor == Propulsor::jet ? SteeredBy::nozzle
-                       : d.mounting == Mounting::pod   ? SteeredBy::pod
-                                                       : SteeredBy::rudder;
+  const SteeredBy by = kind.steered_by;
   const bool kept = s.by == by && stands_aboard(p, PartKind::servo);
   if (kept) return driven;
   const Part* propulsor = p.layout.find(d.stands.propulsor);
@@ -244,7 +115,7 @@ Project steered(const Assessment& a, const Project& driven, const Catalogue& cat
              at.z() + 0.5 * post};
     bench.place(blade, stock);
   }
-  const bool light = air || d.propulsor == Propulsor::jet;
+  const bool light = kind.light_steering;
   if (!stands_aboard(p, PartKind::servo)) {
     const Part& servo = named(catalogue, light ? "Servo 9 g, micro" : "Servo standard").part;
     // As near to the transom as it finds room, above the line.
@@ -320,16 +191,17 @@ std::optional<Edit> larger_esc(const Assessment& a, const Drive& have, const Cat
 Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mounting, const Catalogue& catalogue,
                    const std::function<void(std::size_t set, std::size_t of)>& trying) {
   if (propulsor == Propulsor::none) throw InvalidInput("Drive", "needs a kind");
+  const DriveKind& kind = drive_kind(propulsor, mounting);
   Assessor judge;  // one for all: the hull stays the same
   const Assessment boat =
       before.project.drives.empty() && needs_hatch(before) ? judge.assess(with_hatch(before)) : before;
   Project bare = boat.project;
   if (bare.drives.empty()) {
     bare.drives.push_back({.id = bare.take_id()});
-    bare.drives.front().use.slip = usual_slip(propulsor);
+    bare.drives.front().use.slip = kind.usual_slip;
   }
   for (DriveUnit& unit : bare.drives) {
-    if (unit.propulsor != propulsor) unit.use.slip = usual_slip(propulsor);
+    if (unit.propulsor != propulsor) unit.use.slip = kind.usual_slip;
     const bool screw_stays = unit.propulsor == propulsor;
     unit.propulsor = propulsor;
     unit.mounting = mounting;
@@ -357,7 +229,7 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
     }
     return steered(boat, bare, catalogue);
   }
-  const DriveNeed need = need_of(boat, propulsor);
+  const DriveNeed need = need_of(boat, kind);
   std::optional<Project> best;
   double least = 0.0;
   std::vector<DriveSet> sets = sets_for(boat, have, need, catalogue);

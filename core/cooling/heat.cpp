@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 
+#include "drive/kind.h"
 #include "drive/thermal.h"
 #include "drive/water_film.h"
 #include "water/fluid.h"
@@ -69,18 +70,8 @@ double effectiveness(double conductance, double flow, double density) {
 Stream stream_of(const Boat& b, const RunningState& s) {
   Stream out;
   out.speed = s.speed;
-  const double each = s.thrust / b.drive.count, d = b.drive.screw.diameter;
-  if (b.drive.propulsor == Propulsor::jet) {
-    // Momentum: T = rho A_n v_j (v_j - V); the tap stands where the same flow fills the impeller's disc.
-    const double nozzle = 0.25 * pi * b.drive.jet.nozzle * b.drive.jet.nozzle, disc = 0.25 * pi * d * d;
-    const double jet = 0.5 * (s.speed + std::sqrt(s.speed * s.speed + 4.0 * each / (b.density * nozzle)));
-    out.race = jet * std::min(1.0, nozzle / disc);
-    out.duct_full = s.load.immersed > 0.5;
-  } else if (b.drive.propulsor == Propulsor::propeller) {
-    out.race = std::sqrt(s.speed * s.speed + std::max(0.0, 2.0 * each / (b.density * 0.25 * pi * d * d)));
-  } else {
-    out.race = s.speed;  // an air propeller moves no water
-  }
+  out.race = s.speed;
+  if (const auto moves = drive_kind(b.drive).stream) moves(b, s, out);
   out.density = b.density;
   out.viscosity = b.viscosity;
   const double keel = b.hull.outline.keel.front();

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "base/key_table.h"
+#include "drive/kind.h"
 
 namespace plucky {
 
@@ -50,22 +51,20 @@ class Plumber {
   }
   Id pickup(bool pump) {
     const DriveParts parts = drive_parts(boat_.layout, boat_.drive);
-    if (pump || boat_.drive.propulsor == Propulsor::air_propeller) {
+    const DriveKind& kind = drive_kind(boat_.drive);
+    if (pump || kind.in_air) {
       const double x = boat_.hull.box.low.x() + 0.25 * boat_.hull.length();
       return add(K::pump, nullptr, {x, 0.015, boat_.hull.bottom_height(x, 0.015)});
     }
-    if (boat_.drive.propulsor == Propulsor::jet && parts.propulsor)
-      return add(K::angled_tap, parts.propulsor,
-                 {-0.2 * parts.propulsor->size.x(), 0.0, 0.3 * parts.propulsor->size.z()});
+    const auto from_drive = [&] {
+      const CoolFitting f = kind.pickup(boat_, *parts.propulsor);
+      return add(f.kind, f.part ? parts.propulsor : nullptr, f.place);
+    };
+    const bool has_own = kind.pickup && parts.propulsor;
+    if (has_own && kind.own_pickup) return from_drive();
     if (const Part* rudder = part_of_kind(boat_.layout, PartKind::rudder); rudder && rudder->outside)
       return add(K::rudder_nose, rudder, {0.4 * rudder->size.x(), 0.0, -0.2 * rudder->size.z()});
-    if (parts.propulsor && boat_.drive.mounting != Mounting::pod) {
-      // In the race, a little behind the disc and beside its hub.
-      const Vec3 disc = disc_centre(*parts.propulsor, boat_.drive);
-      const double d = boat_.drive.screw.diameter;
-      return add(K::transom_tube, nullptr,
-                 {std::min(disc.x(), boat_.hull.box.low.x()) - 0.015, disc.y() + 0.3 * d, disc.z()});
-    }
+    if (has_own) return from_drive();
     return add(K::scoop, nullptr, {boat_.hull.box.low.x() + 0.05, 0.02, boat_.hull.bottom_height(0.05, 0.02)});
   }
 
@@ -288,7 +287,7 @@ std::vector<OptionResult> compare_options(const CoolingCircuit& circuit, const B
     add(plumbing_name(p), plumbed(p, boat, circuit, fresh));
   if (!circuit.empty()) {
     for (const double bore : {0.002, 0.003, 0.004}) add({"Bore {0}", length_quantity(bore)}, with_bore(circuit, bore));
-    if (boat.drive.propulsor == Propulsor::jet)
+    if (drive_kind(boat.drive).own_pickup)
       for (FittingKind tap : {FittingKind::flush_tap, FittingKind::angled_tap})
         add(fitting_name(tap), with_pickup(circuit, tap));
     for (HoseMaterial m : {HoseMaterial::rubber, HoseMaterial::aluminium}) add(hose_name(m), with_material(circuit, m));

@@ -1,6 +1,7 @@
 #include "drive/drive.h"
 
 #include "base/key_table.h"
+#include "drive/kind.h"
 
 namespace plucky {
 
@@ -59,15 +60,8 @@ PLUCKY_KEYS(ShaftKind, shaft_kind, shafts, "shaft")
 PLUCKY_KEYS(BearingKind, bearing, bearings, "bearing")
 #undef PLUCKY_KEYS
 
-double usual_slip(Propulsor propulsor) {
-  switch (propulsor) {
-    case Propulsor::jet:
-      return 0.45;
-    case Propulsor::air_propeller:
-      return 0.60;
-    default:
-      return 0.15;
-  }
+bool Drive::has_shaft_line() const {
+  return drive_kind(*this).shaft_line;
 }
 
 }  // namespace plucky

@@ -76,6 +76,9 @@ struct Gearing {
   bool operator==(const Gearing&) const = default;
 };
 
+/// Least blade area ratio of an impeller, common practice, no source.
+inline constexpr double least_impeller_area = 0.6;
+
 struct Screw {
   double diameter = 0.040;  ///< m; impeller of a jet
   double pitch = 0.048;     ///< m
@@ -221,13 +224,10 @@ struct Drive : DriveUse {
 
   [[nodiscard]] bool lacks(DriveGroup group) const { return (gaps >> static_cast<unsigned>(group) & 1u) != 0; }
   /// A straight or jointed line from a motor in the hull to a water propeller.
-  [[nodiscard]] bool has_shaft_line() const { return propulsor == Propulsor::propeller && mounting != Mounting::pod; }
+  [[nodiscard]] bool has_shaft_line() const;
 };
 
 /// Why a drive cannot be run, in words ("the drive has no ESC"); empty when nothing is missing.
 [[nodiscard]] Text drive_gap(const Drive& drive);
-
-/// Slip usually seen with a kind of propulsor; low confidence for jets and air propellers.
-[[nodiscard]] double usual_slip(Propulsor propulsor);
 
 }  // namespace plucky

@@ -7,6 +7,7 @@
 
 #include "base/error.h"
 #include "base/key_table.h"
+#include "drive/kind.h"
 
 namespace plucky {
 
@@ -143,24 +144,12 @@ DriveGroup drive_group_from_key(const std::string& key) {
   return value_of(groups, "part of the drive", key);
 }
 
-std::vector<DriveGroup> drive_groups(const Drive& d) {
-  switch (d.propulsor) {
-    case Propulsor::none:
-      return {};
-    case Propulsor::jet:
-      return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::jet, G::screw, G::fittings};
-    case Propulsor::air_propeller:
-      return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::screw, G::fittings};
-    case Propulsor::propeller:
-      break;
-  }
-  if (d.mounting == Mounting::pod)
-    return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::pod, G::screw, G::fittings};
-  return {G::drive, G::battery, G::esc, G::motor, G::gearing, G::coupler, G::shaft, G::screw, G::fittings};
+const std::vector<DriveGroup>& drive_groups(const Drive& d) {
+  return drive_kind(d).groups;
 }
 
 bool has_group(const Drive& drive, DriveGroup group) {
-  const auto all = drive_groups(drive);
+  const auto& all = drive_groups(drive);
   return std::find(all.begin(), all.end(), group) != all.end();
 }
 
@@ -184,12 +173,13 @@ std::span<const DriveSwitch> drive_switches() {
 
 bool matters(const Drive& d, DriveGroup group, const char* key) {
   const auto is = [&](const char* other) { return std::strcmp(key, other) == 0; };
+  const DriveKind& kind = drive_kind(d);
   if (group == G::pod && is("shaft_diameter_m")) return d.gearing.ratio != 1.0;
-  if (group == G::shaft && is("strut_angle_rad")) return d.mounting == Mounting::strut;
+  if (group == G::shaft && is("strut_angle_rad")) return kind.strut;
   if (group == G::shaft && is("bore_m")) return d.shaft.kind == ShaftKind::hollow;
-  if (group == G::screw && is("guard_radius_m")) return d.propulsor == Propulsor::air_propeller;
-  if (group == G::screw && is("surface")) return d.has_shaft_line();
-  if (group == G::motor && is("wet")) return d.mounting == Mounting::pod && d.propulsor == Propulsor::propeller;
+  if (group == G::screw && is("guard_radius_m")) return kind.in_air;
+  if (group == G::screw && is("surface")) return kind.shaft_line;
+  if (group == G::motor && is("wet")) return kind.motor_in == G::pod;
   if (group == G::fittings && (is("tab_share") || is("tab_rad"))) return d.fittings.tab_chord > 0.0;
   if (group == G::fittings && std::strncmp(key, "fin_", 4) == 0) return d.fittings.fins > 0;
   return true;

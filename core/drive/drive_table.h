@@ -14,7 +14,7 @@ namespace plucky {
 [[nodiscard]] DriveGroup drive_group_from_key(const std::string& key);
 
 /// The groups a drive of this kind has.
-[[nodiscard]] std::vector<DriveGroup> drive_groups(const Drive& drive);
+[[nodiscard]] const std::vector<DriveGroup>& drive_groups(const Drive& drive);
 [[nodiscard]] bool has_group(const Drive& drive, DriveGroup group);
 
 /// One number. `zero_is_estimated`: 0 stands for "not told" although the range begins above it.

@@ -27,6 +27,13 @@ struct Joint {
   Text hint;  ///< flats, grub screws, thread lock, access; may be empty
 };
 
+/// One joint. `loose` and `tight` say what to do where there is play and where the inner part is too large.
+[[nodiscard]] Joint joint_of(const char* key, const char* inner, double inner_diameter, const char* outer,
+                             double outer_diameter, const char* loose, const char* tight, const char* hint);
+/// The screw on a shaft that no coupler interrupts.
+[[nodiscard]] Joint screw_joint(const char* key, const char* shaft, double shaft_diameter, const char* bore,
+                                double bore_diameter, const char* hint);
+
 /// Tolerance: bores up to 0.05 mm over the shaft are a fit; more wants a sleeve.
 [[nodiscard]] std::vector<Joint> fit_chain(const Drive& drive);
 

@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "drive/drive_table.h"
+#include "drive/kind.h"
 #include "drive/propeller_chart.h"
 #include "water/fluid.h"
 
@@ -16,7 +17,7 @@ DriveReport run_drive(const Drive& d, double water_density) {
   const Screw& screw = d.screw;
   r.revolutions = d.loaded * d.motor.kv * d.battery.voltage() / (2.0 * pi * d.gearing.ratio);
   r.speed = r.revolutions * screw.pitch * (1.0 - d.slip);
-  const bool air = d.propulsor == Propulsor::air_propeller;
+  const bool air = drive_kind(d).in_air;
   const PropellerChart chart({screw.blades, screw.blade_area, screw.pitch / screw.diameter}, air);
   const PropellerCoefficients k =
       chart.wetted(r.speed / (r.revolutions * screw.diameter),

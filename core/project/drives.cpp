@@ -92,15 +92,14 @@ Part* unlisted(Project& p, DriveGroup group) {
 
 /// What of a drive lies within which: a pod holds what turns its propeller, a jet its impeller, a shaft its coupler.
 DriveGroup holder_of(DriveGroup group, const Drive& d) {
-  const bool in_pod = d.propulsor == Propulsor::propeller && d.mounting == Mounting::pod;
+  const DriveKind& kind = drive_kind(d);
   switch (group) {
     case DriveGroup::motor:
+      return kind.motor_in;
     case DriveGroup::screw:
-      return in_pod                                                        ? DriveGroup::pod
-             : d.propulsor == Propulsor::jet && group == DriveGroup::screw ? DriveGroup::jet
-                                                                           : group;
+      return kind.screw_in;
     case DriveGroup::gearing:
-      return in_pod ? DriveGroup::pod : DriveGroup::motor;
+      return kind.gearing_in;
     case DriveGroup::coupler:
       return DriveGroup::shaft;
     default:
@@ -147,8 +146,8 @@ void fill(Project& p, DriveUnit& unit, const Drive& d, DriveGroup group) {
       return;
     }
   const DriveGroup holder = holder_of(group, d);
-  const bool impeller = group == DriveGroup::screw && d.propulsor == Propulsor::jet;
-  Part part{.id = p.take_id(), .name = impeller ? "Impeller" : drive_group_name(group), .kind = kind_of(group)};
+  const char* name = group == DriveGroup::screw ? drive_kind(d).screw_name : drive_group_name(group);
+  Part part{.id = p.take_id(), .name = name, .kind = kind_of(group)};
   if (group != DriveGroup::battery && group != DriveGroup::esc) part.shape = PartShape::cylinder_x;
   part.data = data_of(d, group);
   take_size_from_data(part);
@@ -221,10 +220,7 @@ Drive drive_of_unit(const Project& p, const DriveUnit& unit) {
   d.fittings = p.fittings;
   std::vector<const Battery*> batteries;
   std::uint32_t has = 0;
-  const PartKind driver = unit.propulsor == Propulsor::jet ? PartKind::jet
-                          : unit.propulsor == Propulsor::propeller && unit.mounting == Mounting::pod
-                              ? PartKind::pod
-                              : PartKind::propeller;
+  const PartKind driver = kind_of(unit.type().bearer);
   for (const Id id : unit.components) {
     const Part* part = p.layout.component(id);
     if (!part || !has_data(*part)) continue;

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "drive/drive.h"
+#include "drive/kind.h"
 #include "layout/part.h"
 
 namespace plucky {
@@ -24,6 +25,7 @@ struct DriveUnit {
   std::vector<Id> components;
   bool operator==(const DriveUnit&) const = default;
   [[nodiscard]] bool lists(Id component) const;
+  [[nodiscard]] const DriveKind& type() const { return drive_kind(propulsor, mounting); }
 };
 
 /// One drive as the physics reads it; `count` is 1. What it lists and has no data, or does not list, is a gap.

@@ -95,18 +95,11 @@ Project boat_of_family(HullFamily family) {
 
 BoatType type_of(const Project& p) {
   if (!family_of(p.hull.family).planes) return BoatType::displacement;
-  switch (p.drives.empty() ? Propulsor::none : p.drives.front().propulsor) {
-    case Propulsor::jet:
-      return BoatType::jet;
-    case Propulsor::air_propeller:
-      return BoatType::air_sled;
-    case Propulsor::propeller:
-      return p.brief.type == BoatType::displacement && p.hull.family == HullFamily::imported ? BoatType::displacement
-                                                                                             : BoatType::shaft_monohull;
-    case Propulsor::none:
-      break;
-  }
-  return p.brief.type;
+  const DriveKind& kind = p.drives.empty() ? drive_kind(Propulsor::none) : p.drives.front().type();
+  if (!kind.makes) return p.brief.type;
+  if (kind.open_screw && p.brief.type == BoatType::displacement && p.hull.family == HullFamily::imported)
+    return BoatType::displacement;
+  return *kind.makes;
 }
 
 }  // namespace plucky

@@ -34,7 +34,7 @@ double revolutions_for(const PowerTrain& train, double throttle, Torque torque) 
 HeldThrust thrust_at(const PowerTrain& train, const Propulsion& propulsion, double throttle, double water_speed,
                      const PropulsorWater& water) {
   if (free_revolutions(train, throttle) <= 0.0) return {};
-  if (water.disc && propulsion.kind() == Propulsor::propeller) {
+  if (water.disc && propulsion.kind().open_screw) {
     // Less load, more revolutions, more air: two states may hold. The one it comes from goes first.
     const double air = water.history == AirHistory::from_rest ? 1.0 : 0.0;
     const double n = revolutions_for(train, throttle, [&](double turns) {
@@ -80,8 +80,8 @@ void fill_in(RunningState& s, const Balance& b, double speed, double pitch) {
   s.load = t.load;
   s.thrust = b.train.count * t.thrust;
   s.slip = 1.0 - speed / (t.revolutions * pitch);
-  if (b.propulsion.kind() == Propulsor::jet) {
-    s.jet_speed = b.propulsion.jet(t.revolutions, speed * (1.0 - b.between.wake)).jet_speed;
+  if (const auto jet_speed = b.propulsion.kind().jet_speed) {
+    s.jet_speed = jet_speed(b.propulsion, t.revolutions, speed * (1.0 - b.between.wake));
     s.slip = 1.0 - speed / *s.jet_speed;
   }
   s.shaft = shaft_state(b.train, b.throttle, t.revolutions);

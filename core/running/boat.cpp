@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "drive/kind.h"
 #include "hull/family.h"
 #include "layout/kind.h"
 #include "resistance/friction.h"
@@ -35,15 +36,8 @@ void add_part(const Boat& b, const Part& p, const WaterLevel& level, DragAreas& 
   const double dry = p.size.z() - wet, wet_z = box.low.z() + 0.5 * wet, dry_z = box.high.z() - 0.5 * dry;
   if (wet > 0.0 && p.kind == PartKind::rudder) {
     areas.add_water(foil_drag_area(p.size.x(), p.size.y(), wet), wet_z);
-  } else if (wet > 0.0 && in_the_line(p.kind)) {
-    if (b.drive.has_shaft_line()) {
-      // A shaft or tube meets the stream at a slant.
-      areas.add_water(0.10 * p.size.y() * std::min(wet, p.size.x() + wet), wet_z);
-    } else if (b.drive.propulsor != Propulsor::jet) {  // a jet lies in the bottom
-      // A faired nacelle round the motor and a leg of 12 mm, whatever the box with its bracket measures.
-      const double nacelle = 1.2 * b.drive.motor.can_diameter;
-      areas.add_water(0.1 * 0.25 * pi * nacelle * nacelle + 0.12 * 0.012 * wet + 0.24 * 0.012 * 0.012, wet_z);
-    }
+  } else if (wet > 0.0 && in_the_line(p.kind) && drive_kind(b.drive).line_drag) {
+    areas.add_water(drive_kind(b.drive).line_drag(b.drive, p, wet), wet_z);
   } else if (wet > 0.0 && p.kind != PartKind::propeller) {  // its drag is the propulsor's
     areas.add_water(0.4 * p.size.y() * wet, wet_z);
   }
@@ -80,7 +74,7 @@ bool planes(HullFamily family) {
 }
 
 WakeShares wake_shares(const Boat& b) {
-  if (b.drive.propulsor == Propulsor::air_propeller || b.drive.propulsor == Propulsor::jet) return {};
+  if (!drive_kind(b.drive).open_screw) return {};
   if (planes(b.family)) return {0.02, 0.02};
   const double w = std::max(0.0, 0.5 * b.form.block - 0.05);
   return {w, 0.6 * w};
@@ -156,11 +150,12 @@ RunningHull running_hull(const Boat& b) {
     bottom.tab_chord = fittings.tab_chord;
     bottom.tab_span = fittings.tab_share;
     bottom.tab_angle = fittings.tab_angle;
-  } else if (b.drive.propulsor == Propulsor::jet && b.drive.jet.ride_plate_angle != 0.0) {
-    // The ride plate works as a tab a little wider than the impeller and 20 mm deep.
-    bottom.tab_chord = 0.020;
-    bottom.tab_span = std::min(1.0, 1.3 * b.drive.screw.diameter / std::max(bottom.beam, 1e-3));
-    bottom.tab_angle = b.drive.jet.ride_plate_angle;
+  } else if (const auto tab_of = drive_kind(b.drive).tab) {
+    if (const auto tab = tab_of(b.drive)) {
+      bottom.tab_chord = tab->chord;
+      bottom.tab_span = std::min(1.0, tab->width / std::max(bottom.beam, 1e-3));
+      bottom.tab_angle = tab->angle;
+    }
   }
   // Where the method cannot go the displacement method stands alone.
   h.planes = planes(b.family) && bottom.beam > 0.0 && bottom.lcg > 0.0 && bottom.lcg < 8.0 * bottom.beam;

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "drive/kind.h"
+
 namespace plucky {
 
 namespace {
@@ -33,12 +35,9 @@ DriveParts drive_parts(const Layout& layout, const Drive& drive) {
   return {layout.find(s.motor), layout.find(s.propulsor), layout.find(s.second_motor), layout.find(s.second_propulsor)};
 }
 
-Vec3 disc_centre(const Part& part, const Drive& drive) {
-  Vec3 at = part.place;
-  if (drive.propulsor == Propulsor::jet) at.x() -= 0.5 * part.size.x();
-  if (drive.propulsor == Propulsor::propeller && drive.mounting == Mounting::pod)
-    at.z() += 0.5 * (drive.screw.diameter - part.size.z());
-  return at;
+Vec3 disc_centre(const Part& bearer, const Drive& drive) {
+  const DriveKind& kind = drive_kind(drive);
+  return kind.disc ? kind.disc(bearer, drive) : bearer.place;
 }
 
 DriveLine drive_line(const HullModel& hull, const Layout& layout, const Drive& d) {
@@ -61,7 +60,7 @@ DriveLine drive_line(const HullModel& hull, const Layout& layout, const Drive& d
   line.motor_end = parts.motor->place - reach * axis;
   line.exit = {s.exit_x, line.disc.y(), hull.bottom_height(s.exit_x, line.disc.y())};
   line.allowance = allowance_of(d.coupler.kind);
-  const bool strut = d.mounting == Mounting::strut;
+  const bool strut = drive_kind(d).strut;
   if (strut && s.kind == ShaftKind::flex_cable) {
     // The tube is bent from the motor's axis to the strut's: nothing is off at the ferrule, the cable bends instead.
     line.shaft_angle = s.strut_angle;
@@ -91,67 +90,26 @@ DriveLine drive_line(const HullModel& hull, const Layout& layout, const Drive& d
 
 std::optional<Working> working_place(const HullModel& hull, const Layout& layout, const Drive& d, const Vec3& cg,
                                      const WaterLevel& at_rest) {
+  const DriveKind& kind = drive_kind(d);
   const DriveParts parts = drive_parts(layout, d);
-  if (!parts.propulsor || d.lacks(DriveGroup::screw)) return std::nullopt;
+  if (!parts.propulsor || d.lacks(DriveGroup::screw) || !kind.place) return std::nullopt;
   Working w;
   w.place = disc_centre(*parts.propulsor, d);
-  const double radius = 0.5 * d.screw.diameter, keel = hull.box.low.z();
-  if (d.has_shaft_line()) {
+  if (kind.shaft_line) {
     const DriveLine line = drive_line(hull, layout, d);
-    w.thrust_angle = d.mounting == Mounting::strut ? d.shaft.strut_angle : line.known ? line.shaft_angle : 0.0;
+    w.thrust_angle = kind.strut ? d.shaft.strut_angle : line.known ? line.shaft_angle : 0.0;
   }
   const Vec3 along = direction(w.thrust_angle);
   const Vec3 lever = cg - w.place;
   // Square to the line in the plane of the profile; positive when the line passes below the CG.
   w.thrust_offset = lever.z() * along.x() - lever.x() * along.z();
-  switch (d.propulsor) {
-    case Propulsor::jet: {
-      // The rim's fore end: when that is clear of the water the intake draws air.
-      const double x = std::max(0.0, parts.propulsor->place.x() + 0.5 * parts.propulsor->size.x() - 0.010);
-      w.inlet = {x, w.place.y(), hull.bottom_height(x, w.place.y()) - d.jet.intake_step};
-      w.rest_depth = at_rest(x) - w.inlet.z();
-      w.below_keel = std::max(0.0, d.jet.intake_step);
-      break;
-    }
-    case Propulsor::air_propeller:
-      w.tip_clearance = w.place.z() - radius - hull.deck_height(w.place.x(), w.place.y());
-      break;
-    default: {
-      w.rest_depth = at_rest(w.place.x()) - (w.place.z() + radius);
-      const bool plate = d.mounting == Mounting::pod && d.pod.plate;
-      // A plate, or the bottom above a disc that stands ahead of the transom, sends the air a longer way round.
-      w.shield = plate ? 0.4 * radius : std::clamp(w.place.x(), 0.0, 2.0 * radius);
-      w.wanted_depth = d.screw.surface ? -radius : (plate ? 0.1 : 0.3) * d.screw.diameter;
-      w.below_keel = std::max(0.0, keel - (w.place.z() - radius));
-      // Behind the transom the nearest skin is its edge.
-      w.tip_clearance = w.place.x() < 0.0 ? std::hypot(w.place.x(), std::max(0.0, keel - w.place.z() - radius))
-                                          : hull.bottom_height(w.place.x(), w.place.y()) - w.place.z() - radius;
-      break;
-    }
-  }
+  kind.place(hull, *parts.propulsor, d, at_rest, w);
   return w;
 }
 
 PropulsorWater propulsor_water(const Drive& d, const Working& w, const WaterLevel& water) {
-  PropulsorWater out;
-  switch (d.propulsor) {
-    case Propulsor::none:
-    case Propulsor::air_propeller:
-      break;
-    case Propulsor::jet: {
-      // The share of the intake's length that is wet; its rim lies along the bottom.
-      constexpr int points = 8;
-      int wet = 0;
-      for (int k = 0; k < points; ++k)
-        wet += water(w.inlet.x() - d.jet.intake_length * (k + 0.5) / points) > w.inlet.z();
-      out.share = static_cast<double>(wet) / points;
-      break;
-    }
-    case Propulsor::propeller:
-      out.disc = DiscPlace{water(w.place.x()) - w.place.z(), w.shield, d.screw.surface};
-      break;
-  }
-  return out;
+  const DriveKind& kind = drive_kind(d);
+  return kind.water ? kind.water(d, w, water) : PropulsorWater{};
 }
 
 }  // namespace plucky

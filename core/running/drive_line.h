@@ -27,7 +27,7 @@ struct DriveParts {
 [[nodiscard]] DriveParts drive_parts(const Layout& layout, const Drive& drive);
 
 /// Middle of the propeller disc (of a pod: at its foot; of a jet: the nozzle), m.
-[[nodiscard]] Vec3 disc_centre(const Part& propulsor, const Drive& drive);
+[[nodiscard]] Vec3 disc_centre(const Part& bearer, const Drive& drive);
 
 /// The line from motor to propeller. All in boat axes; angles are positive with the after end down.
 struct DriveLine {
@@ -58,6 +58,7 @@ struct Working {
   double wanted_depth = 0.0;   ///< m, that keeps air away
   double tip_clearance = 0.0;  ///< m, from the disc to the bottom (of an air propeller: to the deck)
   double shield = 0.0;         ///< m, by which a plate or the hull above makes the way of the air longer
+  bool plate = false;          ///< an anti-ventilation plate lies above it
   double below_keel = 0.0;     ///< m, by which its lowest point stands below the keel
 };
 

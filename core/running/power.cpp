@@ -44,8 +44,8 @@ PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredB
   between_.thrust_deduction = w.thrust_deduction;
   keel_ = b.hull.outline.keel.front();
   working_ = working_place(b);
-  cooling_.submerged = b.drive.motor.wet && b.drive.mounting == Mounting::pod;
-  cooling_.wash = b.drive.propulsor == Propulsor::air_propeller;
+  cooling_.submerged = b.drive.motor.wet && drive_kind(b.drive).motor_in == DriveGroup::pod;
+  cooling_.wash = drive_kind(b.drive).in_air;
   cooling_.jacket =
       std::any_of(b.layout.parts.begin(), b.layout.parts.end(), [](const Part& p) { return p.kind == PartKind::hose; });
   jacket_ = b.jacket;
@@ -289,10 +289,8 @@ PowerReport power_report(const Boat& b) {
   r.ranges = power_ranges(powered, r, {hull, b.mass_sigma});
   if (r.full.hull.porpoising_trim) r.porpoising_margin = *r.full.hull.porpoising_trim - r.full.hull.trim;
   r.blow_over = blow_over_margin(b, r.full);
-  const double radius = 0.5 * b.drive.screw.diameter;
-  r.running_depth = b.drive.propulsor == Propulsor::jet
-                        ? r.water_at(r.working->inlet.x()) - r.working->inlet.z()
-                        : r.water_at(r.working->place.x()) - r.working->place.z() - radius;
+  if (const auto depth = drive_kind(b.drive).depth)
+    r.running_depth = depth(b.drive, *r.working, [&](double x) { return r.water_at(x); });
   return r;
 }
 

@@ -13,9 +13,9 @@
 #include "base/text.h"
 #include "drive/cavitation.h"
 #include "drive/drive.h"
+#include "drive/kind.h"
 #include "drive/propeller_chart.h"
 #include "drive/ventilation.h"
-#include "drive/water_jet.h"
 
 namespace plucky {
 
@@ -48,24 +48,26 @@ class Propulsion {
   [[nodiscard]] PropulsorLoad with_air(double revolutions, double speed, const DiscPlace& disc, double air) const;
   /// Share of air that a load would draw at this speed.
   [[nodiscard]] double air_drawn(double thrust, double speed, const DiscPlace& disc, AirHistory history) const;
-  /// Flow and jet speed of a jet.
-  [[nodiscard]] JetState jet(double revolutions, double speed) const {
-    return jet_state(jet_, revolutions, speed, density_);
-  }
-  [[nodiscard]] Propulsor kind() const { return kind_; }
+  [[nodiscard]] const DriveKind& kind() const { return *kind_; }
+  [[nodiscard]] const Drive& drive() const { return drive_; }
+  /// Of what it works in, kg/m3 and m2/s.
+  [[nodiscard]] double density() const { return density_; }
+  [[nodiscard]] double viscosity() const { return viscosity_; }
+  /// Of a propulsor with open blades.
+  [[nodiscard]] const PropellerChart& chart() const { return chart_; }
   /// What the kind of method cannot promise, empty when it is within its published range.
   [[nodiscard]] const Text& doubt() const { return doubt_; }
 
  private:
-  Propulsor kind_;
-  double diameter_, density_, viscosity_;
+  const DriveKind* kind_;
+  Drive drive_;
+  double density_, viscosity_;
   PropellerChart chart_;
   BladeArea blades_;
-  WaterJet jet_;
   Text doubt_;
 };
 
-/// Charts of the drive's blades over a range of pitch ratios; none for a jet.
+/// Charts of the drive's blades over a range of pitch ratios; none where they are not in the open.
 [[nodiscard]] std::optional<ChartFan> charts_over(const Drive& drive, double low, double high);
 
 }  // namespace plucky

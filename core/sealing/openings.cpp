@@ -5,9 +5,29 @@
 #include <algorithm>
 #include <cmath>
 
+#include "drive/kind.h"
+#include "sealing/opening_register.h"
 #include "water/fluid.h"
 
 namespace plucky {
+
+SealOpening& OpeningRegister::add(OpeningKind kind, const std::string& key, const Text& name, const Vec3& place,
+                                  double width, Id subject, std::uint32_t count) {
+  SealOpening o;
+  o.kind = kind;
+  o.key = key;
+  o.name = name;
+  o.place = o.inner = place;
+  o.width = width;
+  o.subject = subject;
+  o.count = count;
+  all.push_back(std::move(o));
+  return all.back();
+}
+
+std::string OpeningRegister::keyed(OpeningKind kind, Id id) {
+  return fmt::format("{}:{}", opening_key(kind), id);
+}
 
 namespace {
 
@@ -16,65 +36,7 @@ using S = SealMethod;
 
 constexpr double far_over = 1.0;  // m
 
-/// Collects the openings of one boat.
-struct Register {
-  const SealInput& in;
-  std::vector<SealOpening> all;
-
-  SealOpening& add(O kind, const std::string& key, const Text& name, const Vec3& place, double width, Id subject = 0,
-                   std::uint32_t count = 1) {
-    SealOpening o;
-    o.kind = kind;
-    o.key = key;
-    o.name = name;
-    o.place = o.inner = place;
-    o.width = width;
-    o.subject = subject;
-    o.count = count;
-    all.push_back(std::move(o));
-    return all.back();
-  }
-  static std::string keyed(O kind, Id id) { return fmt::format("{}:{}", opening_key(kind), id); }
-};
-
-void drive_openings(Register& r) {
-  const Boat& b = r.in.boat;
-  const Drive& d = b.drive;
-  const DriveParts parts = drive_parts(b.layout, d);
-  if (d.has_shaft_line() && r.in.line.known) {
-    SealOpening& tube = r.add(O::shaft_tube, "shaft_tube", "Shaft tube", r.in.line.exit, d.shaft.diameter, 0, d.count);
-    // Water comes in when it stands over the tube's inner end.
-    tube.inner = r.in.line.fore;
-    // The bushes hold water back, 8 mm at each end; the tube between them is wide and holds the grease.
-    tube.numbers.clearance = std::max(4e-5, 0.5 * (d.shaft.bearing_bore - d.shaft.diameter));
-    tube.numbers.length = 0.016;
-    if (d.mounting == Mounting::strut) {
-      const Vec3 at = r.in.line.disc;
-      r.add(O::skin_screws, "skin_screws:strut", "Strut screws",
-            {std::max(0.01, at.x()), at.y(), b.hull.bottom_height(std::max(0.01, at.x()), at.y())}, 0.003, 0, 4);
-    }
-  }
-  if (d.propulsor == Propulsor::jet && parts.propulsor) {
-    const Vec3& p = parts.propulsor->place;
-    const double x = std::max(0.01, p.x());
-    SealOpening& flange =
-        r.add(O::jet_flange, "jet_flange", "Jet's intake flange", {x, p.y(), b.hull.bottom_height(x, p.y())},
-              2.0 * (d.jet.intake_length + 1.5 * d.screw.diameter), parts.propulsor->id);
-    (void)flange;
-    SealOpening& shaft =
-        r.add(O::jet_shaft, "jet_shaft", "Jet's shaft seal", p + Vec3(0.5 * parts.propulsor->size.x(), 0.0, 0.0),
-              d.motor.shaft_diameter, parts.propulsor->id);
-    shaft.numbers.clearance = 5e-5;
-    shaft.numbers.length = 0.012;
-  }
-  if (d.mounting == Mounting::pod && d.propulsor == Propulsor::propeller && parts.propulsor) {
-    const double z = std::max(b.hull.outline.keel.front() + 0.01, parts.propulsor->box().high.z() - 0.02);
-    r.add(O::skin_screws, "skin_screws:pod", "Pod's bracket screws", {0.0, parts.propulsor->place.y(), z}, 0.003,
-          parts.propulsor->id, 4);
-  }
-}
-
-void steering_openings(Register& r) {
+void steering_openings(OpeningRegister& r) {
   const Boat& b = r.in.boat;
   const Steering& s = r.in.steering;
   if (s.by == SteeredBy::none || s.by == SteeredBy::differential) return;
@@ -107,7 +69,7 @@ void steering_openings(Register& r) {
   }
 }
 
-void cooling_openings(Register& r) {
+void cooling_openings(OpeningRegister& r) {
   for (const CoolFitting& raw : r.in.circuit.fittings) {
     const CoolFitting f = filled(raw);
     if (!is_pickup(f.kind) && f.kind != FittingKind::outlet) continue;
@@ -115,11 +77,11 @@ void cooling_openings(Register& r) {
     const O kind = f.kind == FittingKind::outlet ? O::outlet : O::pickup;
     // What stands outside sends its hose through the transom.
     at.x() = std::max(at.x(), r.in.boat.hull.box.low.x());
-    r.add(kind, Register::keyed(kind, f.id), Text(f.name), at, f.bore + 0.002, f.id);
+    r.add(kind, OpeningRegister::keyed(kind, f.id), Text(f.name), at, f.bore + 0.002, f.id);
   }
 }
 
-void hull_openings(Register& r) {
+void hull_openings(OpeningRegister& r) {
   const Boat& b = r.in.boat;
   const HullModel& hull = b.hull;
   for (const Hatch& h : r.in.design.hatches) {
@@ -128,19 +90,20 @@ void hull_openings(Register& r) {
     for (const FloodPoint& f : hull.flood_points)
       if (f.id == h.id && f.place.z() < low.z()) low = f.place;
     if (low.z() > 1e8) continue;
-    r.add(O::hatch_edge, Register::keyed(O::hatch_edge, h.id), Text(h.name), low, 2.0 * (h.length + h.width), h.id);
+    r.add(O::hatch_edge, OpeningRegister::keyed(O::hatch_edge, h.id), Text(h.name), low, 2.0 * (h.length + h.width),
+          h.id);
   }
   for (const Opening& o : r.in.design.openings)
-    r.add(O::hole, Register::keyed(O::hole, o.id), Text(o.name), o.place, 0.004, o.id);
+    r.add(O::hole, OpeningRegister::keyed(O::hole, o.id), Text(o.name), o.place, 0.004, o.id);
   const bool aerial = std::any_of(r.in.design.openings.begin(), r.in.design.openings.end(),
                                   [](const Opening& o) { return o.for_aerial; });
   for (const Part& p : b.layout.parts) {
     const double deck = hull.deck_height(p.place.x(), p.place.y());
     if (p.kind == PartKind::receiver && !aerial)
-      r.add(O::aerial, Register::keyed(O::aerial, p.id), {"{0} aerial", p.name}, {p.place.x(), p.place.y(), deck},
-            0.003, p.id);
+      r.add(O::aerial, OpeningRegister::keyed(O::aerial, p.id), {"{0} aerial", p.name},
+            {p.place.x(), p.place.y(), deck}, 0.003, p.id);
     if (p.outside && (p.kind == PartKind::camera || p.kind == PartKind::payload))
-      r.add(O::gland, Register::keyed(O::gland, p.id), {"{0} cable", p.name},
+      r.add(O::gland, OpeningRegister::keyed(O::gland, p.id), {"{0} cable", p.name},
             {p.place.x(), p.place.y(),
              p.box().low.z() < deck - 0.005 ? hull.bottom_height(p.place.x(), p.place.y()) : deck},
             0.006, p.id);
@@ -295,8 +258,8 @@ std::function<double(double)> leak_of(const SealOpening& o, double density, doub
 
 std::vector<SealOpening> opening_register(const SealInput& in, const std::vector<Compartment>& bays,
                                           const std::function<double(double)>& running_water) {
-  Register r{in, {}};
-  drive_openings(r);
+  OpeningRegister r{in, {}};
+  if (const auto of_drive = drive_kind(in.boat.drive).openings) of_drive(r);
   steering_openings(r);
   cooling_openings(r);
   hull_openings(r);

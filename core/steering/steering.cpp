@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "base/error.h"
+#include "drive/kind.h"
 #include "water/fluid.h"
 
 namespace plucky {
@@ -82,7 +83,7 @@ double stream_of(const Steering& s, const Boat& b, const RunningState& run) {
   const double each = run.thrust / b.drive.count;
   if (s.by == SteeredBy::air_rudder)
     return s.in_wash ? race(run.speed, each, b.drive.screw.diameter, air_density) : run.speed;
-  if (s.by == SteeredBy::rudder && s.in_wash && b.drive.propulsor == Propulsor::propeller)
+  if (s.by == SteeredBy::rudder && s.in_wash && drive_kind(b.drive).open_screw)
     return race(run.speed, each, b.drive.screw.diameter, b.density);
   return run.speed;
 }

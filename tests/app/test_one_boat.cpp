@@ -4,13 +4,12 @@
 #include <QMenu>
 
 #include "bench.h"
-#include "board/silhouettes.h"
 #include "geometry/mesh_check.h"
 #include "layout/component.h"
+#include "parts/part_look.h"
 #include "stages/drive/drive_cards.h"
 #include "stages/drive/drive_page.h"
 #include "texts.h"
-#include "view3d/part_solids.h"
 
 using namespace plucky;
 using namespace plucky::test;

@@ -11,6 +11,7 @@
 #include "cooling/heat.h"
 #include "drive/fit_chain.h"
 #include "drive/power_train.h"
+#include "drive/water_jet.h"
 #include "few_cases.h"
 #include "findings.h"
 #include "geometry/mesh_repair.h"

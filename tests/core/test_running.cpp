@@ -6,6 +6,7 @@
 
 #include "drive/b_series.h"
 #include "drive/power_train.h"
+#include "drive/water_jet.h"
 #include "running/balance.h"
 #include "shapes.h"
 #include "texts.h"

@@ -6,7 +6,7 @@
 #include <QStyledItemDelegate>
 #include <algorithm>
 
-#include "board/silhouettes.h"
+#include "parts/part_look.h"
 #include "theme/theme.h"
 
 namespace plucky::app {

@@ -85,7 +85,7 @@ void paint_line(Canvas& c, const DriveLine& line) {
 
 void paint_disc(Canvas& c, const Working& w) {
   const Drive& d = c.a().fitted_drive;
-  if (d.propulsor == Propulsor::jet) return;
+  if (!drive_kind(d).open_screw && !drive_kind(d).in_air) return;
   QPainter& p = c.painter;
   const double r = 0.5 * d.screw.diameter;
   const Vec3 across(-std::sin(w.thrust_angle), 0.0, std::cos(w.thrust_angle));
@@ -98,7 +98,7 @@ void paint_disc(Canvas& c, const Working& w) {
 void paint_depth(Canvas& c, const Working& w) {
   const Assessment& a = c.a();
   const Drive& d = a.fitted_drive;
-  if (d.propulsor == Propulsor::air_propeller || d.propulsor == Propulsor::jet) return;
+  if (!drive_kind(d).open_screw) return;
   const double x = w.place.x(), top = w.place.z() + 0.5 * d.screw.diameter;
   const bool running = a.power.full.runs();
   const double water = running ? a.power.water_at(x) : a.flotation.plane.z_at(x);

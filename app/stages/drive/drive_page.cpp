@@ -16,8 +16,19 @@ namespace plucky::app {
 
 namespace {
 
-constexpr Propulsor propulsors[] = {Propulsor::none, Propulsor::propeller, Propulsor::jet, Propulsor::air_propeller};
-constexpr Mounting mountings[] = {Mounting::shaft, Mounting::strut, Mounting::pod};
+/// What drives, each once, and what may carry a screw in the water.
+std::vector<Propulsor> propulsors() {
+  std::vector<Propulsor> all;
+  for (const DriveKind& k : drive_kinds())
+    if (all.empty() || all.back() != k.propulsor) all.push_back(k.propulsor);
+  return all;
+}
+std::vector<Mounting> mountings() {
+  std::vector<Mounting> all;
+  for (const DriveKind& k : drive_kinds())
+    if (k.open_screw) all.push_back(k.mounting);
+  return all;
+}
 constexpr CouplerKind couplers[] = {CouplerKind::rigid,       CouplerKind::collet,          CouplerKind::jaw,
                                     CouplerKind::finger,      CouplerKind::universal_joint, CouplerKind::silicone_tube,
                                     CouplerKind::flex_ferrule};
@@ -41,10 +52,10 @@ QString name_of(DriveGroup group, const char* key) {
 DrivePage::DrivePage(Session* session, OwnParts* own, QWidget* parent) : Page(session, parent), own_(own) {
   heading(tr("Drive"));
   QStringList names;
-  for (const Propulsor p : propulsors) names << term(propulsor_name(p));
+  for (const Propulsor p : propulsors()) names << term(propulsor_name(p));
   propulsor_ = choice(tr("Driven by"), names, "propulsor");
   names.clear();
-  for (const Mounting m : mountings) names << term(mounting_name(m));
+  for (const Mounting m : mountings()) names << term(mounting_name(m));
   mounting_ = choice(tr("Carried by"), names, "mounting");
   at_limit_ = section(tr("At the throttle limit"), "section_at_limit");
   add_facts();
@@ -89,9 +100,9 @@ DrivePage::DrivePage(Session* session, OwnParts* own, QWidget* parent) : Page(se
               "before work on the drive."),
            true);
   connect(propulsor_, &QComboBox::activated, this,
-          [this](int i) { fit_out(propulsors[i], session_->project().drive().mounting); });
+          [this](int i) { fit_out(propulsors()[static_cast<std::size_t>(i)], session_->project().drive().mounting); });
   connect(mounting_, &QComboBox::activated, this,
-          [this](int i) { fit_out(session_->project().drive().propulsor, mountings[i]); });
+          [this](int i) { fit_out(session_->project().drive().propulsor, mountings()[static_cast<std::size_t>(i)]); });
   connect(cards_, &DriveCards::chosen, this, &DrivePage::show_group);
   connect(cards_, &DriveCards::swap_wanted, this, &DrivePage::open_swaps);
   connect(fill_, &QPushButton::clicked, this, [this] {
@@ -432,7 +443,7 @@ void DrivePage::refresh() {
   const Drive d = session_->project().drive();
   propulsor_->setCurrentIndex(static_cast<int>(d.propulsor));
   mounting_->setCurrentIndex(static_cast<int>(d.mounting));
-  set_row_visible(mounting_, d.propulsor == Propulsor::propeller);
+  set_row_visible(mounting_, drive_kind(d).open_screw);
   for (const Field& f : fields_) f.fill(d, session_->project().steering);
   for (const Fact& f : facts_) f.label->setText(f.words());
   cards_->show_cards(drive_cards(*session_));

@@ -76,7 +76,7 @@ void without_water(const Cooled& t) {
                       Quantity{cruise->throttle, Dimension::ratio}, duration(cruise->time.value_or(cruise->run_time))});
   }
   // A boat that air drives stands in no water that a pickup could take.
-  if (!cooled && t.c.empty() && t.mends() && a.fitted_drive.propulsor != Propulsor::air_propeller) {
+  if (!cooled && t.c.empty() && t.mends() && !drive_kind(a.fitted_drive).in_air) {
     const CoolingCircuit series = plumbed(Plumbing::series, boat_of(a), t.c, a.project.next_id);
     if (!series.empty()) t.offer(f, "Plumb one loop in series", series);
   }
@@ -338,7 +338,7 @@ void temperatures(const Cooled& t) {
   }
   const Material* skin = builtin_catalogue().find_material(t.a.project.hull.skin.material);
   // A motor on a pylon has a mount of its own.
-  const bool on_the_hull = t.a.fitted_drive.propulsor != Propulsor::air_propeller;
+  const bool on_the_hull = !drive_kind(t.a.fitted_drive).in_air;
   if (skin && skin->softens && t.a.power.can && on_the_hull) {
     const double can = *t.a.power.can, softens = *skin->softens;
     Finding f = t.make("cool.mount",

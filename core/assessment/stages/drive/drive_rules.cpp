@@ -45,8 +45,8 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
     holds(a, "drive.motor", amps(motor_current), amps(d.motor.current_limit), "motor's rating",
           "The motor may take {1}; full throttle asks {0}.", "{0} at full throttle; the motor may take {1}.", out);
   if (!balanced || !p.winding) return;
-  const char* less = d.propulsor == Propulsor::air_propeller ? "Less load, more air over it or shorter runs."
-                                                             : "Less load, cooling water or shorter runs.";
+  const char* less = drive_kind(d).in_air ? "Less load, more air over it or shorter runs."
+                                          : "Less load, cooling water or shorter runs.";
   const Quantity winding{*p.winding, Dimension::temperature}, most{d.motor.temperature_limit, Dimension::temperature};
   holds(a, "drive.heat", winding, most,
         p.water_cooled ? "two-node heat model, with a water jacket" : "two-node heat model, without cooling water",

@@ -6,7 +6,9 @@
 
 #include "assessment/rules.h"
 #include "assessment/stages/drive/drive_stage.h"
+#include "assessment/stages/drive/line.h"
 #include "drive/fit_chain.h"
+#include "drive/kind.h"
 #include "running/motor_mount.h"
 #include "water/fluid.h"
 
@@ -14,27 +16,7 @@ namespace plucky {
 
 namespace {
 
-struct Line {
-  const Assessment& a;
-  const Drive& d;
-  const PowerReport& p;
-  DriveParts parts;
-  std::vector<Finding>& out;
-
-  [[nodiscard]] bool mends() const { return a.care == Care::full; }
-  /// Moves the propulsor's part by a vector.
-  void offer_move(Finding& f, const char* label, const Vec3& by, double shown) const {
-    if (!mends()) return;
-    f.remedy = Edit{{label, length_quantity(shown)}, MovePart{parts.propulsor->id, parts.propulsor->place + by}};
-    f.subject = parts.propulsor->id;
-  }
-  void offer_drive(Finding& f, const char* label, Quantity shown, const Drive& drive) const {
-    if (!mends()) return;
-    f.remedy = Edit{{label, shown}, ChangeDrive{drive}};
-  }
-};
-
-void fit(const Line& l) {
+void fit(const LineRules& l) {
   for (const Joint& j : fit_chain(l.d)) {
     Finding f = drive_finding("drive.fit", Severity::fine, length_quantity(j.inner_diameter),
                               length_quantity(j.outer_diameter), "bores up to 0.05 mm over the shaft");
@@ -47,7 +29,7 @@ void fit(const Line& l) {
   }
 }
 
-void coupler(const Line& l) {
+void coupler(const LineRules& l) {
   const DriveLine& line = l.p.line;
   if (line.bend_radius) return;
   const double offset = line.coupler_offset, angle = line.coupler_angle;
@@ -82,7 +64,7 @@ void coupler(const Line& l) {
 }
 
 /// The second drive of two stands as the first one's mirror image, or its shaft does not run through its own coupler.
-void second_drive(const Line& l) {
+void second_drive(const LineRules& l) {
   const Part *motor = l.parts.second_motor, *screw = l.parts.second_propulsor;
   if (!motor) return;
   const auto mirrored = [](const Vec3& v) { return Vec3(v.x(), -v.y(), v.z()); };
@@ -108,10 +90,11 @@ void second_drive(const Line& l) {
   l.out.push_back(f);
 }
 
-void shaft(const Line& l) {
+void shaft(const LineRules& l) {
   const DriveLine& line = l.p.line;
-  const double angle = l.d.mounting == Mounting::strut ? 0.0 : line.shaft_angle;
-  if (l.d.mounting == Mounting::shaft) {
+  const bool strut = drive_kind(l.d).strut;
+  const double angle = strut ? 0.0 : line.shaft_angle;
+  if (!strut) {
     Finding f = drive_finding("drive.shaft_angle",
                               angle > radians(15.0) || angle < radians(-2.0) ? Severity::watch : Severity::fine,
                               angle_quantity(angle), angle_quantity(radians(15.0)), "common practice, no source");
@@ -170,7 +153,7 @@ void shaft(const Line& l) {
 }
 
 /// What the hull's bending does to the coupler: the school of the common plate against that of the hull mount.
-void flex(const Line& l) {
+void flex(const LineRules& l) {
   if (l.d.shaft.common_plate || !l.p.fitted || l.p.line.bend_radius) return;
   const double bend =
       flex_at_coupler(l.a.hull->model, l.a.project.hull.skin, l.p.line, l.p.start.thrust, l.p.working->thrust_offset);
@@ -191,36 +174,25 @@ void flex(const Line& l) {
   l.out.push_back(f);
 }
 
-/// Water over the disc, running where the boat runs, else at rest.
-void depth(const Line& l) {
+void below_keel(const LineRules& l) {
   const Working& w = *l.p.working;
-  if (w.below_keel > 0.0) {
-    Finding f = drive_finding("drive.below_keel", Severity::fine, length_quantity(w.below_keel),
-                              length_quantity(w.below_keel), "lowest point of the propulsor");
-    f.text.words =
-        "Reaches {0} below the keel: a stand and the car want that much room, shallow water a hull's depth more.";
-    l.out.push_back(f);
-  }
-  const bool running = l.p.full.runs() && !l.p.stale;
-  const double under_way = running ? l.p.running_depth.value_or(w.rest_depth) : w.rest_depth;
-  const double deep = std::min(w.rest_depth, under_way);
-  const bool moving = running && under_way <= w.rest_depth;
+  if (w.below_keel <= 0.0) return;
+  Finding f = drive_finding("drive.below_keel", Severity::fine, length_quantity(w.below_keel),
+                            length_quantity(w.below_keel), "lowest point of the propulsor");
+  f.text.words =
+      "Reaches {0} below the keel: a stand and the car want that much room, shallow water a hull's depth more.";
+  l.out.push_back(f);
+}
+
+/// Water over the disc.
+void depth(const LineRules& l) {
+  const Working& w = *l.p.working;
+  const auto [deep, moving] = l.deep();
   Finding f = drive_finding("drive.immersion", Severity::fine, length_quantity(deep), length_quantity(w.wanted_depth),
-                            l.d.mounting == Mounting::pod && l.d.pod.plate
-                                ? "0.1 of the diameter under an anti-ventilation plate; common practice"
-                                : "0.3 of the diameter; common practice, no source");
+                            w.plate ? "0.1 of the diameter under an anti-ventilation plate; common practice"
+                                    : "0.3 of the diameter; common practice, no source");
   f.subject = l.parts.propulsor->id;
   f.text.values[0] = length_quantity(std::abs(deep));
-  if (l.d.propulsor == Propulsor::jet) {
-    f.source = "the intake must stay wet";
-    if (deep < 0.0) f.severity = Severity::stop;
-    f.text.words = deep < 0.0 ? moving ? "The intake's rim stands {0} out of the water running: it draws air."
-                                       : "The intake's rim stands {0} out of the water at rest: it draws air."
-                   : moving   ? "{0} of water over the intake's rim running."
-                              : "{0} of water over the intake's rim at rest.";
-    l.out.push_back(f);
-    return;
-  }
   if (l.d.screw.surface) {
     const double share = immersed_share(deep + 0.5 * l.d.screw.diameter, 0.5 * l.d.screw.diameter);
     f.number = {share, Dimension::ratio};
@@ -245,16 +217,16 @@ void depth(const Line& l) {
                           : "Disc top {0} under the surface at rest; required: {1} under it, less draws air.";
   if (f.severity != Severity::fine) {
     const double by = std::ceil(1e3 * (w.wanted_depth - deep) + 0.2) / 1e3;
-    l.offer_move(f, l.d.mounting == Mounting::pod ? "Lower the pod {0}" : "Lower the propeller {0}", {0.0, 0.0, -by},
-                 by);
+    l.offer_move(f, drive_kind(l.d).lower, {0.0, 0.0, -by}, by);
   }
   l.out.push_back(f);
 }
 
-void tip(const Line& l) {
+void tip(const LineRules& l) {
   const Working& w = *l.p.working;
-  if (l.d.propulsor == Propulsor::jet) return;
-  const bool air = l.d.propulsor == Propulsor::air_propeller;
+  const DriveKind& kind = drive_kind(l.d);
+  const bool air = kind.in_air;
+  if (!air && !kind.open_screw) return;
   const double wanted = air ? 0.005 : 0.1 * l.d.screw.diameter;
   const double clear =
       air && l.d.screw.guard_radius > 0.0 ? l.d.screw.guard_radius - 0.5 * l.d.screw.diameter : w.tip_clearance;
@@ -284,7 +256,7 @@ void tip(const Line& l) {
 
 /// An air propeller comes down with motor and pylon as far as its blades keep clear of the deck; where that is not
 /// enough a smaller one of the same pitch ratio pushes `share` as much (thrust as the fourth power of the diameter).
-void offer_lower_or_smaller(const Line& l, Finding& f, double by, double share) {
+void offer_lower_or_smaller(const LineRules& l, Finding& f, double by, double share) {
   if (!l.mends()) return;
   constexpr double clear = 0.006;
   const double room = l.p.working->tip_clearance - clear;
@@ -314,9 +286,9 @@ void offer_lower_or_smaller(const Line& l, Finding& f, double by, double share) 
 }
 
 /// Where the thrust line pushes the bow.
-void thrust_line(const Line& l) {
+void thrust_line(const LineRules& l) {
   const Working& w = *l.p.working;
-  if (l.d.mounting == Mounting::strut && l.d.has_shaft_line()) {
+  if (drive_kind(l.d).strut) {
     const double angle = l.d.shaft.strut_angle;
     Finding f = drive_finding("drive.strut",
                               std::abs(angle) > radians(2.5)   ? Severity::stop
@@ -365,7 +337,7 @@ void thrust_line(const Line& l) {
                            : "{3} of thrust {2} below the CG pushes the bow up by {0}; should be {1} at most.";
   if (f.severity != Severity::fine) {
     // What is lowered takes the CG down with it.
-    const bool air = l.d.propulsor == Propulsor::air_propeller;
+    const bool air = drive_kind(l.d).in_air;
     const double moved = l.parts.propulsor->effective_mass() +
                          (air && l.parts.motor ? 1.2 * l.parts.motor->effective_mass() : 0.0);  // some of the pylon
     const double line = -w.thrust_offset * (1.0 - 0.95 * most / tilt) / (1.0 - moved / l.a.mass.total);
@@ -378,43 +350,10 @@ void thrust_line(const Line& l) {
   l.out.push_back(f);
 }
 
-void units(const Line& l) {
-  if (l.d.propulsor == Propulsor::jet) {
-    const double step = l.d.jet.intake_step;
-    Finding f = drive_finding("drive.intake", std::abs(step) > 0.5e-3 ? Severity::watch : Severity::fine,
-                              length_quantity(step), length_quantity(0.5e-3), "common practice, no source");
-    f.text.values[0] = length_quantity(std::abs(step));
-    f.text.words = f.severity == Severity::fine ? "The intake lies flush with the bottom."
-                   : step > 0.0 ? "The intake's rim stands below the bottom by {0}; needs it flush within {1}."
-                                : "The intake's rim is sunk into the bottom by {0}; needs it flush within {1}.";
-    if (f.severity != Severity::fine) {
-      Drive drive = l.d;
-      drive.jet.intake_step = 0.0;
-      l.offer_drive(f, "Set the intake flush", length_quantity(0.0), drive);
-    }
-    l.out.push_back(f);
-  }
-  if (l.d.propulsor == Propulsor::propeller && l.d.mounting == Mounting::pod) {
-    const double wants = 0.5 * l.parts.propulsor->size.x() * l.d.pod.swing;
-    Finding f = drive_finding("drive.cable_slack", l.d.pod.cable_slack < wants ? Severity::watch : Severity::fine,
-                              length_quantity(l.d.pod.cable_slack), length_quantity(wants),
-                              "arc of the pod's edge over its swing");
-    f.text.values.push_back(angle_quantity(l.d.pod.swing));
-    f.text.words = f.severity == Severity::fine ? "{0} of cable slack for a swing of {2} to each side."
-                                                : "{0} of cable slack; a swing of {2} to each side needs {1}.";
-    if (f.severity != Severity::fine) {
-      Drive drive = l.d;
-      drive.pod.cable_slack = std::ceil(1e3 * wants + 2.0) / 1e3;
-      l.offer_drive(f, "Leave {0} of slack", length_quantity(drive.pod.cable_slack), drive);
-    }
-    l.out.push_back(f);
-  }
-}
-
 }  // namespace
 
 void line_rules(const Assessment& a, std::vector<Finding>& out) {
-  const Line l{a, a.fitted_drive, a.power, drive_parts(a.project.layout, a.fitted_drive), out};
+  const LineRules l{a, a.fitted_drive, a.power, drive_parts(a.project.layout, a.fitted_drive), out};
   fit(l);
   if (l.p.line.known) {
     coupler(l);
@@ -423,10 +362,13 @@ void line_rules(const Assessment& a, std::vector<Finding>& out) {
     if (l.p.working) flex(l);
   }
   if (!l.p.working || !l.parts.propulsor) return;
-  if (l.d.propulsor != Propulsor::air_propeller) depth(l);
+  const DriveKind& kind = drive_kind(l.d);
+  below_keel(l);
+  if (kind.open_screw) depth(l);
+  if (kind.judge_water) kind.judge_water(l);
   tip(l);
   thrust_line(l);
-  units(l);
+  if (kind.judge_parts) kind.judge_parts(l);
 }
 
 }  // namespace plucky

@@ -1,0 +1,202 @@
+// A water jet in the bottom.
+#include <algorithm>
+#include <cmath>
+
+#include "assessment/fit_bench.h"
+#include "assessment/stages/drive/line.h"
+#include "brief/brief.h"
+#include "cooling/flow.h"
+#include "drive/water_jet.h"
+#include "drive_kinds/kind_list.h"
+#include "running/boat.h"
+#include "sealing/opening_register.h"
+#include "steering/design.h"
+#include "water/fluid.h"
+
+namespace plucky {
+
+namespace {
+
+using G = DriveGroup;
+
+constexpr LaunchCheck jet_launch[] = {
+    {"jet.grate", "Jet intake grate clear and tight; no fingers in intake or nozzle with the battery in."}};
+
+bool jet_takes_motor(const Motor& m) {
+  return !m.outrunner && m.can_diameter <= 0.030;
+}
+bool jet_takes_screw(const Screw& s) {
+  return s.guard_radius <= 0.0 && s.blade_area >= least_impeller_area;
+}
+double jet_power_for(double weight, double speed, bool fast) {
+  return 1.3 * weight * (fast ? 0.25 : 0.10) * speed / (fast ? 0.5 : 0.45);
+}
+
+std::vector<Joint> jet_joints(const Drive& d) {
+  return {screw_joint("motor-impeller", "motor shaft", d.motor.shaft_diameter, "the impeller's hub", d.screw.bore,
+                      "thread lock; the impeller must come out for weed")};
+}
+
+Vec3 jet_nozzle(const Part& unit, const Drive&) {
+  return unit.place - Vec3(0.5 * unit.size.x(), 0.0, 0.0);
+}
+
+double jet_depth(const Drive&, const Working& w, const WaterLevel& water) {
+  return water(w.inlet.x()) - w.inlet.z();
+}
+
+void jet_place(const HullModel& hull, const Part& unit, const Drive& d, const WaterLevel& at_rest, Working& w) {
+  // The rim's fore end: when that is clear of the water the intake draws air.
+  const double x = std::max(0.0, unit.place.x() + 0.5 * unit.size.x() - 0.010);
+  w.inlet = {x, w.place.y(), hull.bottom_height(x, w.place.y()) - d.jet.intake_step};
+  w.rest_depth = jet_depth(d, w, at_rest);
+  w.below_keel = std::max(0.0, d.jet.intake_step);
+}
+
+/// The share of the intake's length that is wet; its rim lies along the bottom.
+PropulsorWater jet_lies(const Drive& d, const Working& w, const WaterLevel& water) {
+  constexpr int points = 8;
+  int wet = 0;
+  for (int k = 0; k < points; ++k) wet += water(w.inlet.x() - d.jet.intake_length * (k + 0.5) / points) > w.inlet.z();
+  PropulsorWater out;
+  out.share = static_cast<double>(wet) / points;
+  return out;
+}
+
+JetState state_of(const Propulsion& p, double n, double speed) {
+  const Drive& d = p.drive();
+  const WaterJet jet{
+      .diameter = d.screw.diameter, .nozzle = d.jet.nozzle, .pitch_ratio = d.screw.pitch / d.screw.diameter};
+  return jet_state(jet, n, speed, p.density());
+}
+PropulsorLoad jet_load(const Propulsion& p, double n, double speed, const PropulsorWater& water) {
+  const JetState s = state_of(p, n, speed);
+  return {
+      .thrust = water.share * s.thrust, .torque = water.share * s.torque, .immersed = water.share, .sound = s.thrust};
+}
+double jet_speed(const Propulsion& p, double n, double speed) {
+  return state_of(p, n, speed).jet_speed;
+}
+Text jet_doubt(const Propulsion&) {
+  return "jet by momentum theory with a small pump's usual losses";
+}
+
+/// It lies in the bottom.
+double jet_line_drag(const Drive&, const Part&, double) {
+  return 0.0;
+}
+
+/// The ride plate works as a tab a little wider than the impeller and 20 mm deep.
+std::optional<TabOfDrive> jet_ride_plate(const Drive& d) {
+  if (d.jet.ride_plate_angle == 0.0) return std::nullopt;
+  return TabOfDrive{0.020, 1.3 * d.screw.diameter, d.jet.ride_plate_angle};
+}
+
+/// Momentum: T = rho A_n v_j (v_j - V); the tap stands where the same flow fills the impeller's disc.
+void jet_stream(const Boat& b, const RunningState& s, Stream& out) {
+  const double each = s.thrust / b.drive.count, d = b.drive.screw.diameter;
+  const double area = 0.25 * pi * b.drive.jet.nozzle * b.drive.jet.nozzle, disc = 0.25 * pi * d * d;
+  const double jet = 0.5 * (s.speed + std::sqrt(s.speed * s.speed + 4.0 * each / (b.density * area)));
+  out.race = jet * std::min(1.0, area / disc);
+  out.duct_full = s.load.immersed > 0.5;
+}
+
+CoolFitting jet_pickup(const Boat&, const Part& unit) {
+  return {.kind = FittingKind::angled_tap, .part = unit.id, .place = {-0.2 * unit.size.x(), 0.0, 0.3 * unit.size.z()}};
+}
+
+void jet_openings(OpeningRegister& r) {
+  const Boat& b = r.in.boat;
+  const Drive& d = b.drive;
+  const Part* unit = drive_parts(b.layout, d).propulsor;
+  if (!unit) return;
+  const Vec3& p = unit->place;
+  const double x = std::max(0.01, p.x());
+  r.add(OpeningKind::jet_flange, "jet_flange", "Jet's intake flange", {x, p.y(), b.hull.bottom_height(x, p.y())},
+        2.0 * (d.jet.intake_length + 1.5 * d.screw.diameter), unit->id);
+  SealOpening& shaft = r.add(OpeningKind::jet_shaft, "jet_shaft", "Jet's shaft seal",
+                             p + Vec3(0.5 * unit->size.x(), 0.0, 0.0), d.motor.shaft_diameter, unit->id);
+  shaft.numbers.clearance = 5e-5;
+  shaft.numbers.length = 0.012;
+}
+
+void jet_judge_water(const LineRules& l) {
+  const Deep deep = l.deep();
+  Finding f =
+      drive_finding("drive.immersion", deep.least < 0.0 ? Severity::stop : Severity::fine, length_quantity(deep.least),
+                    length_quantity(l.p.working->wanted_depth), "the intake must stay wet");
+  f.subject = l.parts.propulsor->id;
+  f.text.values[0] = length_quantity(std::abs(deep.least));
+  f.text.words = deep.least < 0.0 ? deep.running ? "The intake's rim stands {0} out of the water running: it draws air."
+                                                 : "The intake's rim stands {0} out of the water at rest: it draws air."
+                 : deep.running   ? "{0} of water over the intake's rim running."
+                                  : "{0} of water over the intake's rim at rest.";
+  l.out.push_back(f);
+}
+
+void jet_judge_parts(const LineRules& l) {
+  const double step = l.d.jet.intake_step;
+  Finding f = drive_finding("drive.intake", std::abs(step) > 0.5e-3 ? Severity::watch : Severity::fine,
+                            length_quantity(step), length_quantity(0.5e-3), "common practice, no source");
+  f.text.values[0] = length_quantity(std::abs(step));
+  f.text.words = f.severity == Severity::fine ? "The intake lies flush with the bottom."
+                 : step > 0.0 ? "The intake's rim stands below the bottom by {0}; needs it flush within {1}."
+                              : "The intake's rim is sunk into the bottom by {0}; needs it flush within {1}.";
+  if (f.severity != Severity::fine) {
+    Drive drive = l.d;
+    drive.jet.intake_step = 0.0;
+    l.offer_drive(f, "Set the intake flush", length_quantity(0.0), drive);
+  }
+  l.out.push_back(f);
+}
+
+void jet_lay(DriveLaying& l) {
+  Id unit = l.drive.stands.propulsor;
+  if (const Part* jet = l.chosen(G::jet))
+    unit = l.place(*jet,
+                   {0.5 * jet->size.x() - 0.008, 0.0, l.bench.hull().bottom_height(0.02, 0.0) + 0.5 * jet->size.z()});
+  const Part *jet = l.standing(unit), *motor = l.chosen(G::motor);
+  if (motor && jet)
+    l.place(*motor,
+            jet->place + Vec3(0.5 * jet->size.x() + l.drive.motor.shaft_reach + 0.01 + 0.5 * l.drive.motor.can_length,
+                              0.0, 0.0));
+  if (const Part* screw = l.chosen(G::screw)) l.hold(*screw, unit);
+}
+
+}  // namespace
+
+DriveKind jet_drive() {
+  return {.propulsor = Propulsor::jet,
+          .groups = {G::drive, G::battery, G::esc, G::motor, G::gearing, G::jet, G::screw, G::fittings},
+          .bearer = G::jet,
+          .screw_in = G::jet,
+          .screw_name = "Impeller",
+          .usual_slip = 0.45,
+          .usual_torque = 0.05,
+          .makes = BoatType::jet,
+          .steered_by = SteeredBy::nozzle,
+          .light_steering = true,
+          .launch = jet_launch,
+          .takes_motor = &jet_takes_motor,
+          .takes_screw = &jet_takes_screw,
+          .power_for = &jet_power_for,
+          .joints = &jet_joints,
+          .disc = &jet_nozzle,
+          .place = &jet_place,
+          .depth = &jet_depth,
+          .water = &jet_lies,
+          .load = &jet_load,
+          .doubt = &jet_doubt,
+          .jet_speed = &jet_speed,
+          .line_drag = &jet_line_drag,
+          .tab = &jet_ride_plate,
+          .stream = &jet_stream,
+          .pickup = &jet_pickup,
+          .own_pickup = true,
+          .openings = &jet_openings,
+          .judge_water = &jet_judge_water,
+          .judge_parts = &jet_judge_parts,
+          .lay = &jet_lay};
+}
+
+}  // namespace plucky

@@ -1,0 +1,148 @@
+#include "drive_kinds/shaft_line.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "assessment/fit_bench.h"
+#include "cooling/circuit.h"
+#include "drive_kinds/water_screw.h"
+#include "running/boat.h"
+#include "sealing/opening_register.h"
+
+namespace plucky {
+
+namespace {
+
+using G = DriveGroup;
+
+bool line_takes_motor(const Motor& m) {
+  return !m.outrunner;
+}
+
+std::vector<Joint> line_joints(const Drive& d) {
+  const Coupler& c = d.coupler;
+  const Shaft& s = d.shaft;
+  const char* grub = c.grub_screws ? d.motor.shaft_flat
+                                         ? "grub screw onto the flat, thread lock, reachable with the deck on"
+                                         : "a grub screw needs a flat: file one, then thread lock"
+                                   : "clamped: no flat needed";
+  return {
+      joint_of("motor-coupler", "motor shaft", d.motor.shaft_diameter, "the coupler's bore", c.bore_motor,
+               "needs a reducing sleeve, slit where the screw presses; without it the coupler runs out of true.",
+               "another coupler, or drill its hub on a lathe.", grub),
+      joint_of("coupler-shaft", "shaft", s.diameter, "the coupler's bore", c.bore_shaft,
+               "needs a reducing sleeve; without it the coupler whips and loosens.", "another coupler with this bore.",
+               s.kind == ShaftKind::flex_cable ? "solder the cable's end into a ferrule, not onto the cable"
+                                               : "a flat under the screw, thread lock"),
+      joint_of("shaft-bearing", "shaft", s.diameter, "the bearings", s.bearing_bore,
+               "it rattles, wears the bearing oval and lets water in: bearings of the shaft's bore.",
+               "bearings of the shaft's bore.",
+               s.bearing == BearingKind::ball_ceramic       ? "no grease port needed"
+               : s.bearing == BearingKind::water_lubricated ? "runs in water: no grease, and never dry"
+                                                            : "needs a grease port that can be reached"),
+      joint_of("shaft-dog", "shaft", s.diameter, "the drive dog", s.dog_bore,
+               "it sits crooked and the propeller wobbles: a dog of the shaft's bore.", "a dog of the shaft's bore.",
+               "dog on a flat; thread lock"),
+      joint_of("shaft-propeller", "shaft", s.diameter, "the propeller's bore", d.screw.bore,
+               "needs a bush in the propeller, else it runs out of balance.",
+               "bore the propeller up in a drill press, then balance it again.",
+               "nut with thread lock or a locking insert")};
+}
+
+void line_place(const HullModel& hull, const Part&, const Drive& d, const WaterLevel& at_rest, Working& w) {
+  place_water_screw(hull, d, at_rest, false, w);
+}
+
+/// A shaft or tube meets the stream at a slant.
+double line_drag(const Drive&, const Part& part, double wet) {
+  return 0.10 * part.size.y() * std::min(wet, part.size.x() + wet);
+}
+
+/// In the race, a little behind the disc and beside its hub.
+CoolFitting line_pickup(const Boat& b, const Part& bearer) {
+  const Vec3 disc = disc_centre(bearer, b.drive);
+  const double d = b.drive.screw.diameter;
+  return {.kind = FittingKind::transom_tube,
+          .place = {std::min(disc.x(), b.hull.box.low.x()) - 0.015, disc.y() + 0.3 * d, disc.z()}};
+}
+
+void line_openings(OpeningRegister& r) {
+  const Boat& b = r.in.boat;
+  const Drive& d = b.drive;
+  if (!r.in.line.known) return;
+  SealOpening& tube =
+      r.add(OpeningKind::shaft_tube, "shaft_tube", "Shaft tube", r.in.line.exit, d.shaft.diameter, 0, d.count);
+  // Water comes in when it stands over the tube's inner end.
+  tube.inner = r.in.line.fore;
+  // The bushes hold water back, 8 mm at each end; the tube between them is wide and holds the grease.
+  tube.numbers.clearance = std::max(4e-5, 0.5 * (d.shaft.bearing_bore - d.shaft.diameter));
+  tube.numbers.length = 0.016;
+  if (!drive_kind(d).strut) return;
+  const Vec3 at = r.in.line.disc;
+  r.add(OpeningKind::skin_screws, "skin_screws:strut", "Strut screws",
+        {std::max(0.01, at.x()), at.y(), b.hull.bottom_height(std::max(0.01, at.x()), at.y())}, 0.003, 0, 4);
+}
+
+/// A straight line from the motor low in the hull to the disc under the after end, as flat as its clearance lets it be.
+void lay_shaft(DriveLaying& l, const Vec3& motor, const Vec3& disc) {
+  const HullModel& hull = l.bench.hull();
+  Shaft& shaft = l.drive.shaft;
+  const Vec3 along = (motor - disc).normalized();
+  shaft.motor_tilt = std::atan2(along.z(), along.x());
+  // A cable bends between the motor and a level strut; a joint wants strut and shaft in one line.
+  shaft.strut_angle = drive_kind(l.drive).strut && shaft.kind != ShaftKind::flex_cable ? shaft.motor_tilt : 0.0;
+  // Where the line comes out of the bottom.
+  const auto outside = [&](double x) {
+    return disc.z() + (x - disc.x()) * along.z() / along.x() < hull.bottom_height(x, disc.y());
+  };
+  double out = std::max(disc.x(), hull.box.low.x()), in = motor.x();
+  for (int i = 0; i < 40; ++i) (outside(0.5 * (out + in)) ? out : in) = 0.5 * (out + in);
+  shaft.exit_x = 0.5 * (out + in);
+}
+
+void line_lay(DriveLaying& l) {
+  const HullModel& hull = l.bench.hull();
+  Drive& d = l.drive;
+  const double keel = hull.box.low.z(), r = 0.5 * d.screw.diameter;
+  const Part *old_screw = l.standing(d.stands.propulsor), *old_motor = l.standing(d.stands.motor);
+  const double x = drive_kind(d).strut ? -1.2 * d.screw.diameter : 0.4 * d.screw.diameter;
+  Vec3 disc = old_screw ? old_screw->place : Vec3(x, 0.0, 0.0);
+  if (!old_screw)
+    disc.z() = (x < 0.0 ? keel : hull.bottom_height(x, 0.0)) -
+               (d.screw.surface ? 0.0 : r + 0.15 * d.screw.diameter + (x < 0.0 ? 0.25 * d.screw.diameter : 0.0));
+  const double mx = 0.34 * hull.length();
+  const Vec3 at =
+      old_motor ? old_motor->place : Vec3(mx, 0.0, hull.bottom_height(mx, 0.0) + 0.5 * d.motor.can_diameter + 0.006);
+  if (!(old_motor && old_screw)) lay_shaft(l, at, disc);
+  const Vec3 along(std::cos(d.shaft.motor_tilt), 0.0, std::sin(d.shaft.motor_tilt));
+  const Vec3 coupling = at - along * (0.5 * d.motor.can_length + d.motor.shaft_reach);
+  if (const Part* motor = l.chosen(G::motor)) l.place(*motor, at);
+  if (const Part* coupler = l.chosen(G::coupler)) l.place(*coupler, coupling);
+  if (const Part* chosen = l.chosen(G::shaft)) {
+    Part part = *chosen;
+    const double was = part.size.x();
+    part.size.x() = (coupling - disc).norm() - 0.5 * d.coupler.length;
+    part.mass *= part.size.x() / was;  // tube and shaft are cut to length
+    part.data = d.shaft;
+    l.place(part, 0.5 * (coupling + disc));
+  }
+  if (const Part* screw = l.chosen(G::screw)) l.place(*screw, disc);
+}
+
+}  // namespace
+
+DriveKind shaft_line_drive(Mounting mounting) {
+  DriveKind k = water_screw(mounting);
+  k.groups = {G::drive, G::battery, G::esc, G::motor, G::gearing, G::coupler, G::shaft, G::screw, G::fittings};
+  k.shaft_line = true;
+  k.takes_motor = &line_takes_motor;
+  k.joints = &line_joints;
+  k.place = &line_place;
+  k.line_drag = &line_drag;
+  k.pickup = &line_pickup;
+  k.openings = &line_openings;
+  k.lay = &line_lay;
+  return k;
+}
+
+}  // namespace plucky

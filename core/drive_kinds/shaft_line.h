@@ -1,0 +1,11 @@
+// What drives with a shaft from a motor in the hull have in common.
+#pragma once
+
+#include "drive/kind.h"
+
+namespace plucky {
+
+/// The traits that all of them share. `place` is where the disc of a new one stands.
+[[nodiscard]] DriveKind shaft_line_drive(Mounting mounting);
+
+}  // namespace plucky
