@@ -23,7 +23,7 @@ double along(const std::vector<double>& x, const std::vector<double>& y, double 
 
 double deck_edge_z(const HullModel& m, double x) {
   double best = 1e300, z = 0.0;
-  for (const Vec3& p : m.deck_edge)
+  for (const Vec3& p : m.shells.front().deck_edge)
     if (std::abs(p.x() - x) < best) {
       best = std::abs(p.x() - x);
       z = p.z();
@@ -31,27 +31,36 @@ double deck_edge_z(const HullModel& m, double x) {
   return z;
 }
 
+/// The handles are the main shell's.
+const Outline& main_outline(const HullModel& m) {
+  return m.shells.front().outline;
+}
+const Box3& main_box(const HullModel& m) {
+  return m.shells.front().box;
+}
+
 double widest_x(const HullModel& m) {
-  const auto it = std::max_element(m.outline.half_port.begin(), m.outline.half_port.end());
-  return m.outline.x[static_cast<std::size_t>(it - m.outline.half_port.begin())];
+  const Outline& o = main_outline(m);
+  const auto it = std::max_element(o.half_port.begin(), o.half_port.end());
+  return o.x[static_cast<std::size_t>(it - o.half_port.begin())];
 }
 
 /// Where the keel has risen a tenth of the depth on its way to the stem.
 double forefoot_x(const HullModel& m) {
-  const double rise = m.box.low.z() + 0.1 * m.box.size().z();
-  for (std::size_t i = m.outline.x.size(); i-- > m.outline.x.size() / 2;)
-    if (m.outline.keel[i] < rise) return m.outline.x[i];
-  return m.box.high.x();
+  const double rise = main_box(m).low.z() + 0.1 * main_box(m).size().z();
+  for (std::size_t i = main_outline(m).x.size(); i-- > main_outline(m).x.size() / 2;)
+    if (main_outline(m).keel[i] < rise) return main_outline(m).x[i];
+  return main_box(m).high.x();
 }
 
 }  // namespace
 
 std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
   std::vector<HullHandle> out;
-  if (family == HullFamily::imported || m.outline.x.empty() || m.deck_edge.empty()) return out;
-  const auto share = [](const HullModel& h, double s) { return h.box.low.x() + s * h.length(); };
+  if (family == HullFamily::imported || main_outline(m).x.empty() || m.shells.front().deck_edge.empty()) return out;
+  const auto share = [](const HullModel& h, double s) { return main_box(h).low.x() + s * main_box(h).size().x(); };
   const auto half = [share](const HullModel& h, double s) {
-    return along(h.outline.x, h.outline.half_port, share(h, s));
+    return along(main_outline(h).x, main_outline(h).half_port, share(h, s));
   };
   const auto add = [&](const char* key, const char* key_x, BoardPlane plane, int axis, Vec3 place, const char* label,
                        std::function<double(const HullModel&)> coordinate) {
@@ -61,11 +70,12 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
     out.push_back({key, key_x, plane, axis, place, label, std::move(coordinate)});
   };
   using P = BoardPlane;
-  add("length_m", nullptr, P::plan, 0, {m.box.high.x(), 0.0, 0.0}, QT_TRANSLATE_NOOP("words", "Length"),
-      [](const HullModel& h) { return h.box.high.x(); });
-  add("beam_m", "widest", P::plan, 1, {widest_x(m), 0.5 * m.beam(), 0.0},
-      QT_TRANSLATE_NOOP("words", "Beam and where it is greatest"), [](const HullModel& h) { return h.box.high.y(); });
-  add("transom_width", nullptr, P::plan, 1, {m.box.low.x(), half(m, 0.002), 0.0},
+  add("length_m", nullptr, P::plan, 0, {main_box(m).high.x(), 0.0, 0.0}, QT_TRANSLATE_NOOP("words", "Length"),
+      [](const HullModel& h) { return main_box(h).high.x(); });
+  add("beam_m", "widest", P::plan, 1, {widest_x(m), 0.5 * main_box(m).size().y(), 0.0},
+      QT_TRANSLATE_NOOP("words", "Beam and where it is greatest"),
+      [](const HullModel& h) { return main_box(h).high.y(); });
+  add("transom_width", nullptr, P::plan, 1, {main_box(m).low.x(), half(m, 0.002), 0.0},
       QT_TRANSLATE_NOOP("words", "Transom width"), [=](const HullModel& h) { return half(h, 0.002); });
   add("bow_fullness", nullptr, P::plan, 1, {share(m, 0.85), half(m, 0.85), 0.0},
       QT_TRANSLATE_NOOP("words", "Bow fullness"), [=](const HullModel& h) { return half(h, 0.85); });
@@ -75,14 +85,16 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
       QT_TRANSLATE_NOOP("words", "Depth"), [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.45)); });
   add("sheer_m", nullptr, P::profile, 2, {share(m, 0.93), 0.0, deck_edge_z(m, share(m, 0.93))},
       QT_TRANSLATE_NOOP("words", "Sheer"), [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.93)); });
-  add("bow_rake_m", nullptr, P::profile, 0, {forefoot_x(m), 0.0, along(m.outline.x, m.outline.keel, forefoot_x(m))},
+  add("bow_rake_m", nullptr, P::profile, 0,
+      {forefoot_x(m), 0.0, along(main_outline(m).x, main_outline(m).keel, forefoot_x(m))},
       QT_TRANSLATE_NOOP("words", "Bow rake"), forefoot_x);
-  add("bow_rise_m", nullptr, P::profile, 2, {share(m, 0.97), 0.0, along(m.outline.x, m.outline.keel, share(m, 0.97))},
+  add("bow_rise_m", nullptr, P::profile, 2,
+      {share(m, 0.97), 0.0, along(main_outline(m).x, main_outline(m).keel, share(m, 0.97))},
       QT_TRANSLATE_NOOP("words", "Rise of the bottom at the bow"),
-      [=](const HullModel& h) { return along(h.outline.x, h.outline.keel, share(h, 0.97)); });
-  add("rocker_m", nullptr, P::profile, 2, {share(m, 0.03), 0.0, m.outline.keel.front()},
-      QT_TRANSLATE_NOOP("words", "Rocker"), [](const HullModel& h) { return h.outline.keel.front(); });
-  const double y = 0.33 * m.beam();
+      [=](const HullModel& h) { return along(main_outline(h).x, main_outline(h).keel, share(h, 0.97)); });
+  add("rocker_m", nullptr, P::profile, 2, {share(m, 0.03), 0.0, main_outline(m).keel.front()},
+      QT_TRANSLATE_NOOP("words", "Rocker"), [](const HullModel& h) { return main_outline(h).keel.front(); });
+  const double y = 0.33 * main_box(m).size().y();
   add("deadrise_transom_rad", nullptr, P::profile, 2, {share(m, 0.01), 0.0, m.bottom_height(share(m, 0.01), y)},
       QT_TRANSLATE_NOOP("words", "Deadrise at the transom (chine height)"),
       [=](const HullModel& h) { return h.bottom_height(share(h, 0.01), y); });
@@ -126,7 +138,7 @@ std::optional<Grip> fitting_at(const Assessment& a, const BoardMap& map, const Q
     if (within && std::abs(at.y() - top) < 4) return grip(K::hatch, BoardPlane::profile, h.id);
   }
   for (const Bulkhead& b : p.hull.bulkheads) {
-    const Section::Extent e = hull.section_near(b.x).extent();
+    const Section::Extent e = hull.shells.front().section_near(b.x).extent();
     if (e.empty() || std::abs(at.x() - map.x(b.x)) > 4) continue;
     if (at.y() < map.profile(0, e.low.y()).y() && at.y() > map.profile(0, e.high.y()).y())
       return grip(K::bulkhead, BoardPlane::profile, b.id);

@@ -21,13 +21,13 @@ QPainterPath outline_path(const std::vector<double>& x, const std::vector<double
   return path;
 }
 
-QPainterPath profile_path(const Canvas& c) {
-  const Outline& o = c.a().hull->model.outline;
+QPainterPath profile_path(const Canvas& c, const ShellModel& shell) {
+  const Outline& o = shell.outline;
   return outline_path(o.x, o.keel, o.top, [&](double x, double z) { return c.map.profile(x, z); });
 }
 
-QPainterPath plan_path(const Canvas& c) {
-  const Outline& o = c.a().hull->model.outline;
+QPainterPath plan_path(const Canvas& c, const ShellModel& shell) {
+  const Outline& o = shell.outline;
   std::vector<double> starboard;
   for (const double y : o.half_starboard) starboard.push_back(-y);
   return outline_path(o.x, o.half_port, starboard, [&](double x, double y) { return c.map.plan(x, y); });
@@ -54,9 +54,8 @@ QPainterPath water_path(const Canvas& c) {
   return path;
 }
 
-/// The part of the hull's profile below the surface.
-QPainterPath under_water_path(const Canvas& c) {
-  const Outline& o = c.a().hull->model.outline;
+/// The part of a shell's profile below the surface.
+QPainterPath under_water_path(const Canvas& c, const Outline& o) {
   std::vector<double> keel, top;
   for (std::size_t i = 0; i < o.x.size(); ++i) {
     const double water = c.a().flotation.plane.z_at(o.x[i]);
@@ -66,16 +65,22 @@ QPainterPath under_water_path(const Canvas& c) {
   return outline_path(o.x, keel, top, [&](double x, double z) { return c.map.profile(x, z); });
 }
 
+/// A line across profile and plan as far as a section goes.
+void paint_across(Canvas& c, double x, const Section& section) {
+  const Section::Extent e = section.extent();
+  if (e.empty()) return;
+  c.painter.drawLine(c.map.profile(x, e.low.y()), c.map.profile(x, e.high.y()));
+  c.painter.drawLine(c.map.plan(x, e.low.x()), c.map.plan(x, e.high.x()));
+}
+
 /// Twenty stations across profile and plan.
 void paint_stations(Canvas& c) {
   const HullModel& hull = c.a().hull->model;
   c.painter.setPen(QPen(look().line, 1.0));
   for (int i = 1; i < 20; ++i) {
-    const Section& s = hull.section_near(hull.box.low.x() + i / 20.0 * hull.length());
-    const Section::Extent e = s.extent();
-    if (e.empty()) continue;
-    c.painter.drawLine(c.map.profile(s.x, e.low.y()), c.map.profile(s.x, e.high.y()));
-    c.painter.drawLine(c.map.plan(s.x, e.low.x()), c.map.plan(s.x, e.high.x()));
+    const double x = hull.box.low.x() + i / 20.0 * hull.length();
+    for (const ShellModel& shell : hull.shells)
+      if (x > shell.box.low.x() && x < shell.box.high.x()) paint_across(c, x, shell.section_near(x));
   }
 }
 
@@ -114,13 +119,7 @@ void paint_fittings(Canvas& c) {
     p.drawRect(plan);
   }
   p.setPen(QPen(l.muted, 1.2));
-  for (const Bulkhead& b : design.bulkheads) {
-    const Section& s = hull.section_near(b.x);
-    const Section::Extent e = s.extent();
-    if (e.empty()) continue;
-    p.drawLine(c.map.profile(b.x, e.low.y()), c.map.profile(b.x, e.high.y()));
-    p.drawLine(c.map.plan(b.x, e.high.x()), c.map.plan(b.x, e.low.x()));
-  }
+  for (const Bulkhead& b : design.bulkheads) paint_across(c, b.x, hull.shells.front().section_near(b.x));
 }
 
 }  // namespace
@@ -154,15 +153,17 @@ void paint_hull(Canvas& c) {
   const HullModel& hull = c.a().hull->model;
   p.setBrush(l.hull);
   p.setPen(QPen(l.ink, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-  const QPainterPath profile = profile_path(c), plan = plan_path(c);
-  p.drawPath(profile);
-  p.drawPath(plan);
-  // Deck edge in profile: where the freeboard is measured.
+  // What stands to port of the main shell lies behind it in profile.
+  for (auto shell = hull.shells.rbegin(); shell != hull.shells.rend(); ++shell) p.drawPath(profile_path(c, *shell));
+  for (const ShellModel& shell : hull.shells) p.drawPath(plan_path(c, shell));
+  // Deck edges in profile: where the freeboard is measured.
   p.setPen(QPen(l.muted, 1.0));
-  QPolygonF edge;
-  for (std::size_t i = 0; i < hull.deck_edge.size() / 2; ++i)
-    edge << c.map.profile(hull.deck_edge[i].x(), hull.deck_edge[i].z());
-  p.drawPolyline(edge);
+  for (const ShellModel& shell : hull.shells) {
+    QPolygonF edge;
+    for (std::size_t i = 0; i < shell.deck_edge.size() / 2; ++i)
+      edge << c.map.profile(shell.deck_edge[i].x(), shell.deck_edge[i].z());
+    p.drawPolyline(edge);
+  }
   // Centre line and the water line's shape in plan.
   p.setPen(QPen(l.muted, 1.0, Qt::DashDotLine));
   p.drawLine(QPointF(12, c.map.plan(0, 0).y()), QPointF(c.map.plan_area().width() - 12, c.map.plan(0, 0).y()));
@@ -176,7 +177,9 @@ void paint_water_front(Canvas& c) {
   const Look& l = look();
   QColor veil = l.water;
   veil.setAlpha(veil.alpha() / 2);
-  p.fillPath(under_water_path(c), veil);
+  QPainterPath under;
+  for (const ShellModel& shell : c.a().hull->model.shells) under |= under_water_path(c, shell.outline);
+  p.fillPath(under, veil);
   p.save();
   p.setClipRect(c.map.profile_area());
   const auto [a, b] = surface(c);

@@ -60,10 +60,10 @@ void paint_cg(Canvas& c) {
 
 void paint_freeboards(Canvas& c) {
   const Assessment& a = c.a();
-  if (!a.flotation.upright() || a.hull->model.deck_edge.empty()) return;
+  if (!a.flotation.upright() || a.hull->model.shells.front().deck_edge.empty()) return;
   QPainter& p = c.painter;
   const Look& l = look();
-  const auto& edge = a.hull->model.deck_edge;
+  const auto& edge = a.hull->model.shells.front().deck_edge;
   const std::size_t last = edge.size() / 2 - 1;
   p.setFont(ui_font(8.5, QFont::DemiBold));
   const auto measure = [&](const Vec3& at, double value, double inset, double label_dx) {

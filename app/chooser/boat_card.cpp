@@ -25,12 +25,15 @@ void paint_boat_picture(QPainter& p, const QRectF& area, const Assessment& a) {
   };
   p.save();
   p.setClipRect(area);
-  QPolygonF outline;
-  for (std::size_t i = 0; i < hull.outline.x.size(); ++i) outline << at(hull.outline.x[i], hull.outline.top[i]);
-  for (std::size_t i = hull.outline.x.size(); i-- > 0;) outline << at(hull.outline.x[i], hull.outline.keel[i]);
   p.setBrush(l.hull);
   p.setPen(QPen(l.ink, 1.4));
-  p.drawPolygon(outline);
+  for (auto shell = hull.shells.rbegin(); shell != hull.shells.rend(); ++shell) {
+    const Outline& o = shell->outline;
+    QPolygonF outline;
+    for (std::size_t i = 0; i < o.x.size(); ++i) outline << at(o.x[i], o.top[i]);
+    for (std::size_t i = o.x.size(); i-- > 0;) outline << at(o.x[i], o.keel[i]);
+    p.drawPolygon(outline);
+  }
   p.setPen(QPen(l.muted, 0.8));
   p.setBrush(l.part);
   for (const Part& part : a.project.layout.parts) {

@@ -48,26 +48,18 @@ RouteSpace::RouteSpace(const HullModel& hull, double cell) {
   nx_ = static_cast<int>(size.x() / cell) + 1;
   ny_ = static_cast<int>(size.y() / cell) + 1;
   nz_ = static_cast<int>(size.z() / cell) + 1;
-  low_.resize(static_cast<std::size_t>(nx_) * ny_);
-  high_.resize(low_.size());
+  columns_.resize(static_cast<std::size_t>(nx_) * ny_);
   for (int i = 0; i < nx_; ++i) {
     const double x = origin_.x() + i * cell;
     const bool aft = x < hull.box.low.x();
     const Section* section = aft || x > hull.box.high.x() ? nullptr : &hull.section_near(x);
     for (int j = 0; j < ny_; ++j) {
       const double y = origin_.y() + j * cell;
-      float low = 1.0F, high = -1.0F;
-      if (aft) {
-        low = static_cast<float>(hull.box.low.z() - margin.z()), high = static_cast<float>(hull.box.high.z());
-      } else if (section) {
-        const std::vector<double> z = section->crossings(0, y);
-        if (z.size() >= 2) {
-          const auto [least, most] = std::minmax_element(z.begin(), z.end());
-          low = static_cast<float>(*least + 0.002), high = static_cast<float>(*most - 0.002);
-        }
-      }
-      low_[static_cast<std::size_t>(i) * ny_ + j] = low;
-      high_[static_cast<std::size_t>(i) * ny_ + j] = high;
+      std::vector<Span>& column = columns_[static_cast<std::size_t>(i) * ny_ + j];
+      if (aft)
+        column = {{hull.box.low.z() - margin.z(), hull.box.high.z()}};
+      else if (section)
+        for (const Span& z : section->spans(0, y)) column.push_back({z.low + 0.002, z.high - 0.002});
     }
   }
 }
@@ -89,8 +81,10 @@ class Router {
     const int i = static_cast<int>(std::lround((p.x() - s_.origin_.x()) / s_.cell_));
     const int j = static_cast<int>(std::lround((p.y() - s_.origin_.y()) / s_.cell_));
     if (i < 0 || j < 0 || i >= s_.nx_ || j >= s_.ny_) return false;
-    const std::size_t column = static_cast<std::size_t>(i) * s_.ny_ + j;
-    if (p.z() < s_.low_[column] + half_ || p.z() > s_.high_[column] - half_) return false;
+    const std::vector<Span>& column = s_.columns_[static_cast<std::size_t>(i) * s_.ny_ + j];
+    if (std::none_of(column.begin(), column.end(),
+                     [&](const Span& z) { return p.z() >= z.low + half_ && p.z() <= z.high - half_; }))
+      return false;
     for (const Box3& b : boxes_)
       if ((p.array() > b.low.array() - half_).all() && (p.array() < b.high.array() + half_).all()) return false;
     return !near_shaft(p);

@@ -27,7 +27,7 @@ class RouteSpace {
   double cell_ = 0.008;
   Vec3 origin_ = Vec3::Zero();
   int nx_ = 0, ny_ = 0, nz_ = 0;
-  std::vector<float> low_, high_;  // free height by column; low above high outside the hull
+  std::vector<std::vector<Span>> columns_;  // free heights by column, none outside the hull
 };
 
 struct HosePath {

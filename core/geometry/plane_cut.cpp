@@ -105,6 +105,32 @@ std::vector<double> Section::crossings(int axis, double at) const {
   return found;
 }
 
+std::vector<Span> Section::spans(int axis, double at) const {
+  std::vector<Span> found;
+  for (const SectionLoop& loop : loops) {
+    double twice_area = 0.0;
+    std::vector<double> here;
+    for (std::size_t i = 0; i < loop.points.size(); ++i) {
+      const Vec2 &a = loop.points[i], &b = loop.points[(i + 1) % loop.points.size()];
+      twice_area += a.x() * b.y() - a.y() * b.x();
+      if ((a[axis] <= at) == (b[axis] <= at)) continue;
+      const double t = (at - a[axis]) / (b[axis] - a[axis]);
+      here.push_back(a[1 - axis] + t * (b[1 - axis] - a[1 - axis]));
+    }
+    if (twice_area <= 0.0) continue;
+    std::sort(here.begin(), here.end());
+    for (std::size_t i = 0; i + 1 < here.size(); i += 2) found.push_back({here[i], here[i + 1]});
+  }
+  std::sort(found.begin(), found.end(), [](const Span& a, const Span& b) { return a.low < b.low; });
+  std::vector<Span> apart;
+  for (const Span& s : found)
+    if (!apart.empty() && s.low <= apart.back().high)
+      apart.back().high = std::max(apart.back().high, s.high);
+    else
+      apart.push_back(s);
+  return apart;
+}
+
 double Section::area_below(double z) const {
   // Integral of (z - zeta) d(eta) over the outline below z; the closing line at height z adds nothing.
   double area = 0.0;

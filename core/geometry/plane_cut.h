@@ -14,6 +14,12 @@ struct SectionLoop {
   bool closed = true;
 };
 
+/// A stretch of a line inside the solid, m.
+struct Span {
+  double low = 0.0, high = 0.0;
+  [[nodiscard]] double length() const { return high - low; }
+};
+
 /// The mesh cut at one station.
 struct Section {
   double x = 0.0;
@@ -33,6 +39,9 @@ struct Section {
   /// Where the loops cross the line on which coordinate `axis` (0: y, 1: z) has the value `at`: the other coordinate
   /// of each crossing, in the order of the loops. A point on the line counts as below it.
   [[nodiscard]] std::vector<double> crossings(int axis, double at) const;
+  /// The stretches of that line inside the solid's outer loops, lowest first and apart from one another: two of them
+  /// across a tunnel or twin hulls. Hollows inside the solid count as solid.
+  [[nodiscard]] std::vector<Span> spans(int axis, double at) const;
 };
 
 /// Cuts the mesh at every given station in one pass over its triangles, or over the first `triangles` of them. Stations

@@ -60,6 +60,8 @@ struct HullParameter {
 
 /// A sensible boat of the family to begin with.
 [[nodiscard]] HullShape default_shape(HullFamily family);
+/// The shape with length, beam and depth of another.
+[[nodiscard]] HullShape resized(HullShape shape, const HullShape& to);
 
 /// Key of a family in files and on the command line, e.g. "deep-v"; and back (throws InvalidInput with the choices).
 [[nodiscard]] const char* family_key(HullFamily family);
@@ -126,7 +128,20 @@ struct Opening {
   bool operator==(const Opening&) const = default;
 };
 
-/// The whole hull as the builder describes it.
+/// A closed body beside the main shell: a float, an outrigger, a second hull. Its own family and measures; it keeps
+/// clear of all others.
+struct Shell {
+  Id id = 0;
+  std::string name = "Float";
+  HullFamily family = HullFamily::round_bilge;  ///< not imported
+  HullShape shape;
+  Vec3 place = Vec3::Zero();  ///< m, of its own origin (transom, centre line, keel) in the boat's axes
+  bool both_sides = true;     ///< a mirror image stands on the other side
+  bool operator==(const Shell&) const = default;
+};
+
+/// The whole hull as the builder describes it: the main shell, which gives the boat its axes, others beside it, and
+/// what is built onto and into them.
 struct HullDesign {
   HullFamily family = HullFamily::deep_v;
   HullShape shape;
@@ -136,7 +151,8 @@ struct HullDesign {
   std::vector<FloodChamber> chambers;
   std::vector<Bulkhead> bulkheads;
   std::vector<Opening> openings;
-  double fineness = 1.0;  ///< 1 is about five thousand triangles; the count grows with the square
+  std::vector<Shell> further;  ///< beside the main one
+  double fineness = 1.0;       ///< 1 is about five thousand triangles; the count grows with the square
   /// Only for imported hulls: the skin in boat axes, shared and never changed.
   std::shared_ptr<const TriangleMesh> mesh;
   std::string mesh_source;  ///< file the mesh came from, for the record

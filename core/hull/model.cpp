@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "base/error.h"
+#include "geometry/crossing_faces.h"
 
 namespace plucky {
 
@@ -73,13 +74,8 @@ std::vector<Vec3> guess_deck_edge(const std::vector<Section>& sections, const Ou
 }
 
 double top_at(const Section& s, double y) {
-  double top = -1e300;
-  for (const SectionLoop& loop : s.loops)
-    for (std::size_t i = 0, j = loop.points.size() - 1; i < loop.points.size(); j = i++) {
-      const Vec2 &a = loop.points[i], &b = loop.points[j];
-      if ((a.x() > y) != (b.x() > y)) top = std::max(top, a.y() + (b.y() - a.y()) * (y - a.x()) / (b.x() - a.x()));
-    }
-  return top;
+  const std::vector<Span> spans = s.spans(0, y);
+  return spans.empty() ? -1e300 : spans.back().high;
 }
 
 /// A closed block that stands on the deck, its foot following the deck, its sides leaning in.
@@ -207,9 +203,62 @@ void add_areas(HullModel& model) {
   finish(model.upper_area, model.upper_centroid);
 }
 
-}  // namespace
+/// The main shell before anything is built onto it. The deck edge of a mesh is told by its sections.
+LoftedSkin main_shell(const HullDesign& design) {
+  if (design.family != HullFamily::imported) return loft(design.family, design.shape, design.fineness);
+  if (!design.mesh || design.mesh->triangles.empty()) throw InvalidInput("hull", "has no mesh");
+  const Box3 box = bounds(*design.mesh);
+  constexpr double largest = 12.0;  // m; a model of 600 m was read in the wrong unit
+  if (const double most = box.size().maxCoeff(); !(most <= largest))
+    throw InvalidInput("hull", Text("the mesh is {0} long; allowed: up to {1}. Was its unit right?",
+                                    length_quantity(most), length_quantity(largest)));
+  return {*design.mesh, guess_surfaces(*design.mesh, box), {}};
+}
 
-const Section& HullModel::section_near(double x) const {
+/// Adds a closed body to the bare hull; `as` has its number and name.
+void add_shell(HullModel& model, const LoftedSkin& skin, ShellModel as) {
+  as.box = bounds(skin.mesh);
+  as.volume = signed_volume(skin.mesh);
+  if (!(as.volume > 0.0))
+    throw InvalidInput("hull", "encloses no volume: the skin must be closed with its faces outward");
+  as.sections = sections(skin.mesh, outline_stations(as.box));
+  as.outline = outline_of(as.sections);
+  as.deck_edge = skin.deck_edge.empty() ? guess_deck_edge(as.sections, as.outline) : skin.deck_edge;
+  model.deck_edge.insert(model.deck_edge.end(), as.deck_edge.begin(), as.deck_edge.end());
+  append(model.skin, skin.mesh);
+  model.surface.insert(model.surface.end(), skin.surface.begin(), skin.surface.end());
+  model.shells.push_back(std::move(as));
+}
+
+/// The other side's mirror image, faces outward and the deck edge begun on the port side again.
+void mirror(LoftedSkin& skin) {
+  for (Vec3& v : skin.mesh.vertices) v.y() = -v.y();
+  for (Triangle& t : skin.mesh.triangles) std::swap(t[1], t[2]);
+  for (Vec3& p : skin.deck_edge) p.y() = -p.y();
+  std::reverse(skin.deck_edge.begin(), skin.deck_edge.end());
+}
+
+void add_further(HullModel& model, const Shell& s, double fineness) {
+  const Text place("shell \"{0}\"", s.name);
+  if (s.family == HullFamily::imported) throw InvalidInput(place, "needs a family with measures");
+  if (s.both_sides && !(s.place.y() > 0.0))
+    throw InvalidInput(place, "stands on both sides: its place must lie to port of the centre line");
+  LoftedSkin skin = [&] {
+    try {
+      return loft(s.family, s.shape, fineness);
+    } catch (const InvalidInput& e) {
+      throw e.within(place);
+    }
+  }();
+  for (Vec3& v : skin.mesh.vertices) v += s.place;
+  for (Vec3& p : skin.deck_edge) p += s.place;
+  if (!s.both_sides) return add_shell(model, skin, {.id = s.id, .name = Text(s.name)});
+  add_shell(model, skin, {.id = s.id, .name = {"{0}, port", s.name}});
+  mirror(skin);
+  add_shell(model, skin, {.id = s.id, .name = {"{0}, starboard", s.name}});
+}
+
+const Section& nearest_section(const std::vector<Section>& sections, double x) {
   const auto it =
       std::lower_bound(sections.begin(), sections.end(), x, [](const Section& s, double at) { return s.x < at; });
   if (it == sections.begin()) return sections.front();
@@ -217,9 +266,40 @@ const Section& HullModel::section_near(double x) const {
   return x - (it - 1)->x < it->x - x ? *(it - 1) : *it;
 }
 
+bool overlap(const Box3& a, const Box3& b) {
+  return (a.low.array() <= b.high.array()).all() && (b.low.array() <= a.high.array()).all();
+}
+
+/// Two bodies in one place would displace its water twice.
+void keep_apart(const HullModel& model) {
+  std::size_t any = 0;
+  for (std::size_t i = 0; i < model.shells.size(); ++i)
+    for (std::size_t j = 0; j < i; ++j) any += overlap(model.shells[i].box, model.shells[j].box);
+  if (any == 0) return;
+  bool meet = !find_crossing_faces(model.skin, 1).empty();
+  // One wholly inside another crosses nothing.
+  for (const ShellModel& a : model.shells)
+    for (const ShellModel& b : model.shells) {
+      const Section& middle = b.sections[b.sections.size() / 2];
+      if (&a == &b || !overlap(a.box, b.box) || middle.loops.empty()) continue;
+      meet = meet || a.section_near(middle.x).contains(middle.loops.front().points.front());
+    }
+  if (meet) throw InvalidInput("hull", "has shells that meet one another; move them apart");
+}
+
+}  // namespace
+
+const Section& ShellModel::section_near(double x) const {
+  return nearest_section(sections, x);
+}
+
+const Section& HullModel::section_near(double x) const {
+  return nearest_section(sections, x);
+}
+
 double HullModel::bottom_height(double x, double y) const {
-  const std::vector<double> z = section_near(x).crossings(0, y);
-  return z.empty() ? box.low.z() : *std::min_element(z.begin(), z.end());
+  const std::vector<Span> z = section_near(x).spans(0, y);
+  return z.empty() ? box.low.z() : z.front().low;
 }
 
 double HullModel::deck_height(double x, double y) const {
@@ -233,35 +313,34 @@ double HullModel::deck_height(double x, double y) const {
   return run > 0.0 ? a + (b - a) * std::clamp((x - before.x) / run, 0.0, 1.0) : a;
 }
 
+std::size_t HullModel::shell_at(const Vec3& place) const {
+  std::size_t nearest = 0;
+  double least = 1e300;
+  for (std::size_t i = 0; i < shells.size(); ++i) {
+    const ShellModel& s = shells[i];
+    const bool along = place.x() >= s.box.low.x() && place.x() <= s.box.high.x();
+    if (along && s.section_near(place.x()).contains({place.y(), place.z()})) return i;
+    const Vec3 off = (place - place.cwiseMax(s.box.low).cwiseMin(s.box.high));
+    if (const double away = off.squaredNorm(); away < least) least = away, nearest = i;
+  }
+  return nearest;
+}
+
 HullModel build_hull(const HullDesign& design) {
   HullModel model;
-  if (design.family == HullFamily::imported) {
-    if (!design.mesh || design.mesh->triangles.empty()) throw InvalidInput("hull", "has no mesh");
-    model.skin = *design.mesh;
-    model.box = bounds(model.skin);
-    constexpr double largest = 12.0;  // m; a model of 600 m was read in the wrong unit
-    if (const double most = model.box.size().maxCoeff(); !(most <= largest))
-      throw InvalidInput("hull", Text("the mesh is {0} long; allowed: up to {1}. Was its unit right?",
-                                      length_quantity(most), length_quantity(largest)));
-    model.surface = guess_surfaces(model.skin, model.box);
-  } else {
-    LoftedSkin lofted = loft(design.family, design.shape, design.fineness);
-    model.skin = std::move(lofted.mesh);
-    model.surface = std::move(lofted.surface);
-    model.deck_edge = std::move(lofted.deck_edge);
-    model.box = bounds(model.skin);
-    model.spray_rails = design.shape.spray_rails;
-  }
+  add_shell(model, main_shell(design), {.name = "the hull"});
+  model.spray_rails = design.family == HullFamily::imported ? 0.0 : design.shape.spray_rails;
+  for (const Shell& s : design.further) add_further(model, s, design.fineness);
   const TriangleMesh bare = model.skin;
   model.bare_triangles = bare.triangles.size();
+  model.box = bounds(bare);
   model.volume = signed_volume(bare);
-  if (!(model.volume > 0.0))
-    throw InvalidInput("hull", "encloses no volume: the skin must be closed with its faces outward");
   model.buoyant.mesh = bare;
   model.buoyant.wetted.assign(bare.triangles.size(), 1);
-  model.sections = sections(bare, outline_stations(model.box));
+  model.sections =
+      model.shells.size() == 1 ? model.shells.front().sections : sections(bare, outline_stations(model.box));
   model.outline = outline_of(model.sections);
-  if (design.family == HullFamily::imported) model.deck_edge = guess_deck_edge(model.sections, model.outline);
+  keep_apart(model);
   add_hatches_and_cabins(model, design);
   for (const Opening& o : design.openings) model.flood_points.push_back({o.id, o.name, o.place, o.sealed});
   add_chambers(model, design, bare);

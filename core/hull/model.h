@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "base/text.h"
 #include "geometry/buoyant_solid.h"
 #include "geometry/plane_cut.h"
 #include "hull/loft.h"
@@ -32,13 +33,27 @@ struct Outline {
   std::vector<double> x, keel, top, half_port, half_starboard;  ///< m; half_starboard is positive
 };
 
-/// Everything that follows from the hull design alone.
+/// One closed body of the hull.
+struct ShellModel {
+  Id id = 0;  ///< of the further shell; 0: the main one
+  Text name;
+  Box3 box;
+  double volume = 0.0;            ///< m3
+  std::vector<Section> sections;  ///< at about 120 stations of its own, from its after end to its bow
+  Outline outline;
+  std::vector<Vec3> deck_edge;  ///< port side from the transom to the bow, then starboard back
+  /// The section nearest to x.
+  [[nodiscard]] const Section& section_near(double x) const;
+};
+
+/// Everything that follows from the hull design alone. What has no shell of its own is of all of them together.
 struct HullModel {
   TriangleMesh skin;               ///< outer skin with deck, coamings and cabins; each shell closed
   std::vector<Surface> surface;    ///< one per triangle
   std::size_t bare_triangles = 0;  ///< the first so many triangles are the bare hull with its deck
   BuoyantSolid buoyant;            ///< what floats: skin less flood chambers and less cabins that are not sealed
-  std::vector<Vec3> deck_edge;     ///< points along the deck edge, all round
+  std::vector<ShellModel> shells;  ///< the main one first
+  std::vector<Vec3> deck_edge;     ///< points along the deck edges, all round each shell in turn
   std::vector<FloodPoint> flood_points;
   std::vector<ChamberSpace> chambers;
   std::vector<Section> sections;  ///< bare hull at about 120 stations, from transom to bow
@@ -53,6 +68,8 @@ struct HullModel {
 
   [[nodiscard]] double length() const { return box.size().x(); }
   [[nodiscard]] double beam() const { return box.size().y(); }
+  /// The shell that holds a place, else the nearest one.
+  [[nodiscard]] std::size_t shell_at(const Vec3& place) const;
   /// The section nearest to x.
   [[nodiscard]] const Section& section_near(double x) const;
   /// Height of the deck at (x, y), m; the hull's top where (x, y) lies outside it.
@@ -62,7 +79,7 @@ struct HullModel {
 };
 
 /// Builds the model. Throws InvalidInput for parameters that cannot be lofted, for hatches, cabins, chambers or
-/// bulkheads outside the hull, and for imported meshes that enclose nothing.
+/// bulkheads outside the hull, for imported meshes that enclose nothing, and for shells that meet one another.
 [[nodiscard]] HullModel build_hull(const HullDesign& design);
 
 }  // namespace plucky

@@ -89,6 +89,7 @@ void run(Project& p, const ChangeHull& e) {
   number(p, p.hull.chambers);
   number(p, p.hull.bulkheads);
   number(p, p.hull.openings);
+  number(p, p.hull.further);
 }
 
 void run(Project& p, const ChangeBrief& e) {
@@ -196,7 +197,7 @@ bool exists(const Project& p, Id id) {
     return std::any_of(list.begin(), list.end(), [&](const auto& item) { return item.id == id; });
   };
   return in(p.layout.parts) || in(p.layout.rails) || in(p.hull.hatches) || in(p.hull.cabins) || in(p.hull.chambers) ||
-         in(p.hull.bulkheads) || in(p.hull.openings) || p.cooling.holds(id);
+         in(p.hull.bulkheads) || in(p.hull.openings) || in(p.hull.further) || p.cooling.holds(id);
 }
 
 std::vector<Text> references_to(const Project& project, Id id) {

@@ -22,6 +22,11 @@ void check_project(const Project& project) {
   for (const auto& c : hull.cabins) claim(Text("cabin \"{0}\"", c.name), c.id);
   for (const auto& c : hull.chambers) claim(Text("chamber \"{0}\"", c.name), c.id);
   for (const auto& b : hull.bulkheads) claim(Text("bulkhead \"{0}\"", b.name), b.id);
+  for (const auto& s : hull.further) {
+    claim(Text("shell \"{0}\"", s.name), s.id);
+    if (s.family == HullFamily::imported)
+      throw InvalidInput(Text("shell \"{0}\"", s.name), "needs a family with measures");
+  }
   for (const auto& o : hull.openings) claim(Text("opening \"{0}\"", o.name), o.id);
   for (const auto& r : project.layout.rails) {
     claim(Text("rail \"{0}\"", r.name), r.id);

@@ -104,6 +104,16 @@ void describe(V& v, Opening& o) {
 }
 
 template <class V>
+void describe(V& v, Shell& s) {
+  v("id", s.id);
+  v("name", s.name);
+  v.choice("family", s.family, family_key, family_from_key);
+  v.object("shape", s.shape);
+  v("place_m", s.place, range::place);
+  v("both_sides", s.both_sides);
+}
+
+template <class V>
 void describe(V& v, HullDesign& h) {
   v.choice("family", h.family, family_key, family_from_key);
   v.object("shape", h.shape);
@@ -115,6 +125,7 @@ void describe(V& v, HullDesign& h) {
   v.list("flood_chambers", h.chambers);
   v.list("bulkheads", h.bulkheads);
   v.list("openings", h.openings);
+  v.list("further_shells", h.further);
 }
 
 template <class V>

@@ -10,14 +10,11 @@ namespace plucky {
 
 namespace {
 
-/// Greatest distance from the middle at height z on one side, of the loops' crossings with that height.
+/// Half of what the section is wide at height z, without the gaps in it.
 double half_breadth(const Section& section, double z) {
-  double port = 0.0, starboard = 0.0;
-  for (const double y : section.crossings(1, z)) {
-    port = std::max(port, y);
-    starboard = std::max(starboard, -y);
-  }
-  return 0.5 * (port + starboard);
+  double wide = 0.0;
+  for (const Span& s : section.spans(1, z)) wide += s.length();
+  return 0.5 * wide;
 }
 
 /// Integral of exp(-k z) times the two hat halves over [a, b]: weights of the values at a and b.

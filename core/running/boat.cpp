@@ -80,6 +80,16 @@ WakeShares wake_shares(const Boat& b) {
   return {w, 0.6 * w};
 }
 
+std::size_t wetted_pieces(const Boat& b) {
+  std::size_t most = 0;
+  for (const Section& s : b.hull.sections) {
+    std::size_t pieces = 0;
+    for (const Span& span : s.spans(1, b.rest.plane.z_at(s.x))) pieces += span.length() > 0.01 * b.hull.beam();
+    most = std::max(most, pieces);
+  }
+  return most;
+}
+
 double least_freeboard(const Boat& b) {
   double least = b.hull.box.size().z();
   for (const Vec3& p : b.hull.deck_edge) least = std::min(least, b.rest.plane.height(p));
@@ -110,9 +120,7 @@ RunningHull running_hull(const Boat& b) {
        .lcb = (b.form.lcb - 0.5 * (im.waterline.low.x() + im.waterline.high.x())) / b.form.waterline_length});
   const Section& transom = b.hull.sections.front();
   h.transom_area = std::max(0.0, transom.area_below(b.rest.plane.z_at(0.0)));
-  const std::vector<double> edges = transom.crossings(1, b.rest.plane.z_at(0.0));
-  if (edges.size() >= 2)
-    h.transom_beam = *std::max_element(edges.begin(), edges.end()) - *std::min_element(edges.begin(), edges.end());
+  for (const Span& s : transom.spans(1, b.rest.plane.z_at(0.0))) h.transom_beam += s.length();
   if (h.transom_beam <= 0.0) h.transom_area = 0.0;
   h.density = b.density;
   h.viscosity = b.viscosity;

@@ -48,6 +48,10 @@ struct PlaningBottom {
 
 [[nodiscard]] RunningHull running_hull(const Boat& boat);
 
+/// In how many pieces side by side a section of the hull meets the water at rest, at most: 2 for a tunnel or twin
+/// hulls. The methods here know one.
+[[nodiscard]] std::size_t wetted_pieces(const Boat& boat);
+
 /// Least height of the deck edge over the water at rest, m; negative where the deck is awash.
 [[nodiscard]] double least_freeboard(const Boat& boat);
 

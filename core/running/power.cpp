@@ -263,6 +263,10 @@ PowerReport power_report(const Boat& b) {
     r.message = {"the deck is awash at rest by {0}: it takes water, it does not run", length_quantity(-least)};
     return r;
   }
+  if (const std::size_t pieces = wetted_pieces(b); pieces > 1) {
+    r.message = {"the hull meets the water in {0} pieces side by side, and no method here takes them together", pieces};
+    return r;
+  }
   r.fitted = true;
   r.keel = b.hull.outline.keel.front();
   const RunningHull hull = running_hull(b);

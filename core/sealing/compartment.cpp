@@ -34,14 +34,14 @@ double level_at(double offset, const Attitude& a, double x) {
   return (offset - up.x() * x) / up.z();
 }
 
-Compartment::Compartment(const HullModel& hull, double from, double to, double skin, Text name)
-    : name_(std::move(name)), from_(from), to_(to) {
+Compartment::Compartment(const HullModel& hull, std::size_t shell, double from, double to, double skin, Text name)
+    : name_(std::move(name)), shell_(shell), from_(from), to_(to) {
   const int count = std::max(8, static_cast<int>((to - from) / slice_length));
   for (int i = 0; i < count; ++i) {
     Slice s;
     s.width = (to - from) / count;
     s.x = from + (i + 0.5) * s.width;
-    const Section& section = hull.section_near(s.x);
+    const Section& section = hull.shells[shell].section_near(s.x);
     const Section::Extent e = section.extent();
     if (e.empty()) continue;
     s.low = e.low.y();
@@ -158,10 +158,11 @@ double Compartment::depth_at(const Water& water, const Attitude& a, double x) co
 }
 
 std::vector<Compartment> compartments_of(const HullModel& hull, const HullDesign& design) {
-  std::vector<double> walls{hull.box.low.x()};
+  const Box3& main = hull.shells.front().box;
+  std::vector<double> walls{main.low.x()};
   for (const Bulkhead& b : design.bulkheads)
-    if (b.watertight && b.x > hull.box.low.x() && b.x < hull.box.high.x()) walls.push_back(b.x);
-  walls.push_back(hull.box.high.x());
+    if (b.watertight && b.x > main.low.x() && b.x < main.high.x()) walls.push_back(b.x);
+  walls.push_back(main.high.x());
   std::sort(walls.begin(), walls.end());
   std::vector<Compartment> out;
   for (std::size_t i = 0; i + 1 < walls.size(); ++i) {
@@ -170,15 +171,23 @@ std::vector<Compartment> compartments_of(const HullModel& hull, const HullDesign
                       : i + 2 == walls.size() ? Text("the bow bay")
                       : walls.size() == 4     ? Text("the middle bay")
                                               : Text("bay {0}", i + 1);
-    out.emplace_back(hull, walls[i], walls[i + 1], design.skin.shell_thickness, name);
+    out.emplace_back(hull, 0, walls[i], walls[i + 1], design.skin.shell_thickness, name);
+  }
+  for (std::size_t i = 1; i < hull.shells.size(); ++i) {
+    const ShellModel& s = hull.shells[i];
+    out.emplace_back(hull, i, s.box.low.x(), s.box.high.x(), design.skin.shell_thickness, s.name);
   }
   return out;
 }
 
-std::size_t compartment_at(const std::vector<Compartment>& all, double x) {
-  for (std::size_t i = 0; i + 1 < all.size(); ++i)
-    if (x < all[i].to()) return i;
-  return all.empty() ? 0 : all.size() - 1;
+std::size_t compartment_at(const std::vector<Compartment>& all, double x, std::size_t shell) {
+  std::size_t last = 0;
+  for (std::size_t i = 0; i < all.size(); ++i) {
+    if (all[i].shell() != shell) continue;
+    last = i;
+    if (x < all[i].to()) break;
+  }
+  return last;
 }
 
 }  // namespace plucky

@@ -15,8 +15,9 @@ namespace plucky {
 class Compartment {
  public:
   Compartment() = default;
-  /// From x to x, m; `skin` is the thickness that takes from the room.
-  Compartment(const HullModel& hull, double from, double to, double skin, Text name);
+  /// From x to x, m, in a shell; `skin` is the thickness that takes from the room.
+  Compartment(const HullModel& hull, std::size_t shell, double from, double to, double skin, Text name);
+  [[nodiscard]] std::size_t shell() const { return shell_; }
   [[nodiscard]] const Text& name() const { return name_; }
   [[nodiscard]] double from() const { return from_; }
   [[nodiscard]] double to() const { return to_; }
@@ -48,14 +49,16 @@ class Compartment {
   };
   [[nodiscard]] Part below(double offset, const Attitude& attitude) const;
   Text name_;
+  std::size_t shell_ = 0;
   double from_ = 0.0, to_ = 0.0, volume_ = 0.0;
   std::vector<Slice> slices_;
 };
 
-/// One per space between watertight bulkheads, from the transom forward.
+/// One per space between watertight bulkheads of the main shell, from the transom forward; then each further shell
+/// whole.
 [[nodiscard]] std::vector<Compartment> compartments_of(const HullModel& hull, const HullDesign& design);
-/// The one that holds x.
-[[nodiscard]] std::size_t compartment_at(const std::vector<Compartment>& all, double x);
+/// The one of a shell that holds x.
+[[nodiscard]] std::size_t compartment_at(const std::vector<Compartment>& all, double x, std::size_t shell = 0);
 
 /// Height of a plane of this offset over a station on the centre line, m.
 [[nodiscard]] double level_at(double offset, const Attitude& attitude, double x);

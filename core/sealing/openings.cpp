@@ -267,7 +267,7 @@ std::vector<SealOpening> opening_register(const SealInput& in, const std::vector
   const bool afloat = b.rest.status == FloatStatus::afloat;
   for (SealOpening& o : r.all) {
     fill(o, in);
-    o.compartment = compartment_at(bays, o.inner.x());
+    o.compartment = compartment_at(bays, o.inner.x(), b.hull.shell_at(o.inner));
     o.over_standing = o.over_running = o.over_heeled = o.over_swamped = far_over;
     if (afloat) {
       o.over_standing = b.rest.plane.height(o.inner);

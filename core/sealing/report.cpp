@@ -10,12 +10,16 @@ namespace plucky {
 
 namespace {
 
+std::size_t bay_of(const SealInput& in, const std::vector<Compartment>& bays, const Part& p) {
+  return compartment_at(bays, p.place.x(), in.boat.hull.shell_at(p.place));
+}
+
 std::vector<Wettable> wettables(const SealInput& in, const std::vector<Compartment>& bays) {
   std::vector<Wettable> out;
   for (const Part& p : in.boat.layout.parts) {
     if (p.outside || p.may_get_wet || !(traits_of(p.kind).spoilt_by_water || p.kind == PartKind::motor)) continue;
     if (in.sealing.shield(p.id) != Shield::none) continue;
-    out.push_back({p.id, p.name, p.place.x(), p.box().low.z(), compartment_at(bays, p.place.x())});
+    out.push_back({p.id, p.name, p.place.x(), p.box().low.z(), bay_of(in, bays, p)});
   }
   return out;
 }
@@ -31,7 +35,7 @@ std::vector<BilgePump> bilge_pumps(const SealInput& in, const std::vector<Compar
                    .flow = b.flow,
                    .head = b.head,
                    .outlet_z = in.boat.hull.deck_height(p.place.x(), p.place.y()),
-                   .compartment = compartment_at(bays, p.place.x())});
+                   .compartment = bay_of(in, bays, p)});
   }
   return out;
 }
@@ -76,7 +80,7 @@ std::vector<PartNeed> part_needs(const SealInput& in, const SealReport& r) {
   for (const Part& p : in.boat.layout.parts) {
     if (p.may_get_wet || !traits_of(p.kind).spoilt_by_water) continue;
     PartNeed n{.part = p.id, .name = p.name, .has = in.sealing.shield(p.id)};
-    const std::size_t bay = compartment_at(r.bays, p.place.x());
+    const std::size_t bay = bay_of(in, r.bays, p);
     n.over_floor = p.box().low.z() - in.boat.hull.bottom_height(p.place.x(), p.place.y());
     bool leaks = false, open_deck = false;
     for (const SealOpening& o : r.openings)

@@ -49,15 +49,16 @@ Vec3 loading_of(const ImmersedBody& body, double density, const Unknowns& u, dou
 
 std::vector<FreeboardReading> bath_points(const HullModel& hull) {
   std::vector<FreeboardReading> points;
-  if (hull.deck_edge.empty()) return points;
+  if (hull.shells.empty() || hull.shells.front().deck_edge.empty()) return points;
+  const ShellModel& main = hull.shells.front();
   const auto add = [&](const char* name, const Vec3& place) {
     points.push_back({.id = static_cast<Id>(points.size() + 1), .point = name, .place = place});
   };
   const auto best = [&](auto&& score) {
-    return *std::max_element(hull.deck_edge.begin(), hull.deck_edge.end(),
+    return *std::max_element(main.deck_edge.begin(), main.deck_edge.end(),
                              [&](const Vec3& l, const Vec3& r) { return score(l) < score(r); });
   };
-  const double low = hull.box.low.x(), length = hull.length(), beam = hull.beam();
+  const double low = main.box.low.x(), length = main.box.size().x(), beam = main.box.size().y();
   const double middle = low + 0.5 * length;
   for (const double side : {1.0, -1.0})
     add(side > 0 ? "Transom, port" : "Transom, starboard",

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "hull/family.h"
+
 namespace plucky::app {
 
 namespace {
@@ -19,6 +21,8 @@ auto& list_of(P& p) {
     return p.hull.bulkheads;
   else if constexpr (std::is_same_v<T, Opening>)
     return p.hull.openings;
+  else if constexpr (std::is_same_v<T, Shell>)
+    return p.hull.further;
   else
     return p.layout.rails;
 }
@@ -61,9 +65,27 @@ void visit_type(Fitting kind, F f) {
       return f(Bulkhead{});
     case Fitting::opening:
       return f(Opening{});
+    case Fitting::shell:
+      return f(Shell{});
     case Fitting::rail:
       return f(Rail{});
   }
+}
+
+/// A slim pair of floats, their keels a little over the boat's, clear of its sides and of floats that it has already.
+Shell float_beside(const HullModel& hull) {
+  Shell s;
+  s.shape = default_shape(s.family);
+  s.shape.length = std::max(0.5 * hull.length(), 0.2);
+  s.shape.beam = 0.12 * s.shape.length;
+  s.shape.depth = 0.14 * s.shape.length;
+  s.shape.bilge_radius = 0.2 * s.shape.beam;
+  s.shape.rocker = 0.1 * s.shape.depth;
+  s.shape.bow_rake = 0.05 * s.shape.length;
+  s.shape.sheer = s.shape.camber = 0.0;
+  s.place = {hull.box.low.x() + 0.2 * hull.length(), hull.box.high.y() + 0.3 * hull.beam() + 0.5 * s.shape.beam,
+             hull.box.low.z() + 0.25 * hull.box.size().z()};
+  return s;
 }
 
 }  // namespace
@@ -82,6 +104,8 @@ QString fitting_name(Fitting kind) {
       return QObject::tr("Flood chamber");
     case Fitting::opening:
       return QObject::tr("Opening");
+    case Fitting::shell:
+      return QObject::tr("Float");
   }
   return {};
 }
@@ -97,6 +121,7 @@ std::vector<FittingEntry> fittings(const Project& p) {
   add(p.hull.cabins, Fitting::cabin);
   add(p.hull.chambers, Fitting::flood_chamber);
   add(p.hull.openings, Fitting::opening);
+  add(p.hull.further, Fitting::shell);
   return out;
 }
 
@@ -127,6 +152,9 @@ Edit add_fitting(const Assessment& a, Fitting kind) {
     case Fitting::opening:
       h.openings.push_back({.place = Vec3(x0 + 0.5 * length, 0.0, hull.deck_height(x0 + 0.5 * length, 0.0))});
       break;
+    case Fitting::shell:
+      h.further.push_back(float_beside(hull));
+      break;
     case Fitting::rail: {
       Layout layout = a.project.layout;
       layout.rails.push_back(
@@ -152,22 +180,32 @@ Edit remove_fitting(const Project& project, Id id) {
 }
 
 template <class T>
-void FittingPage::add_field(Fitting kind, const QString& label, double T::*member, Dimension dimension) {
+void FittingPage::add_field(Fitting kind, const QString& label, const std::function<double&(T&)>& of,
+                            Dimension dimension, const std::function<bool(const T&)>& matters) {
   QuantityEdit* edit =
       quantity(label, dimension, qPrintable(QString("fitting_%1_%2").arg(static_cast<int>(kind)).arg(fields_.size())));
-  fields_.push_back({kind, edit,
-                     [=](const Project& p, Id id) {
-                       const T* item = fitting_of<T>(p, id);
-                       return item ? item->*member : 0.0;
-                     },
-                     [=](const Project& p, Id id, double v) {
-                       return changed<T>(p, id, label, [=](T& item) { item.*member = v; });
-                     }});
+  fields_.push_back(
+      {kind, edit,
+       [=](const Project& p, Id id) {
+         const T* item = fitting_of<T>(p, id);
+         return item ? of(const_cast<T&>(*item)) : 0.0;
+       },
+       [=](const Project& p, Id id, double v) { return changed<T>(p, id, label, [=](T& item) { of(item) = v; }); },
+       [=](const Project& p, Id id) {
+         const T* item = fitting_of<T>(p, id);
+         return item && (!matters || matters(*item));
+       }});
   const std::size_t index = fields_.size() - 1;
   connect(edit, &QuantityEdit::entered, this, [this, index](double si) {
     session_->perform(fields_[index].set(session_->project(), session_->selection(), si));
     refresh();
   });
+}
+
+template <class T>
+void FittingPage::add_field(Fitting kind, const QString& label, double T::*member, Dimension dimension) {
+  add_field<T>(
+      kind, label, [member](T& item) -> double& { return item.*member; }, dimension);
 }
 
 template <class T>
@@ -200,6 +238,30 @@ FittingPage::FittingPage(Session* session, QWidget* parent) : Page(session, pare
   add_field(Fitting::flood_chamber, tr("Inner wall off centre"), &FloodChamber::inner);
   add_field(Fitting::flood_chamber, tr("Floor"), &FloodChamber::z_low);
   add_field(Fitting::flood_chamber, tr("Roof"), &FloodChamber::z_high);
+  family_ = choice(tr("Family"), {}, "fitting_family", true);
+  for (const Family& f : hull_families())
+    if (f.loft) family_->addItem(term(f.name), static_cast<int>(f.id));
+  const QString axes[] = {tr("Transom at"), tr("Off centre"), tr("Keel at height")};
+  for (int axis = 0; axis < 3; ++axis)
+    add_field<Shell>(
+        Fitting::shell, axes[axis], [axis](Shell& s) -> double& { return s.place[axis]; }, Dimension::length);
+  both_sides_ = check(tr("On both sides"), "fitting_both_sides");
+  for (const HullParameter& p : all_hull_parameters())
+    add_field<Shell>(
+        Fitting::shell, term(p.label), [&p](Shell& s) -> double& { return s.shape.*p.member; }, p.dimension,
+        [&p](const Shell& s) {
+          const auto used = hull_parameters(s.family);
+          return std::any_of(used.begin(), used.end(), [&](const HullParameter& u) { return u.member == p.member; });
+        });
+  connect(both_sides_, &QCheckBox::clicked, this, [this](bool on) { set_flag(&Shell::both_sides, on); });
+  connect(family_, &QComboBox::activated, this, [this](int i) {
+    const auto family = static_cast<HullFamily>(family_->itemData(i).toInt());
+    session_->perform(changed<Shell>(session_->project(), session_->selection(), tr("Family"), [=](Shell& s) {
+      s.family = family;
+      s.shape = resized(default_shape(family), s.shape);
+    }));
+    refresh();
+  });
   sealed_ = check(tr("Sealed"), "fitting_sealed");
   aerial_ = check(tr("The aerial goes through it"), "fitting_aerial");
   connect(aerial_, &QCheckBox::clicked, this, [this](bool on) { set_flag(&Opening::for_aerial, on); });
@@ -230,8 +292,9 @@ void FittingPage::refresh() {
   title_->setText(fitting_name(it->kind));
   if (!name_->hasFocus()) name_->setText(it->name);
   for (const Field& f : fields_) {
-    set_row_visible(f.edit, f.kind == it->kind);
-    if (f.kind == it->kind) f.edit->set_value(f.get(session_->project(), it->id));
+    const bool shows = f.kind == it->kind && f.matters(session_->project(), it->id);
+    set_row_visible(f.edit, shows);
+    if (shows) f.edit->set_value(f.get(session_->project(), it->id));
   }
   const bool can_seal = it->kind == Fitting::hatch || it->kind == Fitting::cabin || it->kind == Fitting::opening;
   set_row_visible(sealed_, can_seal);
@@ -246,6 +309,12 @@ void FittingPage::refresh() {
     aerial_->setChecked(opening->for_aerial);
   }
   if (const FloodChamber* c = fitting_of<FloodChamber>(p, it->id)) port_->setChecked(c->port);
+  const Shell* shell = fitting_of<Shell>(p, it->id);
+  set_row_visible(family_, shell != nullptr);
+  set_row_visible(both_sides_, shell != nullptr);
+  if (!shell) return;
+  family_->setCurrentIndex(family_->findData(static_cast<int>(shell->family)));
+  both_sides_->setChecked(shell->both_sides);
 }
 
 }  // namespace plucky::app

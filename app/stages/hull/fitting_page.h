@@ -1,4 +1,4 @@
-// The selected hatch, cabin, flood chamber, bulkhead, opening or rail: its measures, typed.
+// The selected hatch, cabin, flood chamber, bulkhead, opening, rail or float: its measures, typed.
 #pragma once
 
 #include <vector>
@@ -8,7 +8,7 @@
 namespace plucky::app {
 
 /// Kinds of fittings that can be added, in menu order.
-enum class Fitting { hatch, rail, bulkhead, cabin, flood_chamber, opening };
+enum class Fitting { hatch, rail, bulkhead, cabin, flood_chamber, opening, shell };
 [[nodiscard]] QString fitting_name(Fitting kind);
 
 /// A fitting of the project by its number, as the interface lists it.
@@ -38,7 +38,12 @@ class FittingPage : public Page {
     QuantityEdit* edit;
     std::function<double(const Project&, Id)> get;
     std::function<Edit(const Project&, Id, double)> set;
+    std::function<bool(const Project&, Id)> matters;
   };
+  /// A number of the fitting that `of` finds in it; shown where it `matters`.
+  template <class T>
+  void add_field(Fitting kind, const QString& label, const std::function<double&(T&)>& of, Dimension dimension,
+                 const std::function<bool(const T&)>& matters = {});
   template <class T>
   void add_field(Fitting kind, const QString& label, double T::*member, Dimension dimension = Dimension::length);
   template <class T>
@@ -47,7 +52,8 @@ class FittingPage : public Page {
   QLabel* title_;
   QLineEdit* name_;
   std::vector<Field> fields_;
-  QCheckBox *sealed_, *aerial_, *port_;
+  QComboBox* family_;
+  QCheckBox *sealed_, *aerial_, *port_, *both_sides_;
 };
 
 }  // namespace plucky::app

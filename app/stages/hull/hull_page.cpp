@@ -43,15 +43,10 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
   connect(family_, &QComboBox::activated, this, [this](int i) {
     change(tr("Hull family"), [=, this](HullDesign& h) {
       const auto family = static_cast<HullFamily>(family_->itemData(i).toInt());
-      HullShape shape = default_shape(family);
       // Keep the size that was chosen; the rest begins from the family's own.
-      if (h.family != HullFamily::imported) {
-        shape.length = h.shape.length;
-        shape.beam = h.shape.beam;
-        shape.depth = h.shape.depth;
-      }
+      const HullShape fresh = default_shape(family);
+      h.shape = h.family == HullFamily::imported ? fresh : resized(fresh, h.shape);
       h.family = family;
-      h.shape = shape;
       h.mesh.reset();
       h.mesh_source.clear();
     });

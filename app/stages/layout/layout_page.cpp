@@ -38,14 +38,14 @@ LayoutPage::LayoutPage(Session* session, OwnParts* own, QWidget* parent) : Page(
   wide(forget);
   connect(forget, &QPushButton::clicked, this, &LayoutPage::forget_own);
   connect(own_, &OwnParts::changed, this, &LayoutPage::fill_catalogue);
-  section(tr("Hatches, rails, bulkheads"), "section_fittings");
+  section(tr("Hatches, rails, bulkheads, floats"), "section_fittings");
   fittings_ = table(tr("Fittings"), {tr("Fitting"), tr("Kind")}, "fittings_list", 80);
   auto* more = new QPushButton(tr("Add a fitting"), this);
   more->setObjectName("add_fitting");
   more->setProperty("quiet", true);
   auto* menu = new QMenu(more);
-  for (const Fitting kind :
-       {Fitting::hatch, Fitting::rail, Fitting::bulkhead, Fitting::cabin, Fitting::flood_chamber, Fitting::opening})
+  for (const Fitting kind : {Fitting::hatch, Fitting::rail, Fitting::bulkhead, Fitting::cabin, Fitting::flood_chamber,
+                             Fitting::opening, Fitting::shell})
     menu->addAction(fitting_name(kind), this, [this, kind] { session_->perform(add_fitting(session_->now(), kind)); });
   more->setMenu(menu);
   wide(more);

@@ -54,6 +54,13 @@ HullShape default_shape(HullFamily family) {
   return s;
 }
 
+HullShape resized(HullShape shape, const HullShape& to) {
+  shape.length = to.length;
+  shape.beam = to.beam;
+  shape.depth = to.depth;
+  return shape;
+}
+
 const char* family_key(HullFamily family) {
   return family_of(family).key;
 }

@@ -15,9 +15,10 @@ FreeboardReport freeboards(const Assessment& a) {
     r.least_place = *std::min_element(hull.deck_edge.begin(), hull.deck_edge.end(),
                                       [&](const Vec3& p, const Vec3& q) { return plane.height(p) < plane.height(q); });
     r.least = plane.height(r.least_place);
-    const std::size_t half = hull.deck_edge.size() / 2;
-    r.stern = std::min(plane.height(hull.deck_edge.front()), plane.height(hull.deck_edge.back()));
-    r.bow = std::min(plane.height(hull.deck_edge[half - 1]), plane.height(hull.deck_edge[half]));
+    const std::vector<Vec3>& edge = hull.shells.front().deck_edge;
+    const std::size_t half = edge.size() / 2;
+    r.stern = std::min(plane.height(edge.front()), plane.height(edge.back()));
+    r.bow = std::min(plane.height(edge[half - 1]), plane.height(edge[half]));
   }
   for (const FloodPoint& f : hull.flood_points) {
     auto it = std::find_if(r.openings.begin(), r.openings.end(), [&](const auto& o) { return o.id == f.id; });
