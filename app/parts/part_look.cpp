@@ -26,6 +26,9 @@ const PartLook& look_of(PartKind kind) {
       {PartKind::jet, jet_look()},
       {PartKind::propeller, propeller_look()},
       {PartKind::rudder, rudder_look()},
+      {PartKind::aerial, aerial_look()},
+      {PartKind::lamp, lamp_look()},
+      {PartKind::power_switch, power_switch_look()},
   };
   static const PartLook plain;
   const auto found = looks.find(kind);

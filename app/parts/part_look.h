@@ -43,5 +43,8 @@ void draw_silhouette(QPainter& painter, const Part& part, const QRectF& box, Sid
 [[nodiscard]] PartLook jet_look();
 [[nodiscard]] PartLook propeller_look();
 [[nodiscard]] PartLook rudder_look();
+[[nodiscard]] PartLook aerial_look();
+[[nodiscard]] PartLook lamp_look();
+[[nodiscard]] PartLook power_switch_look();
 
 }  // namespace plucky::app

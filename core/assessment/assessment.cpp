@@ -51,7 +51,7 @@ SealInput seal_input_of(const Assessment& a, const Boat& boat) {
   const bool printed = p.brief.method == BuildMethod::printed;
   return {.boat = boat,
           .design = p.hull,
-          .steering = p.steering,
+          .steering = a.fitted_steering,
           .line = a.power.line,
           .circuit = p.cooling,
           .sealing = p.sealing,

@@ -76,9 +76,10 @@ struct Assessment {
   Spread spread;
   CgBand cg_band;
   SwampedAnswer swamped;
-  Drive fitted_drive;  ///< the boat's drives taken together, read from their components
-  DriveReport drive;   ///< by pitch and slip
-  PowerReport power;   ///< by thrust and drag
+  Drive fitted_drive;        ///< the boat's drives taken together, read from their components
+  Steering fitted_steering;  ///< the same of what steers
+  DriveReport drive;         ///< by pitch and slip
+  PowerReport power;         ///< by thrust and drag
   SteeringReport steering;
   std::vector<HosePath> hoses;         ///< of the cooling circuit, in its order
   std::vector<CircuitFault> faults;    ///< of the circuit, whatever the boat does

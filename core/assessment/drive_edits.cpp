@@ -91,17 +91,27 @@ std::vector<const Part*> components_in_role(const Project& p, DriveGroup role) {
   return found;
 }
 
-bool swap_fits(const Drive& drive, const CatalogueEntry& entry) {
+std::vector<const Part*> swapped_for(const Project& p, const Part& entry) {
+  if (const auto role = group_of(entry.kind)) return components_in_role(p, *role);
+  SteeringParts parts = p.steering_use.parts;
+  if (const auto role = traits_of(entry.kind).steers)
+    if (const Part* part = p.layout.component(parts.of(*role))) return {part};
+  return {};
+}
+
+bool swap_fits(const Project& boat, const CatalogueEntry& entry) {
+  if (!has_data(entry.part)) return false;
+  const Drive drive = boat.drive();
+  if (const auto role = traits_of(entry.part.kind).steers) return needs(boat.steering_use.by, *role);
   const auto role = group_of(entry.part.kind);
-  if (!role || !has_data(entry.part) || !has_group(drive, *role)) return false;
+  if (!role || !has_group(drive, *role)) return false;
   const auto* screw = std::get_if<Screw>(&entry.part.data);
   return !screw || (screw->guard_radius > 0.0) == drive_kind(drive).in_air;
 }
 
 Edit swap_edit(const Assessment& boat, const CatalogueEntry& entry) {
-  const auto role = group_of(entry.part.kind);
-  if (!role || !has_data(entry.part)) throw InvalidInput(entry.part.name, "is no component of a drive with its data");
-  const auto old = components_in_role(boat.project, *role);
+  if (!has_data(entry.part)) throw InvalidInput(entry.part.name, "is no component of a drive with its data");
+  const auto old = swapped_for(boat.project, entry.part);
   if (old.empty()) return put_aboard(boat, entry.part);
   std::vector<Part> parts;
   for (const Part* part : old) parts.push_back(swapped(*part, entry));

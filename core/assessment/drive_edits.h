@@ -8,14 +8,19 @@
 namespace plucky {
 
 /// The edit that takes a catalogue's component in the stead of the one in its role, in every drive; puts it aboard at a
-/// free place where there is none. Throws InvalidInput for an entry without data of a drive's component.
+/// free place where there is none. Throws InvalidInput for an entry without data of a drive's or the steering's
+/// component.
 [[nodiscard]] Edit swap_edit(const Assessment& boat, const CatalogueEntry& entry);
+
+/// What an entry would take the place of: the components in its role.
+[[nodiscard]] std::vector<const Part*> swapped_for(const Project& boat, const Part& entry);
 
 /// The components in a role, one of each drive, batteries that serve several once.
 [[nodiscard]] std::vector<const Part*> components_in_role(const Project& boat, DriveGroup role);
 
-/// Could this entry stand in such a drive? Air propellers do not turn in the water, nor the other way round.
-[[nodiscard]] bool swap_fits(const Drive& drive, const CatalogueEntry& entry);
+/// Could this entry stand in the boat's drive or steering? Air propellers do not turn in the water, nor the other way
+/// round.
+[[nodiscard]] bool swap_fits(const Project& boat, const CatalogueEntry& entry);
 
 /// The boat with a second drive like its first one, both moved off the centre line by as much as propellers and cans
 /// need; the battery serves both. Throws InvalidInput without a drive, with more than one, or where the beam is too

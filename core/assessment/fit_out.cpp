@@ -85,7 +85,7 @@ Project steered(const Assessment& a, const Project& driven, const Catalogue& cat
   const Drive d = p.drive();
   const DriveKind& kind = drive_kind(d);
   const bool air = kind.in_air;
-  Steering s = p.steering;
+  Steering s = p.steering();
   const SteeredBy by = kind.steered_by;
   const bool kept = s.by == by && stands_aboard(p, PartKind::servo);
   if (kept) return driven;
@@ -95,25 +95,25 @@ Project steered(const Assessment& a, const Project& driven, const Catalogue& cat
   if (!rudder) std::erase_if(p.layout.parts, [](const Part& q) { return q.kind == PartKind::rudder; });
   if (s.by != by) {
     s.by = by;
-    s.blades = air ? 2 : 1;
+    s.rudder.blades = air ? 2 : 1;
     s.in_wash = true;
     s.under_hull = false;
-    s.chord = air ? 0.04 : std::max(0.020, 0.75 * d.screw.diameter);
-    s.span = air ? 0.7 * d.screw.diameter : 1.1 * d.screw.diameter;
-    s.thickness = air ? 0.002 : 0.12 * s.chord;
-    s.balance = 0.25;
+    s.rudder.chord = air ? 0.04 : std::max(0.020, 0.75 * d.screw.diameter);
+    s.rudder.span = air ? 0.7 * d.screw.diameter : 1.1 * d.screw.diameter;
+    s.rudder.thickness = air ? 0.002 : 0.12 * s.rudder.chord;
+    s.rudder.balance = 0.25;
   }
   Vec3 stock = at;
   if (rudder && !stands_aboard(p, PartKind::rudder)) {
     Part blade = named(catalogue, air ? "Air rudder pair" : "Rudder with post, 40 x 60 mm").part;
     const double post = air ? 0.0 : 0.02;
-    const double wide = air ? std::max(0.06, 0.5 * d.screw.diameter) : s.thickness;
+    const double wide = air ? std::max(0.06, 0.5 * d.screw.diameter) : s.rudder.thickness;
     const double was = blade.size.x() * blade.size.z();
-    blade.size = {s.chord, wide, s.span + post};
+    blade.size = {s.rudder.chord, wide, s.rudder.span + post};
     blade.mass *= std::clamp(blade.size.x() * blade.size.z() / was, 0.3, 3.0);
-    stock = {std::min(at.x() - 0.5 * d.screw.length, air ? at.x() : bench.hull().box.low.x()) - 0.6 * s.chord, 0.0,
-             at.z() + 0.5 * post};
-    bench.place(blade, stock);
+    stock = {std::min(at.x() - 0.5 * d.screw.length, air ? at.x() : bench.hull().box.low.x()) - 0.6 * s.rudder.chord,
+             0.0, at.z() + 0.5 * post};
+    s.parts.rudder = bench.place(blade, stock);
   }
   const bool light = kind.light_steering;
   if (!stands_aboard(p, PartKind::servo)) {
@@ -127,15 +127,15 @@ Project steered(const Assessment& a, const Project& driven, const Catalogue& cat
         if (!free && bench.is_free(servo, place)) free = place;
       }
     const Id id = free ? bench.place(servo, *free) : bench.stow(servo);
-    if (s.by != p.steering.by) {
-      s.servo_torque = light ? 0.15 : 0.45;
-      s.servo_speed = light ? 8.0 : 6.0;
+    s.parts.servo = id;
+    if (s.by != p.steering_use.by) {
+      if (const auto* data = std::get_if<Servo>(&servo.data)) s.servo = *data;
       s.linkage.distance = std::clamp(std::abs(p.layout.find(id)->place.x() - stock.x()), 0.03, 0.9);
     }
   }
   if (!stands_aboard(p, PartKind::receiver)) bench.stow(named(catalogue, "Receiver 6-channel").part);
   take_payload(bench);
-  p.steering = s;
+  set_steering(p, s);
   return p;
 }
 
@@ -203,8 +203,7 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
   for (DriveUnit& unit : bare.drives) {
     if (unit.propulsor != propulsor) unit.use.slip = kind.usual_slip;
     const bool screw_stays = unit.propulsor == propulsor;
-    unit.propulsor = propulsor;
-    unit.mounting = mounting;
+    change_kind(bare, unit, propulsor, mounting);
     if (!screw_stays)
       std::erase_if(unit.components, [&](Id id) {
         const Part* part = bare.layout.component(id);

@@ -162,6 +162,8 @@ struct JetUnit {
   double intake_length = 0.060;   ///< m
   double intake_step = 0.0;       ///< m, how far its rim stands below the bottom (negative: sunk into it)
   double nozzle_swing = 0.4;      ///< rad, to each side
+  double nozzle_pitch = 0.0;      ///< rad, the stream upward positive: it presses the stern down
+  double ride_plate = 0.020;      ///< m, its length fore and aft; none when 0
   double ride_plate_angle = 0.0;  ///< rad, down positive
   bool operator==(const JetUnit&) const = default;
 };
@@ -218,11 +220,13 @@ struct Drive : DriveUse {
   JetUnit jet;
   Fittings fittings;
   DriveStands stands;
-  std::uint32_t gaps = 0;  ///< one bit for each DriveGroup it lacks; the numbers of that group then mean nothing
-  bool unlike = false;     ///< the boat's drives differ from one another: no method here takes them together
+  std::uint32_t gaps = 0;    ///< one bit for each DriveGroup it lacks; the numbers of that group then mean nothing
+  std::uint32_t extras = 0;  ///< one bit for each DriveGroup that it has though its kind does not need it
+  bool unlike = false;       ///< the boat's drives differ from one another: no method here takes them together
   bool operator==(const Drive&) const = default;
 
   [[nodiscard]] bool lacks(DriveGroup group) const { return (gaps >> static_cast<unsigned>(group) & 1u) != 0; }
+  [[nodiscard]] bool has_extra(DriveGroup group) const { return (extras >> static_cast<unsigned>(group) & 1u) != 0; }
   /// A straight or jointed line from a motor in the hull to a water propeller.
   [[nodiscard]] bool has_shaft_line() const;
 };

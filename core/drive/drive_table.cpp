@@ -89,7 +89,12 @@ constexpr DriveNumber numbers[] = {
     {G::jet, "intake_length_m", "Intake length", D::length, 0.005, 0.5, OF(jet.intake_length)},
     {G::jet, "intake_step_m", "Intake rim below skin", D::length, -0.02, 0.02, OF(jet.intake_step)},
     {G::jet, "nozzle_swing_rad", "Nozzle to a side", D::angle, 0.0, 1.5, OF(jet.nozzle_swing)},
-    {G::jet, "ride_plate_rad", "Ride plate", D::angle, -0.3, 0.5, OF(jet.ride_plate_angle), false, "down is positive"},
+    {G::jet, "nozzle_pitch_rad", "Nozzle pitch", D::angle, -0.35, 0.35, OF(jet.nozzle_pitch), false,
+     "stream up is positive: it lifts the bow"},
+    {G::jet, "ride_plate_m", "Ride plate", D::length, 0.0, 0.2, OF(jet.ride_plate), false,
+     "fore and aft behind the transom; 0: none"},
+    {G::jet, "ride_plate_rad", "Ride-plate angle", D::angle, -0.3, 0.5, OF(jet.ride_plate_angle), false,
+     "down is positive"},
     {G::screw, "diameter_m", "Diameter", D::length, 0.005, 1.0, OF(screw.diameter)},
     {G::screw, "pitch_m", "Pitch", D::length, 0.002, 2.0, OF(screw.pitch)},
     {G::screw, "blade_area", "Blade area ratio", D::ratio, 0.02, 1.2, OF(screw.blade_area)},
@@ -144,13 +149,18 @@ DriveGroup drive_group_from_key(const std::string& key) {
   return value_of(groups, "part of the drive", key);
 }
 
-const std::vector<DriveGroup>& drive_groups(const Drive& d) {
-  return drive_kind(d).groups;
+std::vector<DriveGroup> drive_groups(const Drive& d) {
+  const DriveKind& kind = drive_kind(d);
+  std::vector<DriveGroup> all = kind.groups;
+  for (const G extra : kind.extras)
+    if (d.has_extra(extra)) all.push_back(extra);
+  std::sort(all.begin(), all.end());
+  return all;
 }
 
 bool has_group(const Drive& drive, DriveGroup group) {
-  const auto& all = drive_groups(drive);
-  return std::find(all.begin(), all.end(), group) != all.end();
+  const auto in = [&](const std::vector<G>& list) { return std::find(list.begin(), list.end(), group) != list.end(); };
+  return in(drive_kind(drive).groups) || in(drive_kind(drive).extras);
 }
 
 Text drive_gap(const Drive& d) {

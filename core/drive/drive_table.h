@@ -13,8 +13,9 @@ namespace plucky {
 [[nodiscard]] const char* drive_group_name(DriveGroup group);
 [[nodiscard]] DriveGroup drive_group_from_key(const std::string& key);
 
-/// The groups a drive of this kind has.
-[[nodiscard]] const std::vector<DriveGroup>& drive_groups(const Drive& drive);
+/// The groups a drive has, in the order of the power.
+[[nodiscard]] std::vector<DriveGroup> drive_groups(const Drive& drive);
+/// Has, or may have, a drive of this kind the group?
 [[nodiscard]] bool has_group(const Drive& drive, DriveGroup group);
 
 /// One number. `zero_is_estimated`: 0 stands for "not told" although the range begins above it.

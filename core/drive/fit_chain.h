@@ -34,6 +34,15 @@ struct Joint {
 [[nodiscard]] Joint screw_joint(const char* key, const char* shaft, double shaft_diameter, const char* bore,
                                 double bore_diameter, const char* hint);
 
+/// Motor, coupler and shaft of a drive that has them: the joints up to the shaft's end.
+[[nodiscard]] Joint motor_in_coupler(const Drive& drive);
+[[nodiscard]] Joint shaft_in_coupler(const Drive& drive);
+[[nodiscard]] Joint shaft_in_bearings(const Drive& drive);
+/// From the motor to a screw whose kind may have coupler and shaft between them, or neither: `keys` for the last joint,
+/// what the bore is, and its hint.
+[[nodiscard]] std::vector<Joint> chain_with_extras(const Drive& drive, const char* key, const char* own_shaft,
+                                                   double own_diameter, const char* bore, const char* hint);
+
 /// Tolerance: bores up to 0.05 mm over the shaft are a fit; more wants a sleeve.
 [[nodiscard]] std::vector<Joint> fit_chain(const Drive& drive);
 

@@ -46,6 +46,7 @@ struct DriveKind {
   Mounting mounting = Mounting::shaft;
 
   std::vector<DriveGroup> groups = {};        ///< what it is made of, in the order of the power; empty: no drive
+  std::vector<DriveGroup> extras = {};        ///< what one may have besides and does without as well
   DriveGroup bearer = DriveGroup::screw;      ///< role of the component that stands where the thrust acts
   DriveGroup motor_in = DriveGroup::motor;    ///< role of what holds the motor; its own: it stands by itself
   DriveGroup screw_in = DriveGroup::screw;    ///< the same of the screw
@@ -71,6 +72,8 @@ struct DriveKind {
   /// Its joints from the motor's shaft to the screw.
   std::vector<Joint> (*joints)(const Drive& drive) = nullptr;
 
+  /// By how much the thrust points upward ahead, rad, of a kind without a shaft line. Null: level.
+  double (*thrust_angle)(const Drive& drive) = nullptr;
   /// Middle of the disc (of a jet: the nozzle), m, from the component that bears it.
   Vec3 (*disc)(const Part& bearer, const Drive& drive) = nullptr;
   /// Fills in depth, clearance and the like of what works at `working.place`; `at_rest` is the height of the water at

@@ -33,8 +33,13 @@ double jet_power_for(double weight, double speed, bool fast) {
 }
 
 std::vector<Joint> jet_joints(const Drive& d) {
-  return {screw_joint("motor-impeller", "motor shaft", d.motor.shaft_diameter, "the impeller's hub", d.screw.bore,
-                      "thread lock; the impeller must come out for weed")};
+  return chain_with_extras(d, "motor-impeller", "motor shaft", d.motor.shaft_diameter, "the impeller's hub",
+                           "thread lock; the impeller must come out for weed");
+}
+
+/// A stream that leaves upward presses the stern down.
+double jet_thrust_angle(const Drive& d) {
+  return -d.jet.nozzle_pitch;
 }
 
 Vec3 jet_nozzle(const Part& unit, const Drive&) {
@@ -86,10 +91,10 @@ double jet_line_drag(const Drive&, const Part&, double) {
   return 0.0;
 }
 
-/// The ride plate works as a tab a little wider than the impeller and 20 mm deep.
+/// The ride plate works as a tab a little wider than the impeller.
 std::optional<TabOfDrive> jet_ride_plate(const Drive& d) {
-  if (d.jet.ride_plate_angle == 0.0) return std::nullopt;
-  return TabOfDrive{0.020, 1.3 * d.screw.diameter, d.jet.ride_plate_angle};
+  if (d.jet.ride_plate_angle == 0.0 || d.jet.ride_plate <= 0.0) return std::nullopt;
+  return TabOfDrive{d.jet.ride_plate, 1.3 * d.screw.diameter, d.jet.ride_plate_angle};
 }
 
 /// Momentum: T = rho A_n v_j (v_j - V); the tap stands where the same flow fills the impeller's disc.
@@ -168,6 +173,7 @@ void jet_lay(DriveLaying& l) {
 DriveKind jet_drive() {
   return {.propulsor = Propulsor::jet,
           .groups = {G::drive, G::battery, G::esc, G::motor, G::gearing, G::jet, G::screw, G::fittings},
+          .extras = {G::coupler, G::shaft},
           .bearer = G::jet,
           .screw_in = G::jet,
           .screw_name = "Impeller",
@@ -181,6 +187,7 @@ DriveKind jet_drive() {
           .takes_screw = &jet_takes_screw,
           .power_for = &jet_power_for,
           .joints = &jet_joints,
+          .thrust_angle = &jet_thrust_angle,
           .disc = &jet_nozzle,
           .place = &jet_place,
           .depth = &jet_depth,

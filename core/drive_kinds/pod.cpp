@@ -21,9 +21,9 @@ bool pod_takes_motor(const Motor&) {
 
 std::vector<Joint> pod_joints(const Drive& d) {
   const bool geared = d.gearing.geared();
-  return {screw_joint("motor-propeller", geared ? "the leg's shaft" : "motor shaft",
-                      geared ? d.pod.shaft_diameter : d.motor.shaft_diameter, "the propeller's bore", d.screw.bore,
-                      "adapter tightened onto the shaft, thread lock, nut secured")};
+  return chain_with_extras(d, "motor-propeller", geared ? "the leg's shaft" : "motor shaft",
+                           geared ? d.pod.shaft_diameter : d.motor.shaft_diameter, "the propeller's bore",
+                           "adapter tightened onto the shaft, thread lock, nut secured");
 }
 
 /// At its foot.
@@ -85,6 +85,7 @@ void pod_lay(DriveLaying& l) {
 DriveKind pod_drive() {
   DriveKind k = water_screw(Mounting::pod);
   k.groups = {G::drive, G::battery, G::esc, G::motor, G::gearing, G::pod, G::screw, G::fittings};
+  k.extras = {G::coupler, G::shaft};
   k.bearer = k.motor_in = k.screw_in = k.gearing_in = G::pod;
   k.steered_by = SteeredBy::pod;
   k.lower = "Lower the pod {0}";

@@ -20,33 +20,15 @@ bool line_takes_motor(const Motor& m) {
 }
 
 std::vector<Joint> line_joints(const Drive& d) {
-  const Coupler& c = d.coupler;
   const Shaft& s = d.shaft;
-  const char* grub = c.grub_screws ? d.motor.shaft_flat
-                                         ? "grub screw onto the flat, thread lock, reachable with the deck on"
-                                         : "a grub screw needs a flat: file one, then thread lock"
-                                   : "clamped: no flat needed";
-  return {
-      joint_of("motor-coupler", "motor shaft", d.motor.shaft_diameter, "the coupler's bore", c.bore_motor,
-               "needs a reducing sleeve, slit where the screw presses; without it the coupler runs out of true.",
-               "another coupler, or drill its hub on a lathe.", grub),
-      joint_of("coupler-shaft", "shaft", s.diameter, "the coupler's bore", c.bore_shaft,
-               "needs a reducing sleeve; without it the coupler whips and loosens.", "another coupler with this bore.",
-               s.kind == ShaftKind::flex_cable ? "solder the cable's end into a ferrule, not onto the cable"
-                                               : "a flat under the screw, thread lock"),
-      joint_of("shaft-bearing", "shaft", s.diameter, "the bearings", s.bearing_bore,
-               "it rattles, wears the bearing oval and lets water in: bearings of the shaft's bore.",
-               "bearings of the shaft's bore.",
-               s.bearing == BearingKind::ball_ceramic       ? "no grease port needed"
-               : s.bearing == BearingKind::water_lubricated ? "runs in water: no grease, and never dry"
-                                                            : "needs a grease port that can be reached"),
-      joint_of("shaft-dog", "shaft", s.diameter, "the drive dog", s.dog_bore,
-               "it sits crooked and the propeller wobbles: a dog of the shaft's bore.", "a dog of the shaft's bore.",
-               "dog on a flat; thread lock"),
-      joint_of("shaft-propeller", "shaft", s.diameter, "the propeller's bore", d.screw.bore,
-               "needs a bush in the propeller, else it runs out of balance.",
-               "bore the propeller up in a drill press, then balance it again.",
-               "nut with thread lock or a locking insert")};
+  return {motor_in_coupler(d), shaft_in_coupler(d), shaft_in_bearings(d),
+          joint_of("shaft-dog", "shaft", s.diameter, "the drive dog", s.dog_bore,
+                   "it sits crooked and the propeller wobbles: a dog of the shaft's bore.",
+                   "a dog of the shaft's bore.", "dog on a flat; thread lock"),
+          joint_of("shaft-propeller", "shaft", s.diameter, "the propeller's bore", d.screw.bore,
+                   "needs a bush in the propeller, else it runs out of balance.",
+                   "bore the propeller up in a drill press, then balance it again.",
+                   "nut with thread lock or a locking insert")};
 }
 
 void line_place(const HullModel& hull, const Part&, const Drive& d, const WaterLevel& at_rest, Working& w) {

@@ -17,6 +17,8 @@ struct ComponentKind {
 
   /// Whose data it holds in a drive; none for kinds that are not of a drive.
   std::optional<DriveGroup> role = std::nullopt;
+  /// What it is to the steering; none for kinds that are not of one.
+  std::optional<SteeringRole> steers = std::nullopt;
   /// Its data into their place in a drive, and out of it. Null without a role.
   void (*put)(const ComponentData& data, Drive& drive) = nullptr;
   ComponentData (*take)(const Drive& drive) = nullptr;

@@ -9,6 +9,7 @@
 
 #include "drive/drive.h"
 #include "hull/design.h"
+#include "layout/steering_gear.h"
 
 namespace plucky {
 
@@ -32,6 +33,9 @@ enum class PartKind {
   drive_line,  ///< what else belongs to the line: strut, bracket
   propeller,
   rudder,
+  aerial,
+  lamp,
+  power_switch,
   other
 };
 /// Key in files ("drive_line") and back; throws InvalidInput with the choices.
@@ -53,7 +57,8 @@ enum class PartShape {
 [[nodiscard]] bool in_the_line(PartKind kind);
 
 /// Technical data of a component, by its kind; nothing where they are not known or the kind has none.
-using ComponentData = std::variant<std::monostate, Battery, Esc, Motor, Gearing, Coupler, Shaft, Pod, JetUnit, Screw>;
+using ComponentData =
+    std::variant<std::monostate, Battery, Esc, Motor, Gearing, Coupler, Shaft, Pod, JetUnit, Screw, Rudder, Servo>;
 
 /// One part. Place is its middle, size its outer measures along x, y and z; its weight acts in its middle.
 struct Part {

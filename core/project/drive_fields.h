@@ -5,7 +5,9 @@
 
 #include "drive/drive_table.h"
 #include "layout/component.h"
+#include "layout/kind.h"
 #include "project/json_fields.h"
+#include "steering/design.h"
 
 namespace plucky {
 
@@ -34,6 +36,19 @@ void describe(V& v, DrivePart& p) {
   }
 }
 
+/// The data of one component of the steering.
+struct SteeringPart {
+  Steering& steering;
+  SteeringRole role;
+};
+
+template <class V>
+void describe(V& v, SteeringPart& p) {
+  if (p.role == SteeringRole::rudder) v("rudders", p.steering.rudder.blades);
+  for (const SteeringNumber& n : steering_numbers())
+    if (n.owner == p.role) v(n.key, n.of(p.steering), {n.low, n.high});
+}
+
 /// A component's technical data, and its size where that is not among them.
 template <class V>
 void describe_data(V& v, Part& p, Allowed size) {
@@ -44,6 +59,16 @@ void describe_data(V& v, Part& p, Allowed size) {
     DrivePart data{drive, *group};
     v.maybe("data", known, data);
     if (known) p.data = data_of(drive, *group);
+  }
+  if (const auto role = traits_of(p.kind).steers) {
+    bool known = has_data(p);
+    Steering s;
+    if (const auto* rudder = std::get_if<Rudder>(&p.data)) s.rudder = *rudder;
+    if (const auto* servo = std::get_if<Servo>(&p.data)) s.servo = *servo;
+    SteeringPart data{s, *role};
+    v.maybe("data", known, data);
+    if (known && role == SteeringRole::rudder) p.data = s.rudder;
+    if (known && role == SteeringRole::servo) p.data = s.servo;
   }
   if (size_is_data(p))
     take_size_from_data(p);

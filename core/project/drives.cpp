@@ -194,8 +194,7 @@ Drive kind_of_unit(const DriveUnit& unit) {
 }
 
 void set_unit(Project& p, DriveUnit& unit, const Drive& d) {
-  unit.propulsor = d.propulsor;
-  unit.mounting = d.mounting;
+  change_kind(p, unit, d.propulsor, d.mounting);
   unit.use = d;
   std::vector<DriveGroup> groups = component_groups(d);
   // What holds others comes first.
@@ -213,6 +212,18 @@ void set_unit(Project& p, DriveUnit& unit, const Drive& d) {
 }
 
 }  // namespace
+
+void change_kind(const Project& p, DriveUnit& unit, Propulsor propulsor, Mounting mounting) {
+  if (unit.propulsor == propulsor && unit.mounting == mounting) return;
+  unit.propulsor = propulsor;
+  unit.mounting = mounting;
+  const std::vector<DriveGroup>& groups = unit.type().groups;
+  std::erase_if(unit.components, [&](Id id) {
+    const Part* part = p.layout.component(id);
+    const auto group = part ? group_of(part->kind) : std::nullopt;
+    return !group || std::find(groups.begin(), groups.end(), *group) == groups.end();
+  });
+}
 
 Drive drive_of_unit(const Project& p, const DriveUnit& unit) {
   Drive d = kind_of_unit(unit);
@@ -235,6 +246,7 @@ Drive drive_of_unit(const Project& p, const DriveUnit& unit) {
     if (part->kind == PartKind::motor) s.motor = id;
   }
   if (!batteries.empty()) d.battery = together(batteries, unit.parallel);
+  for (const DriveGroup extra : unit.type().extras) d.extras |= has & bit(extra);
   for (const DriveGroup group : component_groups(d))
     if ((has & bit(group)) == 0) d.gaps |= bit(group);
   return d;
@@ -316,7 +328,8 @@ void settle_drives(Project& p) {
 }
 
 bool is_listed(const Project& p, Id component) {
-  return std::any_of(p.drives.begin(), p.drives.end(), [&](const DriveUnit& u) { return u.lists(component); });
+  return steers(p, component) ||
+         std::any_of(p.drives.begin(), p.drives.end(), [&](const DriveUnit& u) { return u.lists(component); });
 }
 
 std::vector<std::string> drives_with(const Project& p, Id component) {

@@ -28,6 +28,9 @@ struct DriveUnit {
   [[nodiscard]] const DriveKind& type() const { return drive_kind(propulsor, mounting); }
 };
 
+/// Makes it a drive of another kind, which forgets the components that its kind does not need.
+void change_kind(const Project& project, DriveUnit& unit, Propulsor propulsor, Mounting mounting);
+
 /// One drive as the physics reads it; `count` is 1. What it lists and has no data, or does not list, is a gap.
 [[nodiscard]] Drive drive_of_unit(const Project& project, const DriveUnit& unit);
 
@@ -45,6 +48,7 @@ void join_drives(Project& project, Id part);
 /// Drives forget components that are gone or of a kind that theirs does not have; sizes that are data follow them.
 void settle_drives(Project& project);
 
+/// Does a drive or the steering list it?
 [[nodiscard]] bool is_listed(const Project& project, Id component);
 /// Drives that list it, by name.
 [[nodiscard]] std::vector<std::string> drives_with(const Project& project, Id component);

@@ -93,6 +93,33 @@ std::optional<Drive> take_earlier_drive(Json& boat, int version, UnknownFields& 
   return drive;
 }
 
+std::optional<Steering> take_earlier_steering(Json& boat, int version, UnknownFields& unknown) {
+  const auto it = boat.find("steering");
+  if (it == boat.end() || !it->is_object()) return std::nullopt;
+  Json moved = Json::object();
+  const auto take = [&](const char* key) {
+    if (!it->contains(key)) return;
+    moved[key] = (*it)[key];
+    it->erase(key);
+  };
+  take("rudders");
+  for (const SteeringNumber& n : steering_numbers())
+    if (n.owner) take(n.key);
+  if (moved.empty() && version >= 3) return std::nullopt;
+  Steering s;
+  JsonReader reader(moved, "/steering", unknown);
+  for (const SteeringRole role : {SteeringRole::rudder, SteeringRole::servo}) {
+    SteeringPart part{s, role};
+    describe(reader, part);
+  }
+  return s;
+}
+
+void adopt_earlier_steering(Project& p, const Steering& steering) {
+  Steering s{p.steering_use, steering.rudder, steering.servo};
+  set_steering(p, s);
+}
+
 void adopt_earlier_drive(Project& p, const Drive& drive) {
   set_drive(p, drive);
   UnknownFields moved;

@@ -17,4 +17,11 @@ void mark_earlier_aerials(Json& boat);
 /// Gives the drive's numbers to the parts they belong to, and what was known of it but not to this version.
 void adopt_earlier_drive(Project& project, const Drive& drive);
 
+/// Takes what the steering told of its rudder and servo, before they held it themselves, out of the JSON; nothing where
+/// it tells nothing of them. Throws InvalidInput with the path.
+[[nodiscard]] std::optional<Steering> take_earlier_steering(Json& boat, int version, UnknownFields& unknown);
+
+/// Gives it to the components.
+void adopt_earlier_steering(Project& project, const Steering& steering);
+
 }  // namespace plucky

@@ -122,7 +122,7 @@ void run(Project& p, const ChangeDrive& e) {
 }
 
 void run(Project& p, const ChangeSteering& e) {
-  p.steering = e.steering;
+  set_steering(p, e.steering);
 }
 
 void run(Project& p, const ChangeCooling& e) {
@@ -187,6 +187,7 @@ Project apply(const Project& project, const Edit& edit) {
   Project next = project;
   std::visit([&](const auto& change) { run(next, change); }, edit.change);
   let_go_of_parts(project, next);
+  settle_steering(next);
   settle_drives(next);
   check_project(next);
   return next;
@@ -205,6 +206,7 @@ std::vector<Text> references_to(const Project& project, Id id) {
   for (const Part& p : project.layout.parts)
     if (p.rail == id && id != 0) names.emplace_back("part \"{0}\" stands on it", p.name);
   for (const std::string& name : drives_with(project, id)) names.emplace_back("\"{0}\" lists it", name);
+  if (steers(project, id)) names.emplace_back("the steering lists it");
   return names;
 }
 

@@ -51,10 +51,12 @@ Project project_from_json(const std::string& text) {
   Project project;
   mark_earlier_aerials(json);
   const auto earlier = take_earlier_drive(json, version, project.unknown);
+  const auto earlier_steering = take_earlier_steering(json, version, project.unknown);
   JsonReader reader(json, "", project.unknown);
   describe(reader, project);
   reader.keep_rest();
   if (earlier) adopt_earlier_drive(project, *earlier);
+  if (earlier_steering) adopt_earlier_steering(project, *earlier_steering);
   check_project(project);
   return project;
 }

@@ -52,7 +52,7 @@ void check_project(const Project& project) {
   check_sealing(project.sealing);
   for (const auto& d : project.drives) claim(Text("drive \"{0}\"", d.name), d.id);
   check_drives(project);
-  check_steering(project.steering);
+  check_steering_parts(project);
   for (const auto& p : project.layout.unplaced) claim(Text("component \"{0}\"", p.name), p.id);
   for (const auto& p : project.layout.parts) {
     const Text place = Text("part \"{0}\"", p.name);

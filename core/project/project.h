@@ -12,8 +12,8 @@
 #include "hull/design.h"
 #include "layout/part.h"
 #include "project/drives.h"
+#include "project/steering_parts.h"
 #include "sealing/design.h"
-#include "steering/design.h"
 #include "trial/trial_log.h"
 
 namespace plucky {
@@ -42,7 +42,7 @@ struct Project {
   HullDesign hull;
   std::vector<DriveUnit> drives;
   Fittings fittings;  ///< tabs and fins under the stern
-  Steering steering;
+  SteeringUse steering_use;
   Layout layout;  ///< the components
   CoolingCircuit cooling;
   Sealing sealing;
@@ -56,6 +56,8 @@ struct Project {
   [[nodiscard]] Id take_id() { return next_id++; }
   /// All drives taken together, read from their components (drive_of()).
   [[nodiscard]] Drive drive() const { return drive_of(*this); }
+  /// What steers, read from its components (steering_of()).
+  [[nodiscard]] Steering steering() const { return steering_of(*this); }
   bool operator==(const Project&) const = default;
 };
 

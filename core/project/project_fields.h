@@ -200,13 +200,17 @@ void describe(V& v, Fittings& f) {
 }
 
 template <class V>
-void describe(V& v, Steering& s) {
-  v.choice("by", s.by, steered_by_key, steered_by_from_key);
-  v("rudders", s.blades);
-  for (const SteeringNumber& n : steering_numbers()) v(n.key, n.of(s), {n.low, n.high});
-  v("in_wash", s.in_wash);
-  v("under_hull", s.under_hull);
-  v("pull_pull", s.pull_pull);
+void describe(V& v, SteeringUse& use) {
+  v.choice("by", use.by, steered_by_key, steered_by_from_key);
+  v("rudder", use.parts.rudder);
+  v("servo", use.parts.servo);
+  Steering s{use, {}, {}};
+  for (const SteeringNumber& n : steering_numbers())
+    if (!n.owner) v(n.key, n.of(s), {n.low, n.high});
+  use = s;
+  v("in_wash", use.in_wash);
+  v("under_hull", use.under_hull);
+  v("pull_pull", use.pull_pull);
 }
 
 template <class V>
@@ -407,7 +411,7 @@ void describe(V& v, Project& p) {
   v.object("hull", p.hull);
   v.list("drives", p.drives);
   v.object("fittings", p.fittings);
-  v.object("steering", p.steering);
+  v.object("steering", p.steering_use);
   v.object("layout", p.layout);
   v.object("cooling", p.cooling);
   v.object("sealing", p.sealing);

@@ -99,6 +99,7 @@ std::optional<Working> working_place(const HullModel& hull, const Layout& layout
     const DriveLine line = drive_line(hull, layout, d);
     w.thrust_angle = kind.strut ? d.shaft.strut_angle : line.known ? line.shaft_angle : 0.0;
   }
+  if (kind.thrust_angle) w.thrust_angle = kind.thrust_angle(d);
   const Vec3 along = direction(w.thrust_angle);
   const Vec3 lever = cg - w.place;
   // Square to the line in the plane of the profile; positive when the line passes below the CG.

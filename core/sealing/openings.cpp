@@ -40,17 +40,13 @@ void steering_openings(OpeningRegister& r) {
   const Boat& b = r.in.boat;
   const Steering& s = r.in.steering;
   if (s.by == SteeredBy::none || s.by == SteeredBy::differential) return;
-  const Part *servo = nullptr, *rudder = nullptr;
-  for (const Part& p : b.layout.parts) {
-    if (p.kind == PartKind::servo && !servo) servo = &p;
-    if (p.kind == PartKind::rudder && !rudder) rudder = &p;
-  }
+  const Part *servo = b.layout.find(s.parts.servo), *rudder = b.layout.find(s.parts.rudder);
   if (rudder && s.by == SteeredBy::rudder) {
     if (rudder->place.x() > 0.0) {
       SealOpening& post =
           r.add(O::rudder_post, "rudder_post", "Rudder post",
                 {rudder->place.x(), rudder->place.y(), b.hull.bottom_height(rudder->place.x(), rudder->place.y())},
-                0.003, rudder->id, s.blades);
+                0.003, rudder->id, s.rudder.blades);
       post.numbers.length = 0.03;
       post.inner.z() += post.numbers.length;
     } else {

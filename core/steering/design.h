@@ -2,10 +2,14 @@
 #pragma once
 
 #include <cstdint>
+#include <optional>
 #include <span>
 #include <string>
 
+#include "base/id.h"
 #include "base/quantity.h"
+#include "base/text.h"
+#include "layout/steering_gear.h"
 #include "steering/foil.h"
 #include "steering/linkage.h"
 
@@ -23,28 +27,49 @@ enum class SteeredBy {
 [[nodiscard]] const char* steered_by_name(SteeredBy by);
 [[nodiscard]] SteeredBy steered_by_from_key(const std::string& key);
 
-struct Steering {
+/// Does steering of this kind have a component in this role?
+[[nodiscard]] bool needs(SteeredBy by, SteeringRole role);
+
+/// Numbers of the components that steer; 0 where there is none.
+struct SteeringParts {
+  Id rudder = 0, servo = 0;
+  [[nodiscard]] Id& of(SteeringRole role) { return role == SteeringRole::rudder ? rudder : servo; }
+  bool operator==(const SteeringParts&) const = default;
+};
+
+/// What the builder decides about the steering beside its components.
+struct SteeringUse {
   SteeredBy by = SteeredBy::none;
-  std::uint32_t blades = 1;    ///< rudders
-  double chord = 0.030;        ///< m
-  double span = 0.050;         ///< m, of one rudder in the water
-  double balance = 0.20;       ///< stock aft of the leading edge, share of the chord
-  double thickness = 0.004;    ///< m
   bool in_wash = true;         ///< behind the disc, not to one side
   bool under_hull = false;     ///< its root seals against the bottom
   double set_crooked = 0.0;    ///< rad, by which it stands off the centre line at neutral
-  double servo_torque = 0.40;  ///< N m
-  double servo_speed = 6.0;    ///< rad/s
   bool pull_pull = false;      ///< two cables instead of a rod: no binding, slack instead
   double boot_stroke = 0.010;  ///< m, that the boot's folds give
   double boot_hole = 0.006;    ///< m, diameter of the hole under it
   Linkage linkage;
   double spacing = 0.10;  ///< m, between two drives, for differential thrust
+  SteeringParts parts;
+  bool operator==(const SteeringUse&) const = default;
+};
+
+/// The steering as the physics reads it, put together from the components it lists (project/steering_parts.h).
+struct Steering : SteeringUse {
+  Rudder rudder;
+  Servo servo;
+  bool no_rudder = false, no_servo = false;  ///< needed and not there, or without data; its numbers then mean nothing
   bool operator==(const Steering&) const = default;
+  [[nodiscard]] bool& lacks(SteeringRole role) { return role == SteeringRole::rudder ? no_rudder : no_servo; }
   [[nodiscard]] Foil foil() const {
-    return {.chord = chord, .span = span, .balance = balance, .thickness = thickness, .under_plate = under_hull};
+    return {.chord = rudder.chord,
+            .span = rudder.span,
+            .balance = rudder.balance,
+            .thickness = rudder.thickness,
+            .under_plate = under_hull};
   }
 };
+
+/// Why it cannot steer, in words; empty when nothing is missing.
+[[nodiscard]] Text steering_gap(const Steering& steering);
 
 /// One number of the steering for file, interface and command line.
 struct SteeringNumber {
@@ -53,8 +78,8 @@ struct SteeringNumber {
   Dimension dimension;
   double low, high;  ///< SI
   double& (*of)(Steering&);
+  std::optional<SteeringRole> owner = std::nullopt;  ///< the component that holds it; none: the steering itself
   bool of_linkage = false;
-  bool of_foil = false;
   const char* help = "";
   [[nodiscard]] double in(const Steering& s) const { return of(const_cast<Steering&>(s)); }
 };

@@ -74,8 +74,8 @@ FoilForce steer_force(const Steering& s, const Boat& b, const RunningState& run,
     case SteeredBy::none:
       break;
   }
-  f.lift *= s.blades;
-  f.torque *= s.blades;
+  f.lift *= s.rudder.blades;
+  f.torque *= s.rudder.blades;
   return f;
 }
 
@@ -123,6 +123,10 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
     r.message = "nothing steers the boat yet";
     return r;
   }
+  if (Text gap = steering_gap(s); !gap.empty()) {
+    r.message = std::move(gap);
+    return r;
+  }
   try {
     r.linkage = linkage_course(s.linkage);
   } catch (const InvalidInput& e) {
@@ -135,7 +139,7 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
   // Pod and nozzle have stops of their own.
   if (s.by == SteeredBy::pod) r.angle = std::min(*r.angle, b.drive.pod.swing);
   if (s.by == SteeredBy::nozzle) r.angle = std::min(*r.angle, b.drive.jet.nozzle_swing);
-  r.time_across = s.linkage.servo_throw / s.servo_speed;
+  r.time_across = s.linkage.servo_throw / s.servo.speed;
   if (!power.full.runs()) {
     r.message = power.message.empty() ? "the boat does not run" : power.message;
     return r;
@@ -143,9 +147,7 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
   const RunningState& run = power.full;
   const double x = power.working ? power.working->place.x() : 0.0;
   double lever = b.loading.cg.x() - x;
-  for (const Part& p : b.layout.parts)
-    if (p.kind == PartKind::rudder && (s.by == SteeredBy::rudder || s.by == SteeredBy::air_rudder))
-      lever = b.loading.cg.x() - p.place.x();
+  if (const Part* rudder = b.layout.find(s.parts.rudder)) lever = b.loading.cg.x() - rudder->place.x();
   r.stream = stream_of(s, b, run);
   if (s.by == SteeredBy::differential) {
     // One drive off: a couple instead of a force at the stern.
@@ -163,7 +165,7 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
     r.force_without_throttle = steer_force(s, b, run, *r.angle, run.speed, false).lift;
     const double leverage = s.pull_pull ? s.linkage.horn_arm / s.linkage.servo_arm : r.linkage.least_leverage;
     if (leverage > 0.0) r.servo_needed = torque / leverage;
-    if (r.servo_needed && *r.servo_needed > 0.0) r.servo_margin = s.servo_torque / *r.servo_needed;
+    if (r.servo_needed && *r.servo_needed > 0.0) r.servo_margin = s.servo.torque / *r.servo_needed;
     r.turning_radius = turn_radius(turn_input(b, run, *r.side_force, lever));
   }
   const double crooked = (s.set_crooked != 0.0 ? steer_force(s, b, run, s.set_crooked, *r.stream, true).lift : 0.0) +

@@ -18,6 +18,12 @@ namespace {
 constexpr Fitting all_fittings[] = {Fitting::hatch, Fitting::rail,          Fitting::bulkhead,
                                     Fitting::cabin, Fitting::flood_chamber, Fitting::opening};
 
+std::vector<Fitting> with_float() {
+  std::vector<Fitting> all(std::begin(all_fittings), std::end(all_fittings));
+  all.push_back(Fitting::shell);
+  return all;
+}
+
 /// Visible number fields of the page that is open.
 std::vector<QuantityEdit*> fields(const MainWindow& window) {
   std::vector<QuantityEdit*> out;
@@ -30,7 +36,7 @@ std::vector<QuantityEdit*> fields(const MainWindow& window) {
 
 TEST_F(Bench, EveryKindOfFittingFitsWhereItIsPutOnEveryBoat) {
   for (const Project& boat : demo_fleet())
-    for (const Fitting kind : all_fittings) {
+    for (const Fitting kind : with_float()) {
       session.adopt(boat, {});
       const std::size_t before = fittings(session.project()).size();
       ASSERT_TRUE(session.perform(add_fitting(session.now(), kind))) << boat.name << fitting_name(kind).toStdString();
@@ -66,6 +72,52 @@ TEST_F(Bench, EveryFieldOfEveryFittingTakesAValueAndShowsIt) {
       EXPECT_TRUE(notice().isEmpty()) << notice().toStdString();
     }
   }
+}
+
+TEST_F(Bench, FloatsBesideTheHullCarryWithIt) {
+  const double gm = session.now().flotation.gm_transverse;
+  ASSERT_TRUE(session.now().power.fitted);
+  session.perform(add_fitting(session.now(), Fitting::shell));
+  session.select(session.project().hull.further.at(0).id);
+  settle();
+  const auto field = [&](const char* name) -> QuantityEdit* {
+    for (QuantityEdit* e : fields(*window))
+      if (e->accessibleName() == name) return e;
+    ADD_FAILURE() << name;
+    return nullptr;
+  };
+  type(field("Off centre"), "240 mm");
+  type(field("Keel at height"), "0 mm");
+  const Shell& shell = session.project().hull.further.at(0);
+  EXPECT_NEAR(shell.place.y(), 0.24, 1e-12);
+  ASSERT_EQ(session.now().hull->model.shells.size(), 3U);
+  EXPECT_GT(session.now().flotation.gm_transverse, 2.0 * gm);
+  EXPECT_FALSE(session.now().power.fitted) << "no method takes three hulls together, and none is pretended";
+  EXPECT_NE(plain(session.now().power.message).find("pieces side by side"), std::string::npos);
+
+  // Into the hull's own side it does not go.
+  const Project before = session.project();
+  type(field("Off centre"), "60 mm");
+  EXPECT_TRUE(notice().contains("meet one another")) << notice().toStdString();
+  EXPECT_EQ(session.project(), before);
+
+  auto* family = find<QComboBox>("fitting_family");
+  ASSERT_TRUE(family->isVisible());
+  family->setCurrentIndex(family->findData(static_cast<int>(HullFamily::flat_bottom)));
+  emit family->activated(family->currentIndex());
+  settle();
+  EXPECT_EQ(session.project().hull.further.at(0).family, HullFamily::flat_bottom);
+  EXPECT_NEAR(session.project().hull.further.at(0).shape.length, before.hull.further.at(0).shape.length, 1e-12);
+
+  auto* both = find<QCheckBox>("fitting_both_sides");
+  ASSERT_TRUE(both->isVisible() && both->isChecked());
+  QTest::mouseClick(both, Qt::LeftButton, {}, QPoint(8, both->height() / 2));
+  settle();
+  EXPECT_EQ(session.now().hull->model.shells.size(), 2U);
+  EXPECT_GT(session.now().flotation.plane.attitude.heel, 0.01) << "held up on its port side";
+  session.undo();
+  settle();
+  EXPECT_EQ(session.now().hull->model.shells.size(), 3U);
 }
 
 TEST_F(Bench, AFittingOutsideTheHullIsRefusedInWords) {

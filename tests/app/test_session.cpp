@@ -57,7 +57,7 @@ Edit edit_of_any_room(const Session& session) {
       return {"drive", ChangeDrive{d}};
     }
     case 1: {
-      Steering s = p.steering;
+      Steering s = p.steering();
       s.boot_stroke = share(1, 4) * 0.1;
       s.pull_pull = !s.pull_pull;
       return {"steering", ChangeSteering{s}};

@@ -181,10 +181,10 @@ RC_GTEST_PROP(Power, NoDriveGivesANumberThatIsNone, ()) {
     n.of(*drive(p)) = n.low > 0.0 ? n.low * std::pow(n.high / n.low, share) : n.low + share * (n.high - n.low);
   }
   RC_PRE(drive(p)->shaft.bore <= 0.95 * drive(p)->shaft.diameter);
-  p.steering.by = static_cast<SteeredBy>(*rc::gen::inRange(0, 6));
+  steering(p)->by = static_cast<SteeredBy>(*rc::gen::inRange(0, 6));
   for (int i = *rc::gen::inRange(0, 4); i > 0; --i) {
     const SteeringNumber& n = steering_numbers()[*rc::gen::inRange<std::size_t>(0, steering_numbers().size())];
-    n.of(p.steering) = n.low + (n.high - n.low) * *rc::gen::inRange(0, 1001) / 1000.0;
+    n.of(*steering(p)) = n.low + (n.high - n.low) * *rc::gen::inRange(0, 1001) / 1000.0;
   }
   part_of(p, PartKind::propeller).place += Vec3(0.0, 0.0, *rc::gen::inRange(-30, 200) / 1e3);
   const Assessment a = assess(p);

@@ -3,13 +3,18 @@
 
 #include <algorithm>
 
+#include "assessment/assessment.h"
 #include "cooling/circuit.h"
 #include "cooling/flow.h"
 #include "drive/drive_table.h"
 #include "drive/kind.h"
+#include "findings.h"
 #include "layout/component.h"
 #include "layout/kind.h"
+#include "project/catalogue.h"
+#include "project/json.h"
 #include "running/drive_line.h"
+#include "shapes.h"
 #include "steering/design.h"
 #include "texts.h"
 
@@ -54,7 +59,8 @@ TEST(DriveKinds, EachHasAllThatTheStagesAskFor) {
     EXPECT_EQ(traits_of(kind_of(k.bearer)).role, k.bearer);
     // The groups stand in the order of the power.
     EXPECT_TRUE(std::is_sorted(k.groups.begin(), k.groups.end()));
-    EXPECT_EQ(k.shaft_line, has_group(of(k), DriveGroup::shaft));
+    EXPECT_EQ(k.shaft_line, std::count(k.groups.begin(), k.groups.end(), DriveGroup::shaft) == 1);
+    for (const DriveGroup extra : k.extras) EXPECT_EQ(std::count(k.groups.begin(), k.groups.end(), extra), 0);
   }
 }
 
@@ -81,6 +87,76 @@ TEST(DriveKinds, PushLessInThinnerWaterAndNothingWithoutTurning) {
     else
       EXPECT_LT(light.at(200.0, 2.0).thrust, full);
   }
+}
+
+Project jet_boat() {
+  Project p = test::powered_boat();
+  Drive d = p.drive();
+  std::erase_if(p.layout.parts, [](const Part& part) { return part.kind == PartKind::propeller; });
+  Part unit{.id = p.take_id(), .name = "Jet", .kind = PartKind::jet, .size = {0.15, 0.036, 0.036}, .mass = 0.18};
+  unit.place = {0.06, 0.0, 0.02};
+  p.layout.parts.push_back(unit);
+  d.propulsor = Propulsor::jet;
+  set_drive(p, d);
+  return p;
+}
+
+TEST(DriveKinds, ACouplerAndShaftMayStandInAJetAndAreMissedByNone) {
+  Project p = jet_boat();
+  ASSERT_EQ(p.drive().gaps, 0U);
+  EXPECT_EQ(p.drive().extras, 0U) << "the shaft line it came from has stayed behind";
+  EXPECT_EQ(fit_chain(p.drive()).size(), 1U);
+  for (const PartKind kind : {PartKind::coupler, PartKind::shaft})
+    for (const CatalogueEntry& e : builtin_catalogue().parts)
+      if (e.part.kind == kind && has_data(e.part)) {
+        Part part = e.part;
+        part.place = {0.2, 0.0, 0.03};
+        p = apply(p, {"aboard", AddPart{part}});
+        break;
+      }
+  const Drive d = p.drive();
+  EXPECT_TRUE(d.has_extra(DriveGroup::coupler) && d.has_extra(DriveGroup::shaft));
+  EXPECT_EQ(d.gaps, 0U);
+  EXPECT_EQ(fit_chain(d).size(), 4U);
+  EXPECT_STREQ(fit_chain(d).front().key, "motor-coupler");
+  EXPECT_NE(test::find_finding(assess(p), "drive.coupler_torque"), nullptr);
+  EXPECT_EQ(project_from_json(project_to_json(p)), p);
+  for (const Id id : std::vector<Id>(p.drives.front().components))
+    if (const Part* part = p.layout.find(id); part && part->kind == PartKind::coupler)
+      p = apply(p, {"out", RemovePart{id}});
+  EXPECT_FALSE(p.drive().has_extra(DriveGroup::coupler));
+  EXPECT_EQ(p.drive().gaps, 0U);
+}
+
+TEST(DriveKinds, ANozzleThatThrowsTheStreamUpLiftsTheBow) {
+  Project p = jet_boat();
+  test::drive(p)->screw = {.diameter = 0.026, .pitch = 0.030, .blades = 3, .blade_area = 0.7, .bore = 0.005};
+  const auto run = [&](double pitch) {
+    test::drive(p)->jet.nozzle_pitch = pitch;
+    return assess(p).power;
+  };
+  const PowerReport level = run(0.0), up = run(0.1), down = run(-0.1);
+  ASSERT_TRUE(level.full.runs() && up.full.runs() && down.full.runs());
+  EXPECT_EQ(level.working->thrust_angle, 0.0);
+  // The thrust points down ahead, and passes further below the CG by its lever times the sine.
+  EXPECT_NEAR(up.working->thrust_angle, -0.1, 1e-12);
+  EXPECT_GT(up.working->thrust_offset, level.working->thrust_offset);
+  EXPECT_GT(up.full.hull.trim, level.full.hull.trim);
+  EXPECT_LT(down.full.hull.trim, level.full.hull.trim);
+}
+
+TEST(DriveKinds, ALongerRidePlateAtTheSameAngleLiftsTheSternMore) {
+  Project p = jet_boat();
+  test::drive(p)->jet.ride_plate_angle = 0.1;
+  const DriveKind& kind = drive_kind(p.drive());
+  ASSERT_TRUE(kind.tab);
+  const auto usual = kind.tab(p.drive());
+  ASSERT_TRUE(usual);
+  EXPECT_EQ(usual->chord, 0.020);
+  test::drive(p)->jet.ride_plate = 0.040;
+  EXPECT_EQ(kind.tab(p.drive())->chord, 0.040);
+  test::drive(p)->jet.ride_plate = 0.0;
+  EXPECT_FALSE(kind.tab(p.drive())) << "none is none";
 }
 
 }  // namespace

@@ -398,10 +398,10 @@ TEST(Glue, GearsPassTheirShareAndKeepTheRestAsHeat) {
 // two equations, side force and turning moment, solved here in newtons.
 TEST(Glue, ARudderStandsInTheRaceAndTurnsTheBoatByTheHeadOfItsSpeed) {
   Project p = powered_boat();
-  p.steering.by = SteeredBy::rudder;
-  p.steering.in_wash = true;
+  steering(p)->by = SteeredBy::rudder;
+  steering(p)->in_wash = true;
   drive(p)->throttle = 0.35;
-  p.steering.linkage.servo_throw = 0.12;  // a wide turn, within what the derivatives hold for
+  steering(p)->linkage.servo_throw = 0.12;  // a wide turn, within what the derivatives hold for
   const Assessment a = assess(p);
   const RunningState& run = a.power.full;
   ASSERT_TRUE(run.runs() && a.steering.stream && a.steering.turning_radius);

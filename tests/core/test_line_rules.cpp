@@ -183,9 +183,9 @@ TEST(LineRules, ASoftHullUsesUpACouplerAndAPlateTakesItOut) {
 
 TEST(SteeringRules, BootAndHoleAreMadeLargeEnoughByTheirOffers) {
   Project p = powered_boat();
-  p.steering = {.by = SteeredBy::rudder};
-  p.steering.boot_stroke = 0.004;
-  p.steering.boot_hole = 0.0021;
+  set_steering(p, steering_by(SteeredBy::rudder));
+  steering(p)->boot_stroke = 0.004;
+  steering(p)->boot_hole = 0.0021;
   for (const char* rule : {"steer.boot", "steer.hole"}) {
     const Assessment a = assess(p);
     const Finding* f = find_finding(a, rule);
@@ -195,9 +195,9 @@ TEST(SteeringRules, BootAndHoleAreMadeLargeEnoughByTheirOffers) {
     p = apply(p, *f->remedy);
     EXPECT_EQ(severity(p, rule), Severity::fine) << rule;
   }
-  p.steering.pull_pull = true;  // cables have neither
+  steering(p)->pull_pull = true;  // cables have neither
   EXPECT_EQ(find_finding(assess(p), "steer.boot"), nullptr);
-  p.steering = {.by = SteeredBy::differential};
+  set_steering(p, steering_by(SteeredBy::differential));
   drive(p)->count = 2;
   const Assessment twin = assess(p);
   EXPECT_FALSE(twin.steering.side_force);

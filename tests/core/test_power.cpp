@@ -259,14 +259,14 @@ TEST(DriveRules, TheEscMustStandTheStartFollowTheFieldAndFeedTheServos) {
 
 TEST(SteeringReport, PodAndNozzleStopAtTheirOwnStops) {
   Project p = powered_boat();
-  p.steering = {.by = SteeredBy::nozzle};
-  p.steering.linkage.servo_throw = radians(35.0);
+  set_steering(p, steering_by(SteeredBy::nozzle));
+  steering(p)->linkage.servo_throw = radians(35.0);
   drive(p)->propulsor = Propulsor::jet;
   drive(p)->jet.nozzle_swing = radians(12.0);
   EXPECT_NEAR(assess(p).steering.angle.value(), radians(12.0), 1e-12);
   drive(p)->jet.nozzle_swing = 1.0;
   EXPECT_GT(assess(p).steering.angle, radians(20.0));
-  p.steering.by = SteeredBy::pod;
+  steering(p)->by = SteeredBy::pod;
   drive(p)->propulsor = Propulsor::propeller;
   drive(p)->mounting = Mounting::pod;
   drive(p)->pod.swing = radians(10.0);
@@ -293,29 +293,30 @@ TEST(DriveEdits, MeasuresOfTheDriveReachThePartsInTheBoat) {
 
 TEST(SteeringReport, ALargerRudderTurnsTighterAndAPodDoesNotSteerWithoutThrottle) {
   Project p = powered_boat();
-  p.steering = {.by = SteeredBy::rudder, .chord = 0.03, .span = 0.04, .balance = 0.28};
-  p.steering.linkage.servo_throw = radians(20.0);
+  set_steering(p, steering_by(SteeredBy::rudder));
+  steering(p)->rudder = {.chord = 0.03, .span = 0.04, .balance = 0.28};
+  steering(p)->linkage.servo_throw = radians(20.0);
   // No hull holds more than a weight and a half sideways, however large the rudder.
   const Assessment fast = assess(p);
   EXPECT_GE(fast.steering.turning_radius, std::pow(fast.power.full.speed, 2) / (1.5 * 9.81));
   EXPECT_GE(fast.steering.cruise_radius, fast.hull->model.length());
   // Slow and with a little angle the rudder decides.
   drive(p)->throttle = 0.15;
-  p.steering.linkage.servo_throw = radians(3.0);
+  steering(p)->linkage.servo_throw = radians(3.0);
   const SteeringReport small = assess(p).steering;
   ASSERT_GT(small.turning_radius, 0.0);
   EXPECT_LT(small.radius_low, small.turning_radius);
   EXPECT_GT(small.radius_high, small.turning_radius);
   EXPECT_GT(small.force_without_throttle, 0.25 * *small.side_force);
-  p.steering.span = 0.06;
+  steering(p)->rudder.span = 0.06;
   const SteeringReport large = assess(p).steering;
   EXPECT_LT(large.turning_radius, small.turning_radius);
   EXPECT_GT(large.stock_torque, small.stock_torque);
-  p.steering.servo_torque = 1.2 * *large.servo_needed;
+  steering(p)->servo.torque = 1.2 * *large.servo_needed;
   EXPECT_EQ(finding(assess(p), "steer.servo").severity, Severity::watch);
-  p.steering.set_crooked = radians(2.0);
+  steering(p)->set_crooked = radians(2.0);
   EXPECT_GT(assess(p).steering.drift, 0.0);
-  p.steering = {.by = SteeredBy::nozzle};
+  set_steering(p, steering_by(SteeredBy::nozzle));
   const Assessment nozzle = assess(p);
   EXPECT_EQ(nozzle.steering.force_without_throttle, 0.0);
   EXPECT_NE(plain(finding(nozzle, "steer.throttle").text).find("no throttle, no steering"), std::string::npos);
@@ -323,8 +324,9 @@ TEST(SteeringReport, ALargerRudderTurnsTighterAndAPodDoesNotSteerWithoutThrottle
 
 TEST(Fittings, TabsPressTheBowDownAndFinsHoldTheBoatStraight) {
   Project p = powered_boat();
-  p.steering = {.by = SteeredBy::rudder, .chord = 0.02, .span = 0.03, .balance = 0.28};
-  p.steering.linkage.servo_throw = radians(2.0);
+  set_steering(p, steering_by(SteeredBy::rudder));
+  steering(p)->rudder = {.chord = 0.02, .span = 0.03, .balance = 0.28};
+  steering(p)->linkage.servo_throw = radians(2.0);
   drive(p)->throttle = 0.5;
   const Assessment plain = assess(p);
   ASSERT_TRUE(plain.power.full.runs());
@@ -392,8 +394,8 @@ TEST(Power, TheBowSwingsUpWithTheInertiaOfBoatAndWater) {
 
 TEST(SteeringRules, ABindingLinkageIsLimitedByItsOffer) {
   Project p = powered_boat();
-  p.steering = {.by = SteeredBy::rudder};
-  p.steering.linkage = {.servo_arm = 0.0163, .horn_arm = 0.010, .distance = 0.3, .servo_throw = radians(36.0)};
+  set_steering(p, steering_by(SteeredBy::rudder));
+  steering(p)->linkage = {.servo_arm = 0.0163, .horn_arm = 0.010, .distance = 0.3, .servo_throw = radians(36.0)};
   const Finding f = finding(assess(p), "steer.linkage");
   EXPECT_EQ(f.severity, Severity::watch);
   EXPECT_NEAR(degrees(f.number.si), 28.0, 1.1);

@@ -65,8 +65,8 @@ RC_GTEST_PROP(Json, RandomBoatsComeBackTheSame, ()) {
     if (std::string(n.key) != "bore_m") n.of(*drive(p)) = within(n.low, n.high);
   for (const DriveCount& c : drive_counts()) c.of(*drive(p)) = *rc::gen::inRange(c.low, c.high + 1);
   for (const DriveSwitch& s : drive_switches()) s.of(*drive(p)) = *rc::gen::arbitrary<bool>();
-  p.steering.by = static_cast<SteeredBy>(*rc::gen::inRange(0, 6));
-  for (const SteeringNumber& n : steering_numbers()) n.of(p.steering) = within(n.low, n.high);
+  steering(p)->by = static_cast<SteeredBy>(*rc::gen::inRange(0, 6));
+  for (const SteeringNumber& n : steering_numbers()) n.of(*steering(p)) = within(n.low, n.high);
   p.trial.bath_tests.push_back(
       {.id = 1,
        .date = "2026-05-02",

@@ -56,7 +56,7 @@ std::string hatch_key(const Project& p) {
 
 TEST(Register, FillsItselfFromWhatTheBoatHas) {
   Project p = sealed_boat();
-  p.steering.by = SteeredBy::rudder;
+  steering(p)->by = SteeredBy::rudder;
   Part servo{.id = p.take_id(), .name = "Servo", .kind = PartKind::servo, .place = {0.06, 0.03, 0.06}};
   Part rudder{.id = p.take_id(),
               .name = "Rudder",

@@ -4,7 +4,9 @@
 
 #include <cmath>
 
-#include "assessment/assessment.h"
+#include "assessment/drive_edits.h"
+#include "findings.h"
+#include "project/json.h"
 #include "shapes.h"
 #include "steering/steering.h"
 
@@ -119,8 +121,23 @@ TEST(LinkageCourse, RefusesWhatHasNoLengthAndStopsWhereTheRodCannotFollow) {
 namespace {
 
 Assessment steered(Steering s, Project p = sample_boat()) {
-  p.steering = s;
+  set_steering(p, s);
   return assess(p);
+}
+
+/// With a rudder and a servo aboard that hold data.
+Project steered_boat() {
+  Project p = powered_boat();
+  for (const char* name : {"Rudder with post, 40 x 60 mm", "Servo standard"}) {
+    Part part = builtin_catalogue().find(name)->part;
+    part.id = p.take_id();
+    part.place = part.kind == PartKind::servo ? Vec3(0.2, 0.0, 0.07) : Vec3(-0.05, 0.0, -0.02);
+    p.layout.parts.push_back(part);
+  }
+  Steering s = steering_by(SteeredBy::rudder);
+  s.servo.torque = 0.3;
+  set_steering(p, s);
+  return p;
 }
 
 }  // namespace
@@ -128,7 +145,80 @@ Assessment steered(Steering s, Project p = sample_boat()) {
 TEST(Steering, NothingToSteerWithSaysSoAndNumbersOutsideTheirRangeAreRefused) {
   EXPECT_FALSE(steered({}).steering.fitted);
   EXPECT_NE(plain(steered({}).steering.message).find("nothing steers"), std::string::npos);
-  Steering s{.by = SteeredBy::rudder};
-  s.chord = 5.0;
+  Steering s = steering_by(SteeredBy::rudder);
+  s.rudder.chord = 5.0;
   EXPECT_NE(refusal_of([&] { check_steering(s); }).find("Chord"), std::string::npos);
+}
+
+TEST(Steering, ReadsItsNumbersFromTheRudderAndServoThatStandInTheBoat) {
+  Project p = steered_boat();
+  const Steering s = p.steering();
+  EXPECT_EQ(s.parts.rudder, part_of(p, PartKind::rudder).id);
+  EXPECT_EQ(s.parts.servo, part_of(p, PartKind::servo).id);
+  std::get<Servo>(part_of(p, PartKind::servo).data).torque = 0.123;
+  EXPECT_EQ(p.steering().servo.torque, 0.123);
+  steering(p)->rudder.chord = 0.041;
+  EXPECT_EQ(std::get<Rudder>(part_of(p, PartKind::rudder).data).chord, 0.041);
+}
+
+TEST(Steering, TellsWhatIsMissingAndTakesWhatComesAboard) {
+  Project p = steered_boat();
+  const Id servo = part_of(p, PartKind::servo).id;
+  const auto named = references_to(p, servo);
+  EXPECT_TRUE(std::any_of(named.begin(), named.end(),
+                          [](const Text& t) { return plain(t).find("steering lists it") != std::string::npos; }));
+  p = apply(p, {"out", RemovePart{servo}});
+  EXPECT_EQ(p.steering_use.parts.servo, 0U);
+  const Assessment without = assess(p);
+  EXPECT_FALSE(without.steering.fitted);
+  EXPECT_FALSE(without.steering.servo_margin);
+  EXPECT_NE(plain(finding(without, "steer.parts").text).find("missing in the steering: servo"), std::string::npos);
+  // One of the catalogue comes aboard and takes the role with its own data.
+  const CatalogueEntry& entry = *builtin_catalogue().find("Servo standard, sealed");
+  ASSERT_TRUE(swap_fits(p, entry));
+  p = apply(p, swap_edit(without, entry));
+  EXPECT_EQ(p.steering().servo, std::get<Servo>(entry.part.data));
+  EXPECT_FALSE(p.steering().no_servo);
+  EXPECT_TRUE(assess(p).steering.fitted);
+}
+
+TEST(Steering, ASwapOfTheServoThereAndBackLeavesTheBoatAsItWas) {
+  Project p = steered_boat();
+  const Catalogue& all = builtin_catalogue();
+  p = apply(p, swap_edit(assess(p), *all.find("Servo standard")));
+  const Project strong = apply(p, swap_edit(assess(p), *all.find("Servo standard, sealed")));
+  EXPECT_GT(strong.steering().servo.torque, p.steering().servo.torque);
+  EXPECT_GT(assess(strong).mass.total, assess(p).mass.total);
+  Project back = apply(strong, swap_edit(assess(strong), *all.find("Servo standard")));
+  EXPECT_EQ(back, p);
+}
+
+TEST(Steering, OfEarlierFilesIsGivenToTheParts) {
+  const Project p = steered_boat();
+  nlohmann::json boat = nlohmann::json::parse(project_to_json(p));
+  EXPECT_FALSE(boat["steering"].contains("chord_m")) << "no number stands twice";
+  // As files told it before: all at the steering, nothing at the parts.
+  boat["steering"].erase("rudder");
+  boat["steering"].erase("servo");
+  for (auto& part : boat["layout"]["parts"])
+    if (part["kind"] == "rudder" || part["kind"] == "servo") {
+      for (const auto& [key, value] : part["data"].items()) boat["steering"][key] = value;
+      part.erase("data");
+    }
+  EXPECT_EQ(project_from_json(boat.dump()), p);
+  // Without parts of their kinds the numbers are kept all the same.
+  boat["layout"]["parts"] = nlohmann::json::array();
+  const Steering s = project_from_json(boat.dump()).steering();
+  EXPECT_EQ(s.rudder, p.steering().rudder);
+  EXPECT_EQ(s.servo, p.steering().servo);
+  boat["steering"]["chord_m"] = "wide";
+  EXPECT_NE(refusal_of([&] { (void)project_from_json(boat.dump()); }).find("/steering/chord_m"), std::string::npos);
+}
+
+TEST(Steering, ListsOnlyComponentsOfItsKinds) {
+  Project p = steered_boat();
+  p.steering_use.parts.servo = 999;
+  EXPECT_NE(refusal_of([&] { check_project(p); }).find("component 999"), std::string::npos);
+  p.steering_use.parts.servo = part_of(p, PartKind::battery).id;
+  EXPECT_NE(refusal_of([&] { check_project(p); }).find("is no Servo"), std::string::npos);
 }

@@ -46,6 +46,30 @@ class DriveInHand {
 inline DriveInHand drive(Project& project) {
   return DriveInHand(project);
 }
+/// The same of the steering.
+class SteeringInHand {
+ public:
+  explicit SteeringInHand(Project& p) : project_(p), steering_(p.steering()) {}
+  SteeringInHand(const SteeringInHand&) = delete;
+  SteeringInHand& operator=(const SteeringInHand&) = delete;
+  ~SteeringInHand() { set_steering(project_, steering_); }
+  Steering* operator->() { return &steering_; }
+  Steering& operator*() { return steering_; }
+
+ private:
+  Project& project_;
+  Steering steering_;
+};
+inline SteeringInHand steering(Project& project) {
+  return SteeringInHand(project);
+}
+/// Steering of a kind with usual components.
+inline Steering steering_by(SteeredBy by) {
+  Steering s;
+  s.by = by;
+  return s;
+}
+
 /// The same, to look at.
 class DriveInSight {
  public:

@@ -111,10 +111,11 @@ std::vector<DriveCard> drive_cards(const Session& session) {
   if (!cards.empty()) std::rotate(cards.begin(), cards.begin() + 1, cards.end());
   DriveCard steering{.group = steering_group, .title = QObject::tr("Steering"), .detail = {}, .part = {}};
   const SteeringReport& s = session.seen().steering;
-  steering.detail = term(steered_by_name(session.project().steering.by));
+  steering.detail = term(steered_by_name(session.project().steering_use.by));
   if (s.turning_radius) steering.detail += dot + QObject::tr("turns in %1 m").arg(*s.turning_radius, 0, 'f', 1);
-  for (const Part& part : session.project().layout.parts)
-    if (part.kind == PartKind::servo) steering.part = part;
+  const Project& p = session.project();
+  for (const Id id : {p.steering_use.parts.servo, p.steering_use.parts.rudder})
+    if (const Part* part = p.layout.find(id)) steering.part = *part;
   cards.push_back(steering);
   return cards;
 }

@@ -215,7 +215,7 @@ void LinkageChart::refresh() {
   transmission_->setPen(QPen(l.muted, 1.6, Qt::DashLine));
   least_->setPen(QPen(l.brass, 1.4, Qt::DotLine));
   const SteeringReport& r = session_->seen().steering;
-  const Linkage& k = session_->seen().project.steering.linkage;
+  const Linkage& k = session_->seen().project.steering_use.linkage;
   QVector<double> servo, horn, transmission;
   for (const LinkageStep& s : r.linkage.steps) {
     servo << degrees(s.servo);

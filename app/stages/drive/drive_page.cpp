@@ -10,6 +10,7 @@
 #include "drive/fit_chain.h"
 #include "inspector/section_heading.h"
 #include "layout/component.h"
+#include "layout/kind.h"
 #include "stages/drive/drive_card_words.h"
 
 namespace plucky::app {
@@ -235,17 +236,20 @@ void DrivePage::offer_swaps() {
   const int chosen = cards_->group();
   offered_.clear();
   const Drive d = session_->project().drive();
+  const auto shown_here = [chosen](PartKind kind) {
+    const auto group = group_of(kind);
+    return traits_of(kind).steers ? chosen == steering_group : group && static_cast<int>(*group) == chosen;
+  };
   for (const auto* list : {&own_->list(), &builtin_catalogue().parts})
     for (const CatalogueEntry& e : *list)
-      if (const auto group = group_of(e.part.kind); group && static_cast<int>(*group) == chosen && swap_fits(d, e))
-        offered_.push_back(e);
+      if (shown_here(e.part.kind) && swap_fits(session_->project(), e)) offered_.push_back(e);
   const QSignalBlocker quiet(presets_);
   presets_->clear();
   presets_->addItem(tr("by kind and size"));
   for (const CatalogueEntry& e : offered_) presets_->addItem(swap_words(e));
   const bool component = chosen >= 0 && chosen != steering_group && chosen != static_cast<int>(DriveGroup::drive) &&
                          chosen != static_cast<int>(DriveGroup::fittings);
-  set_row_visible(presets_, component && !offered_.empty());
+  set_row_visible(presets_, !offered_.empty());
   set_row_visible(own_name_, component && !d.lacks(static_cast<DriveGroup>(chosen)));
   keep_->setVisible(component && !d.lacks(static_cast<DriveGroup>(chosen)));
 }
@@ -356,14 +360,18 @@ void DrivePage::add_steering() {
     edit->setToolTip(term(n.help));
     fields_.push_back({steering_group, edit, [&n](const Drive&, const Steering& s) { return matters(s, n); },
                        [edit, &n](const Drive&, const Steering& s) { edit->set_value(n.in(s)); }});
-    connect(edit, &QuantityEdit::entered, this,
-            [this, &n](double si) { change_steering(term(n.label), [&](Steering& s) { n.of(s) = si; }); });
+    connect(edit, &QuantityEdit::entered, this, [this, &n](double si) {
+      change_steering(term(n.label), [&](Steering& s) {
+        n.of(s) = si;
+        if (n.owner) s.lacks(*n.owner) = false;  // its data begin with what is typed
+      });
+    });
   }
-  const auto foil = [](const Steering& s) { return s.by == SteeredBy::rudder || s.by == SteeredBy::air_rudder; };
+  const auto foil = [](const Steering& s) { return needs(s.by, SteeringRole::rudder); };
   add_steering_switch(tr("In the propeller's wash"), "steering_in_wash", &Steering::in_wash, foil);
   add_steering_switch(tr("Root seals against the hull"), "steering_under_hull", &Steering::under_hull, foil);
   add_steering_switch(tr("Pull-pull cables instead of a rod"), "steering_pull_pull", &Steering::pull_pull,
-                      [](const Steering& s) { return s.by != SteeredBy::none && s.by != SteeredBy::differential; });
+                      [](const Steering& s) { return needs(s.by, SteeringRole::servo); });
 }
 
 void DrivePage::add_steering_switch(const QString& label, const char* name, bool Steering::*member,
@@ -407,7 +415,7 @@ void DrivePage::add_steering_facts() {
 }
 
 void DrivePage::change_steering(const QString& what, const std::function<void(Steering&)>& how) {
-  Steering steering = session_->project().steering;
+  Steering steering = session_->project().steering();
   how(steering);
   session_->perform({as_said(tr("%1 of the steering").arg(what)), ChangeSteering{steering}});
   refresh();
@@ -435,8 +443,8 @@ void DrivePage::show_group() {
   offer_swaps();
   mount_->setVisible(session_->seen().power.line.known && chosen == static_cast<int>(DriveGroup::shaft));
   const Drive d = session_->project().drive();
-  for (const Field& f : fields_)
-    set_row_visible(f.widget, f.group == chosen && f.shown(d, session_->project().steering));
+  const Steering steering = session_->project().steering();
+  for (const Field& f : fields_) set_row_visible(f.widget, f.group == chosen && f.shown(d, steering));
 }
 
 void DrivePage::refresh() {
@@ -444,7 +452,8 @@ void DrivePage::refresh() {
   propulsor_->setCurrentIndex(static_cast<int>(d.propulsor));
   mounting_->setCurrentIndex(static_cast<int>(d.mounting));
   set_row_visible(mounting_, drive_kind(d).open_screw);
-  for (const Field& f : fields_) f.fill(d, session_->project().steering);
+  const Steering steering = session_->project().steering();
+  for (const Field& f : fields_) f.fill(d, steering);
   for (const Fact& f : facts_) f.label->setText(f.words());
   cards_->show_cards(drive_cards(*session_));
   fill_->setVisible(d.gaps != 0);

@@ -289,7 +289,7 @@ QString SealPage::boot_words(const SealOpening& o) const {
   if (o.method != SealMethod::bellows || o.kind != OpeningKind::pushrod || !a.steering.fitted) return {};
   const auto length = [this](double m) { return session_->shown(length_quantity(m)); };
   return tr(" Here: a rod of %1 that strokes %2 and sweeps a hole of %3.")
-      .arg(length(a.project.steering.linkage.rod_diameter), length(a.steering.linkage.stroke),
+      .arg(length(a.project.steering_use.linkage.rod_diameter), length(a.steering.linkage.stroke),
            length(a.steering.linkage.hole));
 }
 

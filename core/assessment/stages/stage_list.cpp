@@ -74,6 +74,7 @@ Assessment Assessor::assess(const Project& project, Care care) {
   Assessment a;
   a.project = project;
   a.fitted_drive = project.drive();
+  a.fitted_steering = project.steering();
   a.care = care;
   for (const StageRun& s : stage_runs())
     if (s.run) s.run(a, memories_[s.stage]);

@@ -26,6 +26,9 @@ namespace plucky {
 [[nodiscard]] ComponentKind drive_line_kind();
 [[nodiscard]] ComponentKind propeller_kind();
 [[nodiscard]] ComponentKind rudder_kind();
+[[nodiscard]] ComponentKind aerial_kind();
+[[nodiscard]] ComponentKind lamp_kind();
+[[nodiscard]] ComponentKind power_switch_kind();
 [[nodiscard]] ComponentKind other_kind();
 
 /// The data of a role, a member of Drive, out of a component and back.

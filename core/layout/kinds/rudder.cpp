@@ -4,7 +4,7 @@
 namespace plucky {
 
 ComponentKind rudder_kind() {
-  return {.kind = PartKind::rudder, .key = "rudder", .name = "Rudder", .blocks = 0.1};
+  return {.kind = PartKind::rudder, .key = "rudder", .name = "Rudder", .steers = SteeringRole::rudder, .blocks = 0.1};
 }
 
 }  // namespace plucky

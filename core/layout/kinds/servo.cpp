@@ -4,7 +4,8 @@
 namespace plucky {
 
 ComponentKind servo_kind() {
-  return {.kind = PartKind::servo, .key = "servo", .name = "Servo", .spoilt_by_water = true};
+  return {
+      .kind = PartKind::servo, .key = "servo", .name = "Servo", .steers = SteeringRole::servo, .spoilt_by_water = true};
 }
 
 }  // namespace plucky

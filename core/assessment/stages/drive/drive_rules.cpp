@@ -64,15 +64,16 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
     const Part* motor = drive_parts(a.project.layout, d).motor;
     if (const PartHeat* heat = motor ? a.heat.part(motor->id) : nullptr) ease_by_cruising(a, *heat, f);
   }
-  if (!d.has_shaft_line()) return;
   const auto newton_metres = [](double si) { return Quantity{si, Dimension::torque}; };
-  holds(a, "drive.coupler_torque", newton_metres(p.full.shaft.torque / d.gearing.ratio),
-        newton_metres(coupler_strength(d.coupler)),
-        "wall in shear, or grip of a print or silicone tube; common practice, no source",
-        "The coupler carries {0} of the {1} it holds.", "{0} at full throttle; the coupler lets go at {1}.", out);
-  holds(a, "drive.shaft_torque", newton_metres(p.full.shaft.torque), newton_metres(shaft_strength(d.shaft)),
-        "torsion 16 T d / (pi d^4)", "The shaft carries {0} of the {1} at which it yields.",
-        "{0} at full throttle; the shaft yields at {1}.", out);
+  if (d.has_shaft_line() || d.has_extra(DriveGroup::coupler))
+    holds(a, "drive.coupler_torque", newton_metres(p.full.shaft.torque / d.gearing.ratio),
+          newton_metres(coupler_strength(d.coupler)),
+          "wall in shear, or grip of a print or silicone tube; common practice, no source",
+          "The coupler carries {0} of the {1} it holds.", "{0} at full throttle; the coupler lets go at {1}.", out);
+  if (d.has_shaft_line() || d.has_extra(DriveGroup::shaft))
+    holds(a, "drive.shaft_torque", newton_metres(p.full.shaft.torque), newton_metres(shaft_strength(d.shaft)),
+          "torsion 16 T d / (pi d^4)", "The shaft carries {0} of the {1} at which it yields.",
+          "{0} at full throttle; the shaft yields at {1}.", out);
 }
 
 void cells(const Assessment& a, std::vector<Finding>& out) {

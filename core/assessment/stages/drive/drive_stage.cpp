@@ -15,7 +15,7 @@ void run_boat(Assessment& a, const PowerReport* kept) {
   } else {
     a.power = power_report(boat);
   }
-  a.steering = steering_report(a.project.steering, boat, a.power);
+  a.steering = steering_report(a.fitted_steering, boat, a.power);
 }
 
 struct DriveMemory {

@@ -67,7 +67,7 @@ void servo(const Steered& t) {
                             *t.r.servo_margin < 1.0   ? Severity::stop
                             : *t.r.servo_margin < 2.0 ? Severity::watch
                                                       : Severity::fine,
-                            newton_metres(*t.r.servo_needed), newton_metres(t.s.servo_torque),
+                            newton_metres(*t.r.servo_needed), newton_metres(t.s.servo.torque),
                             "twice the computed torque; common practice, no source");
   f.text.values.push_back({*t.r.servo_margin, Dimension::none});
   f.text.words = f.severity == Severity::fine ? "Full angle at full speed asks {0} of the servo's {1}."
@@ -145,11 +145,13 @@ void behaviour(const Steered& t) {
 }  // namespace
 
 void steering_rules(const Assessment& a, std::vector<Finding>& out) {
-  const Steered t{a, a.project.steering, a.steering, out};
+  const Steered t{a, a.fitted_steering, a.steering, out};
   if (!t.r.fitted) {
     if (t.s.by != SteeredBy::none) {
-      Finding f{.id = "steer.linkage", .stage = Stage::drive, .severity = Severity::stop};
-      f.text = {"The linkage cannot be built: {0}.", t.r.message};
+      const Text gap = steering_gap(t.s);
+      Finding f{.id = gap.empty() ? "steer.linkage" : "steer.parts", .stage = Stage::drive, .severity = Severity::stop};
+      f.text = gap.empty() ? Text("The linkage cannot be built: {0}.", t.r.message)
+                           : Text("Nothing steers the boat: {0}. Take one from the catalogue.", gap);
       out.push_back(f);
     }
     return;

@@ -1,0 +1,10 @@
+// A light or beacon.
+#include "layout/kinds/kind_list.h"
+
+namespace plucky {
+
+ComponentKind lamp_kind() {
+  return {.kind = PartKind::lamp, .key = "lamp", .name = "Lamp"};
+}
+
+}  // namespace plucky
