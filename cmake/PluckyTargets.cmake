@@ -17,7 +17,7 @@ endif()
 
 # Big headers read once for a target; sources that are compiled together read them once as it is.
 function(plucky_precompile target)
-  if(NOT PLUCKY_UNITY)
+  if(NOT PLUCKY_UNITY AND PLUCKY_PRECOMPILE)
     target_precompile_headers(${target} PRIVATE ${ARGN})
   endif()
 endfunction()

@@ -24,9 +24,15 @@ struct Text {
   /// Words for a count of one, where the first value is a count and English makes a difference.
   const char* one = nullptr;
 
-  Text() = default;
+  // Defined where Piece is whole: clang, other than GCC, wants it so.
+  Text();
   // NOLINTNEXTLINE(google-explicit-constructor): a literal is a text
-  Text(const char* literal) : words(literal) {}
+  Text(const char* literal);
+  Text(const Text& other);
+  Text(Text&& other) noexcept;
+  Text& operator=(const Text& other);
+  Text& operator=(Text&& other) noexcept;
+  ~Text();
   template <class... Pieces>
   Text(const char* literal, const Pieces&... pieces);
   /// What a builder or a maker wrote, as it is.
@@ -68,6 +74,13 @@ class Piece {
   std::variant<Quantity, Text, std::string> value_;
 };
 
+inline Text::Text() = default;
+inline Text::Text(const char* literal) : words(literal) {}
+inline Text::Text(const Text& other) = default;
+inline Text::Text(Text&& other) noexcept = default;
+inline Text& Text::operator=(const Text& other) = default;
+inline Text& Text::operator=(Text&& other) noexcept = default;
+inline Text::~Text() = default;
 template <class... Pieces>
 Text::Text(const char* literal, const Pieces&... pieces) : words(literal), values{Piece(pieces)...} {}
 
