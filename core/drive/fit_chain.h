@@ -38,8 +38,8 @@ struct Joint {
 [[nodiscard]] Joint motor_in_coupler(const Drive& drive);
 [[nodiscard]] Joint shaft_in_coupler(const Drive& drive);
 [[nodiscard]] Joint shaft_in_bearings(const Drive& drive);
-/// From the motor to a screw whose kind may have coupler and shaft between them, or neither: `keys` for the last joint,
-/// what the bore is, and its hint.
+/// From the motor to a screw whose kind may have coupler and shaft between them, or neither. `key`, `bore` and `hint`
+/// are of the last joint; `own_shaft` is what the screw sits on where no shaft is listed.
 [[nodiscard]] std::vector<Joint> chain_with_extras(const Drive& drive, const char* key, const char* own_shaft,
                                                    double own_diameter, const char* bore, const char* hint);
 

@@ -5,7 +5,7 @@
 
 namespace plucky {
 
-/// The traits that all of them share. `place` is where the disc of a new one stands.
+/// The traits that all of them share.
 [[nodiscard]] DriveKind shaft_line_drive(Mounting mounting);
 
 }  // namespace plucky
