@@ -22,7 +22,7 @@ void add_parts(Session& session, const std::vector<CatalogueEntry>& entries, con
     if (matches_words(add, typed))
       out.push_back(
           {add, session.shown(Quantity{e.part.mass, Dimension::mass}), [&session, e] { session.put_aboard(e.part); }});
-    if (!swap_fits(session.project(), e)) continue;
+    if (!swap_fits(session.now(), e)) continue;
     const auto old = swapped_for(session.project(), e.part);
     if (old.empty()) continue;
     const QString swap = QObject::tr("Swap %1: %2 for %3")

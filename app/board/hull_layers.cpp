@@ -153,7 +153,7 @@ void paint_hull(Canvas& c) {
   const HullModel& hull = c.a().hull->model;
   p.setBrush(l.hull);
   p.setPen(QPen(l.ink, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-  // What stands to port of the main shell lies behind it in profile.
+  // The main shell last: in profile it hides what stands beside it.
   for (auto shell = hull.shells.rbegin(); shell != hull.shells.rend(); ++shell) p.drawPath(profile_path(c, *shell));
   for (const ShellModel& shell : hull.shells) p.drawPath(plan_path(c, shell));
   // Deck edges in profile: where the freeboard is measured.
@@ -178,7 +178,8 @@ void paint_water_front(Canvas& c) {
   QColor veil = l.water;
   veil.setAlpha(veil.alpha() / 2);
   QPainterPath under;
-  for (const ShellModel& shell : c.a().hull->model.shells) under |= under_water_path(c, shell.outline);
+  under.setFillRule(Qt::WindingFill);  // shells that lie over one another in profile are veiled once
+  for (const ShellModel& shell : c.a().hull->model.shells) under.addPath(under_water_path(c, shell.outline));
   p.fillPath(under, veil);
   p.save();
   p.setClipRect(c.map.profile_area());

@@ -93,16 +93,15 @@ std::vector<const Part*> components_in_role(const Project& p, DriveGroup role) {
 
 std::vector<const Part*> swapped_for(const Project& p, const Part& entry) {
   if (const auto role = group_of(entry.kind)) return components_in_role(p, *role);
-  SteeringParts parts = p.steering_use.parts;
   if (const auto role = traits_of(entry.kind).steers)
-    if (const Part* part = p.layout.component(parts.of(*role))) return {part};
+    if (const Part* part = p.layout.component(p.steering_use.parts.of(*role))) return {part};
   return {};
 }
 
-bool swap_fits(const Project& boat, const CatalogueEntry& entry) {
+bool swap_fits(const Assessment& boat, const CatalogueEntry& entry) {
   if (!has_data(entry.part)) return false;
-  const Drive drive = boat.drive();
-  if (const auto role = traits_of(entry.part.kind).steers) return needs(boat.steering_use.by, *role);
+  if (const auto role = traits_of(entry.part.kind).steers) return needs(boat.fitted_steering.by, *role);
+  const Drive& drive = boat.fitted_drive;
   const auto role = group_of(entry.part.kind);
   if (!role || !has_group(drive, *role)) return false;
   const auto* screw = std::get_if<Screw>(&entry.part.data);

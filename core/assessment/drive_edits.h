@@ -20,7 +20,7 @@ namespace plucky {
 
 /// Could this entry stand in the boat's drive or steering? Air propellers do not turn in the water, nor the other way
 /// round.
-[[nodiscard]] bool swap_fits(const Project& boat, const CatalogueEntry& entry);
+[[nodiscard]] bool swap_fits(const Assessment& boat, const CatalogueEntry& entry);
 
 /// The boat with a second drive like its first one, both moved off the centre line by as much as propellers and cans
 /// need; the battery serves both. Throws InvalidInput without a drive, with more than one, or where the beam is too

@@ -93,7 +93,8 @@ struct DriveKind {
   /// Speed of the stream that leaves it, m/s. Null: it has none of its own that slip would count from.
   double (*jet_speed)(const Propulsion& propulsion, double revolutions, double speed) = nullptr;
 
-  /// Drag area in the water, m2, of a component of the line that is wet to a depth (m); null: it has none.
+  /// Drag area in the water, m2, of a component of the line that is wet to a depth (m); null: that of any other
+  /// part.
   double (*line_drag)(const Drive& drive, const Part& part, double wet) = nullptr;
   /// What of it works as a trim tab; none without.
   std::optional<TabOfDrive> (*tab)(const Drive& drive) = nullptr;

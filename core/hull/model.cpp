@@ -73,9 +73,10 @@ std::vector<Vec3> guess_deck_edge(const std::vector<Section>& sections, const Ou
   return port;
 }
 
-double top_at(const Section& s, double y) {
+std::optional<double> top_at(const Section& s, double y) {
   const std::vector<Span> spans = s.spans(0, y);
-  return spans.empty() ? -1e300 : spans.back().high;
+  if (spans.empty()) return std::nullopt;
+  return spans.back().high;
 }
 
 /// A closed block that stands on the deck, its foot following the deck, its sides leaning in.
@@ -216,16 +217,19 @@ LoftedSkin main_shell(const HullDesign& design) {
 }
 
 /// Adds a closed body to the bare hull; `as` has its number and name.
-void add_shell(HullModel& model, const LoftedSkin& skin, ShellModel as) {
+void add_shell(HullModel& model, LoftedSkin skin, ShellModel as) {
   as.box = bounds(skin.mesh);
   as.volume = signed_volume(skin.mesh);
   if (!(as.volume > 0.0))
     throw InvalidInput("hull", "encloses no volume: the skin must be closed with its faces outward");
   as.sections = sections(skin.mesh, outline_stations(as.box));
   as.outline = outline_of(as.sections);
-  as.deck_edge = skin.deck_edge.empty() ? guess_deck_edge(as.sections, as.outline) : skin.deck_edge;
+  as.deck_edge = skin.deck_edge.empty() ? guess_deck_edge(as.sections, as.outline) : std::move(skin.deck_edge);
   model.deck_edge.insert(model.deck_edge.end(), as.deck_edge.begin(), as.deck_edge.end());
-  append(model.skin, skin.mesh);
+  if (model.skin.triangles.empty())
+    model.skin = std::move(skin.mesh);
+  else
+    append(model.skin, skin.mesh);
   model.surface.insert(model.surface.end(), skin.surface.begin(), skin.surface.end());
   model.shells.push_back(std::move(as));
 }
@@ -240,7 +244,6 @@ void mirror(LoftedSkin& skin) {
 
 void add_further(HullModel& model, const Shell& s, double fineness) {
   const Text place("shell \"{0}\"", s.name);
-  if (s.family == HullFamily::imported) throw InvalidInput(place, "needs a family with measures");
   if (s.both_sides && !(s.place.y() > 0.0))
     throw InvalidInput(place, "stands on both sides: its place must lie to port of the centre line");
   LoftedSkin skin = [&] {
@@ -252,10 +255,10 @@ void add_further(HullModel& model, const Shell& s, double fineness) {
   }();
   for (Vec3& v : skin.mesh.vertices) v += s.place;
   for (Vec3& p : skin.deck_edge) p += s.place;
-  if (!s.both_sides) return add_shell(model, skin, {.id = s.id, .name = Text(s.name)});
+  if (!s.both_sides) return add_shell(model, std::move(skin), {.id = s.id, .name = Text(s.name)});
   add_shell(model, skin, {.id = s.id, .name = {"{0}, port", s.name}});
   mirror(skin);
-  add_shell(model, skin, {.id = s.id, .name = {"{0}, starboard", s.name}});
+  add_shell(model, std::move(skin), {.id = s.id, .name = {"{0}, starboard", s.name}});
 }
 
 const Section& nearest_section(const std::vector<Section>& sections, double x) {
@@ -307,10 +310,10 @@ double HullModel::deck_height(double x, double y) const {
       std::lower_bound(sections.begin(), sections.end(), x, [](const Section& s, double at) { return s.x < at; });
   const Section& after = it == sections.end() ? sections.back() : *it;
   const Section& before = it == sections.begin() ? sections.front() : *(it - 1);
-  const double a = top_at(before, y), b = top_at(after, y);
-  if (a < -1e299 || b < -1e299) return std::max(a, b) < -1e299 ? box.high.z() : std::max(a, b);
+  const auto a = top_at(before, y), b = top_at(after, y);
+  if (!a || !b) return a ? *a : b.value_or(box.high.z());
   const double run = after.x - before.x;
-  return run > 0.0 ? a + (b - a) * std::clamp((x - before.x) / run, 0.0, 1.0) : a;
+  return run > 0.0 ? *a + (*b - *a) * std::clamp((x - before.x) / run, 0.0, 1.0) : *a;
 }
 
 std::size_t HullModel::shell_at(const Vec3& place) const {

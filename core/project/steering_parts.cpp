@@ -60,7 +60,7 @@ void set_steering(Project& p, const Steering& now) {
   p.steering_use = now;
   settle_steering(p);
   for (const SteeringRole role : roles) {
-    if (!needs(now.by, role) || Steering(now).lacks(role)) continue;
+    if (!needs(now.by, role) || now.lacks(role)) continue;
     Id& id = p.steering_use.parts.of(role);
     if (id == 0) {
       Part part{.id = p.take_id(), .name = part_kind_name(kind_of(role)), .kind = kind_of(role)};
@@ -78,9 +78,8 @@ bool steers(const Project& p, Id component) {
 }
 
 void check_steering_parts(const Project& p) {
-  SteeringParts parts = p.steering_use.parts;
   for (const SteeringRole role : roles) {
-    const Id id = parts.of(role);
+    const Id id = p.steering_use.parts.of(role);
     if (id == 0) continue;
     const Part* part = p.layout.component(id);
     if (!part) throw InvalidInput("steering", Text("lists component {0}, which does not exist", id));

@@ -34,6 +34,7 @@ enum class SteeredBy {
 struct SteeringParts {
   Id rudder = 0, servo = 0;
   [[nodiscard]] Id& of(SteeringRole role) { return role == SteeringRole::rudder ? rudder : servo; }
+  [[nodiscard]] Id of(SteeringRole role) const { return role == SteeringRole::rudder ? rudder : servo; }
   bool operator==(const SteeringParts&) const = default;
 };
 
@@ -59,6 +60,7 @@ struct Steering : SteeringUse {
   bool no_rudder = false, no_servo = false;  ///< needed and not there, or without data; its numbers then mean nothing
   bool operator==(const Steering&) const = default;
   [[nodiscard]] bool& lacks(SteeringRole role) { return role == SteeringRole::rudder ? no_rudder : no_servo; }
+  [[nodiscard]] bool lacks(SteeringRole role) const { return role == SteeringRole::rudder ? no_rudder : no_servo; }
   [[nodiscard]] Foil foil() const {
     return {.chord = rudder.chord,
             .span = rudder.span,

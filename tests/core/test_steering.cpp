@@ -175,7 +175,7 @@ TEST(Steering, TellsWhatIsMissingAndTakesWhatComesAboard) {
   EXPECT_NE(plain(finding(without, "steer.parts").text).find("missing in the steering: servo"), std::string::npos);
   // One of the catalogue comes aboard and takes the role with its own data.
   const CatalogueEntry& entry = *builtin_catalogue().find("Servo standard, sealed");
-  ASSERT_TRUE(swap_fits(p, entry));
+  ASSERT_TRUE(swap_fits(without, entry));
   p = apply(p, swap_edit(without, entry));
   EXPECT_EQ(p.steering().servo, std::get<Servo>(entry.part.data));
   EXPECT_FALSE(p.steering().no_servo);

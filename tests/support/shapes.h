@@ -46,7 +46,20 @@ class DriveInHand {
 inline DriveInHand drive(Project& project) {
   return DriveInHand(project);
 }
-/// The same of the steering.
+/// The same, to look at.
+class DriveInSight {
+ public:
+  explicit DriveInSight(Drive d) : drive_(std::move(d)) {}
+  const Drive* operator->() const { return &drive_; }
+
+ private:
+  Drive drive_;
+};
+inline DriveInSight drive(const Project& project) {
+  return DriveInSight(project.drive());
+}
+
+/// The steering under the hand of a test.
 class SteeringInHand {
  public:
   explicit SteeringInHand(Project& p) : project_(p), steering_(p.steering()) {}
@@ -68,19 +81,6 @@ inline Steering steering_by(SteeredBy by) {
   Steering s;
   s.by = by;
   return s;
-}
-
-/// The same, to look at.
-class DriveInSight {
- public:
-  explicit DriveInSight(Drive d) : drive_(std::move(d)) {}
-  const Drive* operator->() const { return &drive_; }
-
- private:
-  Drive drive_;
-};
-inline DriveInSight drive(const Project& project) {
-  return DriveInSight(project.drive());
 }
 
 /// The sample boat with motor and 40 mm propeller on one straight shaft through the bottom, the disc deep enough.

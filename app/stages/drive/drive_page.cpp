@@ -2,6 +2,7 @@
 
 #include <QMenu>
 #include <QPointer>
+#include <algorithm>
 #include <cmath>
 
 #include "assessment/drive_edits.h"
@@ -29,6 +30,10 @@ std::vector<Mounting> mountings() {
   for (const DriveKind& k : drive_kinds())
     if (k.open_screw) all.push_back(k.mounting);
   return all;
+}
+template <class T>
+int place_of(T wanted, const std::vector<T>& all) {
+  return static_cast<int>(std::find(all.begin(), all.end(), wanted) - all.begin());
 }
 constexpr CouplerKind couplers[] = {CouplerKind::rigid,       CouplerKind::collet,          CouplerKind::jaw,
                                     CouplerKind::finger,      CouplerKind::universal_joint, CouplerKind::silicone_tube,
@@ -242,7 +247,7 @@ void DrivePage::offer_swaps() {
   };
   for (const auto* list : {&own_->list(), &builtin_catalogue().parts})
     for (const CatalogueEntry& e : *list)
-      if (shown_here(e.part.kind) && swap_fits(session_->project(), e)) offered_.push_back(e);
+      if (shown_here(e.part.kind) && swap_fits(session_->now(), e)) offered_.push_back(e);
   const QSignalBlocker quiet(presets_);
   presets_->clear();
   presets_->addItem(tr("by kind and size"));
@@ -449,8 +454,8 @@ void DrivePage::show_group() {
 
 void DrivePage::refresh() {
   const Drive d = session_->project().drive();
-  propulsor_->setCurrentIndex(static_cast<int>(d.propulsor));
-  mounting_->setCurrentIndex(static_cast<int>(d.mounting));
+  propulsor_->setCurrentIndex(place_of(d.propulsor, propulsors()));
+  mounting_->setCurrentIndex(place_of(d.mounting, mountings()));
   set_row_visible(mounting_, drive_kind(d).open_screw);
   const Steering steering = session_->project().steering();
   for (const Field& f : fields_) f.fill(d, steering);
