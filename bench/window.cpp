@@ -90,8 +90,8 @@ int main(int argc, char** argv) {
   };
   report("drag the battery of Dabchick, Float", drag(window.board(), battery(), 60), frame_ms);
   report("of it until the boat is computed", thought, frame_ms);
-  for (const auto& [words, tab] : {std::pair{"the same with the righting arm open", ShelfTab::righting},
-                                   {"the same with the trim chart open", ShelfTab::trim}}) {
+  for (const auto& [words, tab] :
+       {std::pair{"the same with the righting arm open", "righting"}, {"the same with the trim chart open", "trim"}}) {
     window.show_shelf(tab);
     QApplication::processEvents();
     report(words, drag(window.board(), battery(), 60), frame_ms);

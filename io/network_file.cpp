@@ -11,7 +11,7 @@ namespace plucky {
 namespace {
 
 using Json = nlohmann::json;
-constexpr std::size_t most = 2000;
+constexpr std::size_t most_elements = 2000;
 
 /// One object of the file with its place for complaints.
 struct Entry {
@@ -47,8 +47,8 @@ struct Entry {
 const Json& list_of(const Json& file, const char* key, const std::string& where) {
   const auto it = file.find(key);
   if (it == file.end() || !it->is_array()) throw InvalidInput(where + ": /" + key, "must be a list");
-  if (it->size() > most)
-    throw InvalidInput(where + ": /" + key, Text("has {0} entries, needs at most {1}", it->size(), most));
+  if (it->size() > most_elements)
+    throw InvalidInput(where + ": /" + key, Text("has {0} entries, needs at most {1}", it->size(), most_elements));
   return *it;
 }
 

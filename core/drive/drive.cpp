@@ -22,7 +22,7 @@ constexpr std::array<KeyRow<CouplerKind>, 7> couplers{
      {CouplerKind::universal_joint, "universal_joint", "universal joint"},
      {CouplerKind::silicone_tube, "silicone_tube", "silicone tube"},
      {CouplerKind::flex_ferrule, "flex_ferrule", "cable ferrule"}}};
-constexpr std::array<KeyRow<ShaftMaterial>, 8> materials{
+constexpr std::array<KeyRow<ShaftMaterial>, 8> shaft_materials{
     {{ShaftMaterial::stainless_steel, "stainless_steel", "stainless steel"},
      {ShaftMaterial::spring_steel, "spring_steel", "spring steel"},
      {ShaftMaterial::brass, "brass", "brass"},
@@ -55,7 +55,7 @@ constexpr std::array<KeyRow<BearingKind>, 4> bearings{
 PLUCKY_KEYS(Propulsor, propulsor, propulsors, "propulsor")
 PLUCKY_KEYS(Mounting, mounting, mountings, "mounting")
 PLUCKY_KEYS(CouplerKind, coupler, couplers, "coupler")
-PLUCKY_KEYS(ShaftMaterial, shaft_material, materials, "material")
+PLUCKY_KEYS(ShaftMaterial, shaft_material, shaft_materials, "material")
 PLUCKY_KEYS(ShaftKind, shaft_kind, shafts, "shaft")
 PLUCKY_KEYS(BearingKind, bearing, bearings, "bearing")
 #undef PLUCKY_KEYS

@@ -29,7 +29,7 @@ constexpr std::array<KeyRow<G>, 11> groups{{{G::drive, "drive", "Drive"},
                                             {G::fittings, "fittings", "Tabs and fins"}}};
 
 #define OF(member) [](Drive& d) -> double& { return d.member; }
-constexpr DriveNumber numbers[] = {
+constexpr DriveNumber number_rows[] = {
     {G::drive, "slip", "Slip", D::ratio, 0.0, 0.95, OF(slip), false, "10 to 20 % at speed: common practice"},
     {G::drive, "loaded", "Loaded revolutions", D::ratio, 0.2, 1.0, OF(loaded), false,
      "revolutions under load, share of Kv times volts"},
@@ -172,7 +172,7 @@ Text drive_gap(const Drive& d) {
 }
 
 std::span<const DriveNumber> drive_numbers() {
-  return numbers;
+  return number_rows;
 }
 std::span<const DriveCount> drive_counts() {
   return counts;
@@ -196,7 +196,7 @@ bool matters(const Drive& d, DriveGroup group, const char* key) {
 }
 
 void check_drive(const Drive& d) {
-  for (const DriveNumber& n : numbers) {
+  for (const DriveNumber& n : number_rows) {
     const double value = n.in(d);
     if ((n.zero_is_estimated && value == 0.0) || (value >= n.low && value <= n.high)) continue;
     throw InvalidInput(Text("{0}: {1}", drive_group_name(n.group), n.label),

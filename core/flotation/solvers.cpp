@@ -66,11 +66,10 @@ BallastAnswer ballast_for_waterline(const ImmersedBody& body, const Loading& loa
   return answer;
 }
 
-SwampedAnswer swamped_flotation(const std::vector<SolidMass>& things, double water_density, double foam_density,
+SwampedAnswer swamped_flotation(const std::vector<SolidMass>& things, double water_density, double foam,
                                 double reserve) {
-  if (!(foam_density >= 0.0 && foam_density < water_density))
-    throw InvalidInput("foam density",
-                       Text("{0} kg/m3; should be less than the water's {1}", foam_density, water_density));
+  if (!(foam >= 0.0 && foam < water_density))
+    throw InvalidInput("foam density", Text("{0} kg/m3; should be less than the water's {1}", foam, water_density));
   SwampedAnswer answer;
   double mass = 0.0;
   for (const SolidMass& t : things) {
@@ -79,7 +78,7 @@ SwampedAnswer swamped_flotation(const std::vector<SolidMass>& things, double wat
   }
   answer.floats_mass = answer.buoyant_volume * water_density;
   const double wanted = mass * (1.0 + reserve) - answer.floats_mass;
-  answer.foam_volume = std::max(0.0, wanted / (water_density - foam_density));
+  answer.foam_volume = std::max(0.0, wanted / (water_density - foam));
   return answer;
 }
 

@@ -38,13 +38,14 @@ struct SolidMass {
   double volume = 0.0;  ///< m3 of solid material and sealed spaces
 };
 
-/// Foam needed so that the flooded boat still floats with `reserve` (share of its mass) in hand.
+/// Foam needed so that the flooded boat still floats with `reserve` (share of its mass) in hand; `foam` is its density,
+/// kg/m3.
 struct SwampedAnswer {
   double buoyant_volume = 0.0;  ///< m3 that stays dry without more foam
   double floats_mass = 0.0;     ///< kg that this volume carries
   double foam_volume = 0.0;     ///< m3 of further foam; 0 when it floats already
 };
-[[nodiscard]] SwampedAnswer swamped_flotation(const std::vector<SolidMass>& things, double water_density,
-                                              double foam_density, double reserve);
+[[nodiscard]] SwampedAnswer swamped_flotation(const std::vector<SolidMass>& things, double water_density, double foam,
+                                              double reserve);
 
 }  // namespace plucky

@@ -6,9 +6,20 @@
 #include <optional>
 #include <span>
 
+#include "base/quantity.h"
 #include "layout/part.h"
 
 namespace plucky {
+
+/// One number of a component that is of no drive and no steering, for file, checks and interface.
+struct ComponentNumber {
+  const char* key;    ///< in files, unit included
+  const char* label;  ///< for people
+  Dimension dimension;
+  double low, high;  ///< SI
+  double& (*of)(ComponentData&);
+  const char* help = "";
+};
 
 struct ComponentKind {
   PartKind kind;
@@ -25,6 +36,10 @@ struct ComponentKind {
   /// Its size from its data and back, where its measures are among them. Null otherwise.
   void (*size_from_data)(const ComponentData& data, Vec3& size) = nullptr;
   void (*data_from_size)(ComponentData& data, const Vec3& size) = nullptr;
+
+  /// Its own numbers, where it is of no drive and no steering, and what one usually holds that does not tell.
+  std::span<const ComponentNumber> numbers = {};
+  ComponentData usual = {};
 
   bool in_the_line = false;    ///< one of the things between motor and propeller, pod and jet unit too
   bool turns_in_line = false;  ///< its middle lies on the line: another one in its place keeps the middle, not the foot

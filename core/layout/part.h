@@ -9,6 +9,7 @@
 
 #include "drive/drive.h"
 #include "hull/design.h"
+#include "layout/electrics.h"
 #include "layout/steering_gear.h"
 
 namespace plucky {
@@ -57,8 +58,8 @@ enum class PartShape {
 [[nodiscard]] bool in_the_line(PartKind kind);
 
 /// Technical data of a component, by its kind; nothing where they are not known or the kind has none.
-using ComponentData =
-    std::variant<std::monostate, Battery, Esc, Motor, Gearing, Coupler, Shaft, Pod, JetUnit, Screw, Rudder, Servo>;
+using ComponentData = std::variant<std::monostate, Battery, Esc, Motor, Gearing, Coupler, Shaft, Pod, JetUnit, Screw,
+                                   Rudder, Servo, Consumer, PowerSwitch>;
 
 /// One part. Place is its middle, size its outer measures along x, y and z; its weight acts in its middle.
 struct Part {

@@ -21,6 +21,7 @@ struct Rudder {
 struct Servo {
   double torque = 0.40;  ///< N m
   double speed = 6.0;    ///< rad/s
+  double current = 1.2;  ///< A, while it works
   bool operator==(const Servo&) const = default;
 };
 

@@ -49,6 +49,17 @@ void describe(V& v, SteeringPart& p) {
     if (n.owner == p.role) v(n.key, n.of(p.steering), {n.low, n.high});
 }
 
+/// The numbers of a component that is of no drive and no steering.
+struct OwnNumbers {
+  ComponentData& data;
+  const ComponentKind& kind;
+};
+
+template <class V>
+void describe(V& v, OwnNumbers& p) {
+  for (const ComponentNumber& n : p.kind.numbers) v(n.key, n.of(p.data), {n.low, n.high});
+}
+
 /// A component's technical data, and its size where that is not among them.
 template <class V>
 void describe_data(V& v, Part& p, Allowed size) {
@@ -69,6 +80,13 @@ void describe_data(V& v, Part& p, Allowed size) {
     v.maybe("data", known, data);
     if (known && role == SteeringRole::rudder) p.data = s.rudder;
     if (known && role == SteeringRole::servo) p.data = s.servo;
+  }
+  if (const ComponentKind& kind = traits_of(p.kind); !kind.numbers.empty()) {
+    bool known = has_data(p);
+    ComponentData own = known ? p.data : kind.usual;
+    OwnNumbers data{own, kind};
+    v.maybe("data", known, data);
+    if (known) p.data = own;
   }
   if (size_is_data(p))
     take_size_from_data(p);

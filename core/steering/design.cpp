@@ -29,6 +29,7 @@ constexpr SteeringNumber numbers[] = {
     {"servo_torque_nm", "Servo torque", D::torque, 0.001, 20.0, OF(servo.torque), R::servo},
     {"servo_speed_rad_s", "Servo speed, rad/s", D::none, 0.5, 60.0, OF(servo.speed), R::servo, false,
      "60 degrees in 0.17 s is 6"},
+    {"servo_current_a", "Servo current", D::current, 0.01, 50.0, OF(servo.current), R::servo, false, "while it works"},
     {"servo_arm_m", "Servo arm", D::length, 0.003, 0.1, OF(linkage.servo_arm), {}, true},
     {"horn_arm_m", "Horn", D::length, 0.003, 0.1, OF(linkage.horn_arm), {}, true},
     {"distance_m", "Axes apart", D::length, 0.01, 2.0, OF(linkage.distance), {}, true},

@@ -1,12 +1,12 @@
 // The board under the mouse and the keys.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <QHelpEvent>
 #include <QToolTip>
 
 #include "bench.h"
 #include "board/label_placer.h"
+#include "property.h"
 #include "theme/theme.h"
 
 using namespace plucky;
@@ -179,7 +179,7 @@ TEST_F(Bench, TheBoardMapsThereAndBack) {
   }
 }
 
-RC_GTEST_PROP(LabelPlacer, LabelsNeverCoverEachOtherOrBlockedAreas, ()) {
+PROPERTY(LabelPlacer, LabelsNeverCoverEachOtherOrBlockedAreas) {
   QImage image(400, 300, QImage::Format_ARGB32);
   QPainter painter(&image);
   LabelPlacer placer(QRectF(0, 0, 400, 300));
@@ -187,14 +187,14 @@ RC_GTEST_PROP(LabelPlacer, LabelsNeverCoverEachOtherOrBlockedAreas, ()) {
   placer.block(blocked);
   std::vector<QRectF> placed;
   for (int i = 0; i < 25; ++i) {
-    const QPointF anchor(*rc::gen::inRange(0, 400), *rc::gen::inRange(0, 300));
+    const QPointF anchor(any::whole(0, 400), any::whole(0, 300));
     const QRectF r = placer.place(painter, anchor, QString("Label %1").arg(i), {{0, 0}, {0, -14}, {0, 14}, {30, 0}});
     if (r.isNull()) continue;
-    RC_ASSERT(!r.intersects(blocked));
-    for (const QRectF& other : placed) RC_ASSERT(!r.intersects(other));
+    HOLDS(!r.intersects(blocked));
+    for (const QRectF& other : placed) HOLDS(!r.intersects(other));
     placed.push_back(r);
   }
-  RC_ASSERT(!placed.empty());
+  HOLDS(!placed.empty());
 }
 
 TEST(Look, TextKeepsItsContrastInBothLooks) {

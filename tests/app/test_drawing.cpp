@@ -1,6 +1,5 @@
 // What lies under the pictures: labels that never meet, the depth buffer, and nothing cut off in the smallest window.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <QAbstractButton>
 #include <QCheckBox>
@@ -10,6 +9,7 @@
 #include "bench.h"
 #include "board/grips.h"
 #include "board/label_placer.h"
+#include "property.h"
 #include "shelf/shelf.h"
 #include "stages/stages.h"
 #include "theme/theme.h"
@@ -45,23 +45,23 @@ int marked(const Raster& r, std::uint32_t mark) {
 
 }  // namespace
 
-RC_GTEST_PROP(Labels, NeverMeetEachOtherNorABlockedPlaceNorLeaveTheBoard, ()) {
+PROPERTY(Labels, NeverMeetEachOtherNorABlockedPlaceNorLeaveTheBoard) {
   QImage paper(600, 400, QImage::Format_RGB32);
   QPainter painter(&paper);
   const QRectF bounds(10, 10, 580, 380);
   LabelPlacer placer(bounds);
-  const auto somewhere = [] { return QPointF(*rc::gen::inRange(0, 600), *rc::gen::inRange(0, 400)); };
+  const auto somewhere = [] { return QPointF(any::whole(0, 600), any::whole(0, 400)); };
   std::vector<QRectF> taken;
-  for (int i = *rc::gen::inRange(0, 4); i > 0; --i) {
-    taken.emplace_back(somewhere(), QSizeF(*rc::gen::inRange(5, 150), *rc::gen::inRange(5, 90)));
+  for (int i = any::whole(0, 4); i > 0; --i) {
+    taken.emplace_back(somewhere(), QSizeF(any::whole(5, 150), any::whole(5, 90)));
     placer.block(taken.back());
   }
-  for (int i = *rc::gen::inRange(1, 30); i > 0; --i) {
-    const QString text(*rc::gen::inRange(1, 24), 'm');
+  for (int i = any::whole(1, 30); i > 0; --i) {
+    const QString text(any::whole(1, 24), 'm');
     const QRectF r = placer.place(painter, somewhere(), text, {{0, -12}, {0, 12}, {40, 0}});
     if (r.isNull()) continue;
-    RC_ASSERT(bounds.contains(r));
-    for (const QRectF& t : taken) RC_ASSERT(!t.intersects(r));
+    HOLDS(bounds.contains(r));
+    for (const QRectF& t : taken) HOLDS(!t.intersects(r));
     taken.push_back(r);
   }
 }
@@ -98,10 +98,9 @@ TEST(Raster, TheNearerHidesTheFartherInWhateverOrderTheyAreDrawn) {
   }
 }
 
-RC_GTEST_PROP(Raster, TwoPlanesThatCrossShowWhatIsNearerAtEachPixel, ()) {
+PROPERTY(Raster, TwoPlanesThatCrossShowWhatIsNearerAtEachPixel) {
   // One square level, one tilted about the y axis: the border between them runs where their depths agree, at x = x0.
-  const double slope = *rc::gen::inRange(2, 9) / 10.0 * (*rc::gen::arbitrary<bool>() ? 1 : -1),
-               x0 = *rc::gen::inRange(-20, 21) / 1000.0;
+  const double slope = any::whole(2, 9) / 10.0 * (any::either() ? 1 : -1), x0 = any::whole(-20, 21) / 1000.0;
   TriangleMesh tilted = square(0.05, 0.0);
   for (Vec3& v : tilted.vertices) v.z() = slope * (v.x() - x0);
   Raster r(straight_camera(), Qt::black);
@@ -110,7 +109,7 @@ RC_GTEST_PROP(Raster, TwoPlanesThatCrossShowWhatIsNearerAtEachPixel, ()) {
   for (int x = -40; x <= 40; ++x) {
     if (std::abs(x - 1000.0 * x0) < 2.0) continue;
     const bool tilted_nearer = slope * (0.001 * (x + 0.5) - x0) > 0.0;
-    RC_ASSERT(r.mark_at({100 + x, 100}) == (tilted_nearer ? 2u : 1u));
+    HOLDS(r.mark_at({100 + x, 100}) == (tilted_nearer ? 2u : 1u));
   }
 }
 

@@ -1,12 +1,11 @@
 // The session: edits, undo, drags, files, without a window.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <QSignalSpy>
 #include <QTemporaryDir>
 #include <set>
 
-#include "few_cases.h"
+#include "property.h"
 #include "session/session.h"
 #include "shapes.h"
 #include "texts.h"
@@ -27,11 +26,11 @@ Project coarse_boat() {
 
 Edit random_edit(const Project& p) {
   const auto& parts = p.layout.parts;
-  const auto mm = [](int low, int high) { return *rc::gen::inRange(low, high) / 1000.0; };
-  switch (parts.empty() ? 2 : *rc::gen::inRange(0, 5)) {
+  const auto mm = [](int low, int high) { return any::whole(low, high) / 1000.0; };
+  switch (parts.empty() ? 2 : any::whole(0, 5)) {
     case 0:
-      return {"move", MovePart{parts[*rc::gen::inRange<std::size_t>(0, parts.size())].id,
-                               {mm(0, 600), mm(-80, 80), mm(0, 100)}}};
+      return {"move",
+              MovePart{parts[any::whole<std::size_t>(0, parts.size())].id, {mm(0, 600), mm(-80, 80), mm(0, 100)}}};
     case 1:
       return {"out", RemovePart{parts.back().id}};
     case 2:
@@ -41,19 +40,19 @@ Edit random_edit(const Project& p) {
     case 3:
       return {"beam", SetHullParameter{"beam_m", mm(150, 260)}};
     default:
-      return {"name", Rename{"Boat " + std::to_string(*rc::gen::inRange(0, 1000))}};
+      return {"name", Rename{"Boat " + std::to_string(any::whole(0, 1000))}};
   }
 }
 
 /// An edit of one of the rooms of a boat under power.
 Edit edit_of_any_room(const Session& session) {
   const Project& p = session.project();
-  const auto share = [](int low, int high) { return *rc::gen::inRange(low, high) / 100.0; };
-  switch (*rc::gen::inRange(0, 8)) {
+  const auto share = [](int low, int high) { return any::whole(low, high) / 100.0; };
+  switch (any::whole(0, 8)) {
     case 0: {
       Drive d = p.drive();
       d.throttle = share(30, 101);
-      d.screw.pitch = 0.001 * *rc::gen::inRange(30, 60);
+      d.screw.pitch = 0.001 * any::whole(30, 60);
       return {"drive", ChangeDrive{d}};
     }
     case 1: {
@@ -63,7 +62,7 @@ Edit edit_of_any_room(const Session& session) {
       return {"steering", ChangeSteering{s}};
     }
     case 2: {
-      const auto way = static_cast<Plumbing>(*rc::gen::inRange(0, 5));
+      const auto way = static_cast<Plumbing>(any::whole(0, 5));
       return {"plumbing", ChangeCooling{plumbed(way, boat_of(session.now()), p.cooling, p.next_id)}};
     }
     case 3: {
@@ -74,7 +73,7 @@ Edit edit_of_any_room(const Session& session) {
     }
     case 4: {
       Sealing s = p.sealing;
-      s.perimeters = static_cast<std::uint32_t>(*rc::gen::inRange(2, 7));
+      s.perimeters = static_cast<std::uint32_t>(any::whole(2, 7));
       SealChoice c;
       c.opening = "seam:" + std::to_string(s.choices.size());
       c.method = SealMethod::epoxy;
@@ -93,7 +92,7 @@ Edit edit_of_any_room(const Session& session) {
       return {"wall", ChangeHull{h}};
     }
     default:
-      return {"motor out", RemovePart{p.layout.parts[*rc::gen::inRange<std::size_t>(0, p.layout.parts.size())].id}};
+      return {"motor out", RemovePart{p.layout.parts[any::whole<std::size_t>(0, p.layout.parts.size())].id}};
   }
 }
 
@@ -115,15 +114,15 @@ TEST(Session, EveryRoomOfTheBoatIsUndoneAndRedone) {
       if (!(session.project() == states.back())) states.push_back(session.project());
     }
     for (std::size_t i = states.size(); i-- > 1;) {
-      RC_ASSERT(session.project() == states[i]);
+      HOLDS(session.project() == states[i]);
       session.undo();
     }
-    RC_ASSERT(session.project() == states.front());
+    HOLDS(session.project() == states.front());
     // What is worked out belongs to the boat that came back, whatever was kept on the way.
-    RC_ASSERT(ledger(session.now()) == ledger(assess(states.front())));
+    HOLDS(ledger(session.now()) == ledger(assess(states.front())));
     for (std::size_t i = 1; i < states.size(); ++i) session.redo();
-    RC_ASSERT(session.project() == states.back());
-    RC_ASSERT(session.now().findings == assess(states.back()).findings);
+    HOLDS(session.project() == states.back());
+    HOLDS(session.now().findings == assess(states.back()).findings);
   });
 }
 
@@ -138,10 +137,10 @@ TEST(Session, ADragThatIsCancelledLeavesNoTrace) {
     session.begin_drag();
     for (int i = 0; i < 3; ++i) session.preview(edit_of_any_room(session));
     session.cancel_drag();
-    RC_ASSERT(session.project() == before);
-    RC_ASSERT(session.now().findings == findings);
-    RC_ASSERT(session.can_undo() == could);
-    RC_ASSERT(!session.dragging());
+    HOLDS(session.project() == before);
+    HOLDS(session.now().findings == findings);
+    HOLDS(session.can_undo() == could);
+    HOLDS(!session.dragging());
   });
 }
 
@@ -150,21 +149,21 @@ TEST(Session, UndoGoesAllTheWayBackAndRedoAllTheWayForth) {
     Session session;
     session.adopt(coarse_boat(), {});
     std::vector<Project> states{session.project()};
-    const int edits = *rc::gen::inRange(1, 8);
+    const int edits = any::whole(1, 8);
     for (int i = 0; i < edits; ++i) {
       session.perform(random_edit(session.project()));
       if (!(session.project() == states.back())) states.push_back(session.project());
     }
     for (std::size_t i = states.size(); i-- > 1;) {
-      RC_ASSERT(session.project() == states[i]);
-      RC_ASSERT(session.can_undo());
+      HOLDS(session.project() == states[i]);
+      HOLDS(session.can_undo());
       session.undo();
     }
-    RC_ASSERT(session.project() == states.front());
-    RC_ASSERT(!session.can_undo());
+    HOLDS(session.project() == states.front());
+    HOLDS(!session.can_undo());
     for (std::size_t i = 1; i < states.size(); ++i) session.redo();
-    RC_ASSERT(session.project() == states.back());
-    RC_ASSERT(!session.can_redo());
+    HOLDS(session.project() == states.back());
+    HOLDS(!session.can_redo());
   });
 }
 
@@ -174,10 +173,10 @@ TEST(Session, TheAssessmentOnTheScreenIsAlwaysOfTheProjectOnTheScreen) {
     session.adopt(coarse_boat(), {});
     for (int i = 0; i < 4; ++i) {
       session.perform(random_edit(session.project()));
-      if (*rc::gen::arbitrary<bool>()) session.undo();
+      if (any::either()) session.undo();
       const Assessment fresh = assess(session.project());
-      RC_ASSERT(ledger(session.now()) == ledger(fresh));
-      RC_ASSERT(session.now().findings == fresh.findings);
+      HOLDS(ledger(session.now()) == ledger(fresh));
+      HOLDS(session.now().findings == fresh.findings);
     }
   });
 }

@@ -85,6 +85,15 @@ TEST_F(Bench, FieldsTakeUnitsAsTyped) {
   QTest::keyClick(find<QLineEdit>("part_measured"), Qt::Key_Return);
   settle();
   EXPECT_FALSE(part("Receiver").measured_mass.has_value());
+  EXPECT_EQ(find<QLineEdit>("part_receiver_current_a")->text(), "");
+  type(find<QLineEdit>("part_receiver_current_a"), "90 mA");
+  EXPECT_EQ(std::get<Consumer>(part("Receiver").data).current, 0.09);
+  EXPECT_FALSE(find<QLineEdit>("part_switch_current_limit_a")->isVisible());
+  QTest::keyClick(find<QLineEdit>("part_receiver_current_a"), Qt::Key_A, Qt::ControlModifier);
+  QTest::keyClick(find<QLineEdit>("part_receiver_current_a"), Qt::Key_Delete);
+  QTest::keyClick(find<QLineEdit>("part_receiver_current_a"), Qt::Key_Return);
+  settle();
+  EXPECT_EQ(part("Receiver").data, ComponentData());
   type(find<QLineEdit>("part_name"), "Rx");
   EXPECT_EQ(part("Rx").kind, PartKind::receiver);
 }

@@ -1,6 +1,5 @@
 // Assessment, findings, remedies, consequences on whole boats.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <set>
 
@@ -9,6 +8,7 @@
 #include "assessment/places.h"
 #include "assessment/rules.h"
 #include "base/error.h"
+#include "property.h"
 #include "shapes.h"
 #include "texts.h"
 
@@ -212,18 +212,18 @@ TEST(FindPlace, PutsANewPartWhereItIsFree) {
   EXPECT_GT(part.box().low.z(), a.hull->model.bottom_height(place.x(), place.y()));
 }
 
-RC_GTEST_PROP(Assessment, AnyBatteryPlaceKeepsForceAndMomentInBalance, ()) {
+PROPERTY(Assessment, AnyBatteryPlaceKeepsForceAndMomentInBalance) {
   static Assessor assessor;
   Project p = sample_boat();
-  p = moved(p, 0, {*rc::gen::inRange(-200, 120) / 1000.0, 0, 0});
-  p.layout.parts[1].place.y() = *rc::gen::inRange(-20, 21) / 1000.0;
+  p = moved(p, 0, {any::whole(-200, 120) / 1000.0, 0, 0});
+  p.layout.parts[1].place.y() = any::whole(-20, 21) / 1000.0;
   const Assessment a = assessor.assess(p, Care::in_a_drag);
-  RC_ASSERT(a.flotation.status == FloatStatus::afloat);
-  RC_ASSERT(a.flotation.residual < 1e-6);
+  HOLDS(a.flotation.status == FloatStatus::afloat);
+  HOLDS(a.flotation.residual < 1e-6);
   // Every point of the righting arm displaces the boat's weight.
   for (std::size_t i = 0; i < a.stability.starboard.size(); i += 6) {
     const RightingPoint& r = a.stability.starboard[i];
-    RC_ASSERT(r.solved);
-    RC_ASSERT(std::abs(a.hull->body.below(r.plane).volume * a.density() - a.mass.total) < 1e-5 * a.mass.total);
+    HOLDS(r.solved);
+    HOLDS(std::abs(a.hull->body.below(r.plane).volume * a.density() - a.mass.total) < 1e-5 * a.mass.total);
   }
 }

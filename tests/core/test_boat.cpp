@@ -1,6 +1,5 @@
 // The boat as the running methods see it, its waters at speed, and answers that are never nonsense.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
@@ -9,6 +8,7 @@
 #include "assessment/reason.h"
 #include "drive/drive_table.h"
 #include "drive/water_jet.h"
+#include "property.h"
 #include "running/boat.h"
 #include "shapes.h"
 #include "texts.h"
@@ -152,45 +152,45 @@ TEST(WaterJet, AtRestThePumpGivesWhatTheNozzleTakes) {
   EXPECT_LT(jet_power / shaft, 0.5);
 }
 
-RC_GTEST_PROP(WaterJet, ThrustAndTorqueGoWithTheSquareOfTheSpeeds, ()) {
-  const WaterJet jet{.diameter = *rc::gen::inRange(20, 60) / 1e3, .nozzle = *rc::gen::inRange(12, 19) / 1e3};
-  const double n = *rc::gen::inRange(50, 500), v = *rc::gen::inRange(0, 80) / 10.0;
+PROPERTY(WaterJet, ThrustAndTorqueGoWithTheSquareOfTheSpeeds) {
+  const WaterJet jet{.diameter = any::whole(20, 60) / 1e3, .nozzle = any::whole(12, 19) / 1e3};
+  const double n = any::whole(50, 500), v = any::whole(0, 80) / 10.0;
   const JetState one = jet_state(jet, n, v, 1000.0), two = jet_state(jet, 2.0 * n, 2.0 * v, 1000.0);
-  RC_ASSERT(std::abs(two.thrust - 4.0 * one.thrust) < 1e-9 * (1.0 + std::abs(two.thrust)));
-  RC_ASSERT(std::abs(two.torque - 4.0 * one.torque) < 1e-9 * (1.0 + std::abs(two.torque)));
-  RC_ASSERT(one.torque > 0.0);
+  HOLDS(std::abs(two.thrust - 4.0 * one.thrust) < 1e-9 * (1.0 + std::abs(two.thrust)));
+  HOLDS(std::abs(two.torque - 4.0 * one.torque) < 1e-9 * (1.0 + std::abs(two.torque)));
+  HOLDS(one.torque > 0.0);
 }
 
 // Whatever numbers a builder types into the drive and the steering, there is an answer or a reason, never a NaN.
-RC_GTEST_PROP(Power, NoDriveGivesANumberThatIsNone, ()) {
+PROPERTY(Power, NoDriveGivesANumberThatIsNone) {
   static const Project base = [] {
     Project p = powered_boat();
     p.hull.fineness = 0.4;
     return p;
   }();
   Project p = base;
-  drive(p)->propulsor = static_cast<Propulsor>(*rc::gen::inRange(0, 4));
-  drive(p)->mounting = static_cast<Mounting>(*rc::gen::inRange(0, 3));
-  drive(p)->coupler.kind = static_cast<CouplerKind>(*rc::gen::inRange(0, 7));
-  drive(p)->shaft.kind = static_cast<ShaftKind>(*rc::gen::inRange(0, 3));
+  drive(p)->propulsor = static_cast<Propulsor>(any::whole(0, 4));
+  drive(p)->mounting = static_cast<Mounting>(any::whole(0, 3));
+  drive(p)->coupler.kind = static_cast<CouplerKind>(any::whole(0, 7));
+  drive(p)->shaft.kind = static_cast<ShaftKind>(any::whole(0, 3));
   // A few numbers go anywhere within their range, by orders of magnitude where it is wide.
   const auto numbers = drive_numbers();
-  for (int i = *rc::gen::inRange(0, 6); i > 0; --i) {
-    const DriveNumber& n = numbers[*rc::gen::inRange<std::size_t>(0, numbers.size())];
-    const double share = *rc::gen::inRange(0, 1001) / 1000.0;
+  for (int i = any::whole(0, 6); i > 0; --i) {
+    const DriveNumber& n = numbers[any::whole<std::size_t>(0, numbers.size())];
+    const double share = any::whole(0, 1001) / 1000.0;
     n.of(*drive(p)) = n.low > 0.0 ? n.low * std::pow(n.high / n.low, share) : n.low + share * (n.high - n.low);
   }
-  RC_PRE(drive(p)->shaft.bore <= 0.95 * drive(p)->shaft.diameter);
-  steering(p)->by = static_cast<SteeredBy>(*rc::gen::inRange(0, 6));
-  for (int i = *rc::gen::inRange(0, 4); i > 0; --i) {
-    const SteeringNumber& n = steering_numbers()[*rc::gen::inRange<std::size_t>(0, steering_numbers().size())];
-    n.of(*steering(p)) = n.low + (n.high - n.low) * *rc::gen::inRange(0, 1001) / 1000.0;
+  ONLY_IF(drive(p)->shaft.bore <= 0.95 * drive(p)->shaft.diameter);
+  steering(p)->by = static_cast<SteeredBy>(any::whole(0, 6));
+  for (int i = any::whole(0, 4); i > 0; --i) {
+    const SteeringNumber& n = steering_numbers()[any::whole<std::size_t>(0, steering_numbers().size())];
+    n.of(*steering(p)) = n.low + (n.high - n.low) * any::whole(0, 1001) / 1000.0;
   }
-  part_of(p, PartKind::propeller).place += Vec3(0.0, 0.0, *rc::gen::inRange(-30, 200) / 1e3);
+  part_of(p, PartKind::propeller).place += Vec3(0.0, 0.0, any::whole(-30, 200) / 1e3);
   const Assessment a = assess(p);
-  RC_ASSERT(finite_share(a) == 1.0);
-  for (const RunningState& s : a.power.sweep) RC_ASSERT(s.runs() || !s.message.empty());
-  if (!a.power.full.runs()) RC_ASSERT(!a.power.message.empty());
+  HOLDS(finite_share(a) == 1.0);
+  for (const RunningState& s : a.power.sweep) HOLDS(s.runs() || !s.message.empty());
+  if (!a.power.full.runs()) HOLDS(!a.power.message.empty());
 }
 
 TEST(Ledger, EveryRowOfTheRunHasItsReasons) {

@@ -1,6 +1,5 @@
 // One boat: components with their data, drives as lists of them, and files of earlier versions.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <fstream>
 #include <set>
@@ -13,6 +12,7 @@
 #include "layout/kind.h"
 #include "project/edit.h"
 #include "project/json.h"
+#include "property.h"
 #include "shapes.h"
 #include "texts.h"
 
@@ -89,25 +89,25 @@ TEST(ComponentKinds, TheListHoldsEachKindOnceInTheOrderOfTheEnumeration) {
   EXPECT_THROW((void)part_kind_from_key("anchor"), InvalidInput);
 }
 
-RC_GTEST_PROP(ComponentKinds, SizeAndDataSayTheSame, ()) {
+PROPERTY(ComponentKinds, SizeAndDataSayTheSame) {
   const auto kinds = component_kinds();
-  const ComponentKind& kind = *rc::gen::elementOf(std::vector<ComponentKind>(kinds.begin(), kinds.end()));
+  const ComponentKind& kind = any::one_of(std::vector<ComponentKind>(kinds.begin(), kinds.end()));
   if (!kind.role) return;
   Drive drive;
-  drive.screw.guard_radius = *rc::gen::inRange(0, 2) * 0.03;
+  drive.screw.guard_radius = any::whole(0, 2) * 0.03;
   Part part{.kind = kind.kind, .data = kind.take(drive)};
   Drive other;
   other.screw.diameter = other.motor.can_length = 0.5;
   put_data(part, other);
-  RC_ASSERT(kind.take(other) == part.data);
+  HOLDS(kind.take(other) == part.data);
   if (!size_is_data(part)) return;
-  part.size = Vec3(*rc::gen::inRange(10, 90), 0.0, 0.0) * 1e-3;
-  part.size.y() = part.size.z() = *rc::gen::inRange(70, 200) * 1e-3;
+  part.size = Vec3(any::whole(10, 90), 0.0, 0.0) * 1e-3;
+  part.size.y() = part.size.z() = any::whole(70, 200) * 1e-3;
   const Vec3 typed = part.size;
   take_data_from_size(part);
   part.size = Vec3::Zero();
   take_size_from_data(part);
-  RC_ASSERT((part.size - typed).norm() < 1e-12);
+  HOLDS((part.size - typed).norm() < 1e-12);
 }
 
 }  // namespace
@@ -180,26 +180,26 @@ TEST(EarlierVersions, ATwinIsTwoDrivesOnOneBattery) {
 }
 
 // Swapping a component for another and back leaves the boat as it was, and in between it has that other one's numbers.
-RC_GTEST_PROP(Components, ASwapThereAndBackLeavesTheBoatAsItWas, ()) {
+PROPERTY(Components, ASwapThereAndBackLeavesTheBoatAsItWas) {
   static const Project start = project_from_json(earlier_text("dabchick"));
   const PartKind kind =
-      *rc::gen::element(PartKind::battery, PartKind::esc, PartKind::motor, PartKind::propeller, PartKind::coupler);
+      any::one_of({PartKind::battery, PartKind::esc, PartKind::motor, PartKind::propeller, PartKind::coupler});
   const auto entries = entries_of(kind);
-  const CatalogueEntry& entry = *entries[*rc::gen::inRange<std::size_t>(0, entries.size())];
+  const CatalogueEntry& entry = *entries[any::whole<std::size_t>(0, entries.size())];
   const Part was = component(start, kind);
   const Project there = apply(start, swap_of(start, kind, entry));
   const Part& now = component(there, kind);
-  RC_ASSERT(now.data == entry.part.data);
-  RC_ASSERT(now.size == entry.part.size);
-  RC_ASSERT(now.mass == entry.part.mass);
-  RC_ASSERT(now.id == was.id);
+  HOLDS(now.data == entry.part.data);
+  HOLDS(now.size == entry.part.size);
+  HOLDS(now.mass == entry.part.mass);
+  HOLDS(now.id == was.id);
   Drive drive = start.drive();
   put_data(entry.part, drive);
-  RC_ASSERT(there.drive() == drive);
-  RC_ASSERT(project_from_json(project_to_json(there)) == there);
+  HOLDS(there.drive() == drive);
+  HOLDS(project_from_json(project_to_json(there)) == there);
   // Back by the part as it was: a rail and the boat's own places have not moved it.
   const Project back = apply(there, {"Back", ChangePart{was}});
-  RC_ASSERT(back == start);
+  HOLDS(back == start);
 }
 
 TEST(Components, ABatterySwapMovesMassCgCurrentSpeedHeatAndRunTimeInOneEdit) {

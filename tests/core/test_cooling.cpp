@@ -1,6 +1,5 @@
 // The circuit in a boat: paths, flow, priming, heat, ways to plumb it, its findings.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
@@ -12,6 +11,7 @@
 #include "findings.h"
 #include "project/catalogue.h"
 #include "project/edit.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -309,7 +309,7 @@ TEST(HeightTest, GivesTheRecoveryBack) {
   EXPECT_NEAR(half.water.pickups[0].head, 0.5 * a.water.pickups[0].head, 1e-9);
 }
 
-RC_GTEST_PROP(Circuit, HeatLeavesWithTheWaterThatTakesIt, ()) {
+PROPERTY(Circuit, HeatLeavesWithTheWaterThatTakesIt) {
   static const Project p = coarse(Plumbing::series);
   static const Assessment a = assess(p);
   const Boat boat = boat_of(a);
@@ -317,18 +317,18 @@ RC_GTEST_PROP(Circuit, HeatLeavesWithTheWaterThatTakesIt, ()) {
   std::vector<double> heat;
   double sum = 0.0;
   for (std::size_t i = 0; i < a.water.coolers.size(); ++i) {
-    heat.push_back(*rc::gen::inRange(0, 200) * 1.0);
+    heat.push_back(any::whole(0, 200) * 1.0);
     sum += heat.back();
   }
   const auto warmed = cooled.water_on_its_way(a.water, heat);
   double warmest = 0.0;
   for (const auto& w : warmed) {
-    RC_ASSERT(w.out >= w.in - 1e-12);
+    HOLDS(w.out >= w.in - 1e-12);
     warmest = std::max(warmest, w.out);
   }
   // One loop in series: the last cooler's water has taken all of it.
   const double rise = sum / (boat.density * 4182.0 * a.water.taken());
-  RC_ASSERT(std::abs(warmest - p.cooling.water - rise) < 1e-6 + 1e-6 * rise);
+  HOLDS(std::abs(warmest - p.cooling.water - rise) < 1e-6 + 1e-6 * rise);
 }
 
 TEST(WaterFilm, IsTheHandbooks) {
@@ -349,13 +349,13 @@ TEST(WaterFilm, IsTheHandbooks) {
   EXPECT_THROW((void)tube_film(0.0, 0.1, 1e-6), InvalidInput);
 }
 
-RC_GTEST_PROP(WaterFilm, MoreWaterNeverTakesLess, ()) {
-  const double bore = *rc::gen::inRange(15, 80) / 1e4, length = *rc::gen::inRange(10, 500) / 1e3;
-  const double can = *rc::gen::inRange(20, 60) / 1e3;
+PROPERTY(WaterFilm, MoreWaterNeverTakesLess) {
+  const double bore = any::whole(15, 80) / 1e4, length = any::whole(10, 500) / 1e3;
+  const double can = any::whole(20, 60) / 1e3;
   double tube = 0.0, jacket = 0.0;
   for (double flow = 1e-8; flow < 1e-4; flow *= 1.3) {
-    RC_ASSERT(tube_film(bore, length, flow) >= tube);
-    RC_ASSERT(jacket_film(can, length, flow) >= jacket);
+    HOLDS(tube_film(bore, length, flow) >= tube);
+    HOLDS(jacket_film(can, length, flow) >= jacket);
     tube = tube_film(bore, length, flow);
     jacket = jacket_film(can, length, flow);
   }

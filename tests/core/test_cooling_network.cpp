@@ -1,12 +1,12 @@
 // Flow in networks against handbook points, hand-worked splits and the laws of conservation.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
 #include "base/error.h"
 #include "cooling/network.h"
 #include "geometry/vec.h"
+#include "property.h"
 #include "shapes.h"
 #include "texts.h"
 #include "water/fluid.h"
@@ -30,17 +30,16 @@ NetSolution single(double pressure, const NetElement& e) {
 /// A ladder of random pipes between a pickup and an outlet.
 Network ladder() {
   Network n;
-  const int rungs = *rc::gen::inRange(1, 8);
-  n.nodes.push_back({"in", 0.0, *rc::gen::inRange(200, 20000) * 1.0});
-  n.nodes.push_back({"out", *rc::gen::inRange(-10, 10) / 100.0, 0.0});
+  const int rungs = any::whole(1, 8);
+  n.nodes.push_back({"in", 0.0, any::whole(200, 20000) * 1.0});
+  n.nodes.push_back({"out", any::whole(-10, 10) / 100.0, 0.0});
   const auto random_pipe = [](std::size_t a, std::size_t b) {
-    return pipe(a, b, *rc::gen::inRange(10, 60) * 1e-4, *rc::gen::inRange(2, 150) * 1e-2,
-                *rc::gen::inRange(0, 8) * 1.0);
+    return pipe(a, b, any::whole(10, 60) * 1e-4, any::whole(2, 150) * 1e-2, any::whole(0, 8) * 1.0);
   };
   std::size_t left = 0, right = 1;
   for (int i = 0; i < rungs; ++i) {
-    n.nodes.push_back({"left", *rc::gen::inRange(-5, 5) / 100.0, {}});
-    n.nodes.push_back({"right", *rc::gen::inRange(-5, 5) / 100.0, {}});
+    n.nodes.push_back({"left", any::whole(-5, 5) / 100.0, {}});
+    n.nodes.push_back({"right", any::whole(-5, 5) / 100.0, {}});
     const std::size_t a = n.nodes.size() - 2, b = a + 1;
     n.elements.push_back(random_pipe(left, a));
     n.elements.push_back(random_pipe(b, right));
@@ -70,11 +69,11 @@ TEST(Churchill, FollowsPoiseuilleBelowAndColebrookAbove) {
   EXPECT_THROW((void)churchill_friction(0.0), InvalidInput);
 }
 
-RC_GTEST_PROP(Churchill, PressureAlwaysGrowsWithTheFlow, ()) {
-  const NetElement e = pipe(0, 1, *rc::gen::inRange(10, 60) * 1e-4, *rc::gen::inRange(1, 200) * 1e-2);
-  const double q = *rc::gen::inRange(1, 100000) * 1e-9;
-  RC_ASSERT(pressure_taken(e, 1.01 * q, rho, nu) > pressure_taken(e, q, rho, nu));
-  RC_ASSERT(pressure_taken(e, -q, rho, nu) == -pressure_taken(e, q, rho, nu));
+PROPERTY(Churchill, PressureAlwaysGrowsWithTheFlow) {
+  const NetElement e = pipe(0, 1, any::whole(10, 60) * 1e-4, any::whole(1, 200) * 1e-2);
+  const double q = any::whole(1, 100000) * 1e-9;
+  HOLDS(pressure_taken(e, 1.01 * q, rho, nu) > pressure_taken(e, q, rho, nu));
+  HOLDS(pressure_taken(e, -q, rho, nu) == -pressure_taken(e, q, rho, nu));
 }
 
 TEST(Network, ASlowHoseFollowsPoiseuille) {
@@ -144,15 +143,15 @@ TEST(Network, APumpWorksWhereItsCurveMeetsTheHose) {
   EXPECT_NEAR(s.flow[0], 1e-5 / std::sqrt(2.0), 1e-9);
 }
 
-RC_GTEST_PROP(Network, WaterIsConservedAndHeadsAgreeEverywhere, ()) {
+PROPERTY(Network, WaterIsConservedAndHeadsAgreeEverywhere) {
   const Network n = ladder();
   const NetSolution s = solve_network(n, rho, nu);
-  RC_ASSERT(s.solved);
+  HOLDS(s.solved);
   for (std::size_t node = 2; node < n.nodes.size(); ++node) {
     double sum = 0.0;
     for (std::size_t i = 0; i < n.elements.size(); ++i)
       sum += (n.elements[i].to == node ? s.flow[i] : 0.0) - (n.elements[i].from == node ? s.flow[i] : 0.0);
-    RC_ASSERT(std::abs(sum) * 6e7 < 1e-3);  // ml/min
+    HOLDS(std::abs(sum) * 6e7 < 1e-3);  // ml/min
   }
   // Power in is power lost: sum of Q dp over the elements against that of the held ends.
   double lost = 0.0, given = 0.0;
@@ -162,20 +161,20 @@ RC_GTEST_PROP(Network, WaterIsConservedAndHeadsAgreeEverywhere, ()) {
   }
   const double level = *n.nodes[0].pressure - rho * gravity * n.nodes[1].height;
   given = outflow(n, s) * level;
-  RC_ASSERT(std::abs(lost - given) < 1e-4 * std::abs(given) + 1e-9);
+  HOLDS(std::abs(lost - given) < 1e-4 * std::abs(given) + 1e-9);
 }
 
-RC_GTEST_PROP(Network, MoreHeadOrAShorterHoseNeverGivesLess, ()) {
+PROPERTY(Network, MoreHeadOrAShorterHoseNeverGivesLess) {
   Network n = ladder();
   n.nodes[1].height = 0.0;
   const double before = outflow(n, solve_network(n, rho, nu));
   Network more = n;
   *more.nodes[0].pressure *= 1.3;
-  RC_ASSERT(outflow(more, solve_network(more, rho, nu)) >= before * (1.0 - 1e-6));
+  HOLDS(outflow(more, solve_network(more, rho, nu)) >= before * (1.0 - 1e-6));
   Network shorter = n;
-  NetElement& e = shorter.elements[*rc::gen::inRange<std::size_t>(0, n.elements.size())];
+  NetElement& e = shorter.elements[any::whole<std::size_t>(0, n.elements.size())];
   e.length *= 0.5;
-  RC_ASSERT(outflow(shorter, solve_network(shorter, rho, nu)) >= before * (1.0 - 1e-6));
+  HOLDS(outflow(shorter, solve_network(shorter, rho, nu)) >= before * (1.0 - 1e-6));
 }
 
 TEST(Network, TellsWhatCannotWork) {

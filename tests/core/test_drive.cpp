@@ -1,6 +1,5 @@
 // Pitch and slip, blade element, drive findings.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
@@ -10,6 +9,7 @@
 #include "drive/drive_table.h"
 #include "drive/pitch_and_slip.h"
 #include "findings.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;

@@ -1,6 +1,5 @@
 // Shafts, couplers, joints, the line from motor to propeller, and heat.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
@@ -8,6 +7,7 @@
 #include "drive/power_train.h"
 #include "drive/shafting.h"
 #include "drive/thermal.h"
+#include "property.h"
 #include "running/drive_line.h"
 #include "running/motor_mount.h"
 #include "shapes.h"
@@ -49,13 +49,12 @@ TEST(Shafting, TorsionIsWhatTheSectionIntegratesTo) {
   EXPECT_NE(refusal_of([] { return whirling_speed(0.004, 0.005, 0.1, steel); }).find("a wall"), std::string::npos);
 }
 
-RC_GTEST_PROP(Shafting, AHollowShaftWhirlsFasterAndIsWeaker, ()) {
-  const double d = *rc::gen::inRange(20, 80) / 1e4, bore = d * *rc::gen::inRange(10, 90) / 100.0;
-  const double span = *rc::gen::inRange(50, 400) / 1e3;
-  RC_ASSERT(whirling_speed(d, bore, span, steel) > whirling_speed(d, 0.0, span, steel));
-  RC_ASSERT(torsion_stress(1.0, d, bore) > torsion_stress(1.0, d, 0.0));
-  RC_ASSERT(std::abs(whirling_speed(d, 0.0, 2.0 * span, steel) * 4.0 / whirling_speed(d, 0.0, span, steel) - 1.0) <
-            1e-12);
+PROPERTY(Shafting, AHollowShaftWhirlsFasterAndIsWeaker) {
+  const double d = any::whole(20, 80) / 1e4, bore = d * any::whole(10, 90) / 100.0;
+  const double span = any::whole(50, 400) / 1e3;
+  HOLDS(whirling_speed(d, bore, span, steel) > whirling_speed(d, 0.0, span, steel));
+  HOLDS(torsion_stress(1.0, d, bore) > torsion_stress(1.0, d, 0.0));
+  HOLDS(std::abs(whirling_speed(d, 0.0, 2.0 * span, steel) * 4.0 / whirling_speed(d, 0.0, span, steel) - 1.0) < 1e-12);
 }
 
 TEST(Coupler, APrintStripsAndASiliconeTubeSlipsLongBeforeMetal) {
@@ -115,16 +114,16 @@ TEST(DriveLine, PartsOnOneLineAreInLine) {
 }
 
 // Whatever is moved out of line, the place the line wants the motor at puts it right again.
-RC_GTEST_PROP(DriveLine, TheWantedPlaceMendsAnyMisplacedMotor, ()) {
+PROPERTY(DriveLine, TheWantedPlaceMendsAnyMisplacedMotor) {
   Project p = powered_boat();
   Part& motor = part_of(p, PartKind::motor);
-  const Vec3 off(*rc::gen::inRange(-20, 21) / 1e3, *rc::gen::inRange(-20, 21) / 1e4, *rc::gen::inRange(-80, 81) / 1e4);
+  const Vec3 off(any::whole(-20, 21) / 1e3, any::whole(-20, 21) / 1e4, any::whole(-80, 81) / 1e4);
   motor.place += off;
   const DriveLine bad = line_of(p);
   const Vec3 along(std::cos(bad.shaft_angle), 0.0, std::sin(bad.shaft_angle));
-  RC_ASSERT(std::abs(bad.coupler_offset - (off - along * along.dot(off)).norm()) < 1e-9);
+  HOLDS(std::abs(bad.coupler_offset - (off - along * along.dot(off)).norm()) < 1e-9);
   motor.place = bad.motor_wanted;
-  RC_ASSERT(line_of(p).coupler_offset < 1e-9);
+  HOLDS(line_of(p).coupler_offset < 1e-9);
 }
 
 TEST(DriveLine, SaysWhichPartIsMissing) {
@@ -152,8 +151,8 @@ TEST(DriveLine, ACableBendsMoreTheMoreTheStrutDiffersFromTheMotor) {
   EXPECT_EQ(flex_shortening(0.3, 5.0, 1.0), flex_shortening(0.3, 1.0, 1.0));
 }
 
-RC_GTEST_PROP(Immersion, TheShareOfADiscIsItsSegment, ()) {
-  const double r = 0.02, depth = *rc::gen::inRange(-250, 251) / 1e4;
+PROPERTY(Immersion, TheShareOfADiscIsItsSegment) {
+  const double r = 0.02, depth = any::whole(-250, 251) / 1e4;
   int wet = 0;
   constexpr int n = 200;
   for (int i = 0; i < n; ++i)
@@ -161,7 +160,7 @@ RC_GTEST_PROP(Immersion, TheShareOfADiscIsItsSegment, ()) {
       const double x = (2.0 * (i + 0.5) / n - 1.0), z = (2.0 * (j + 0.5) / n - 1.0);
       wet += x * x + z * z < 1.0 && z * r < depth;
     }
-  RC_ASSERT(std::abs(immersed_share(depth, r) - wet / (pi / 4.0 * n * n)) < 0.01);
+  HOLDS(std::abs(immersed_share(depth, r) - wet / (pi / 4.0 * n * n)) < 0.01);
 }
 
 TEST(Immersion, WhatThePropulsorMeetsFollowsItsPlaceAndTheWater) {
@@ -216,14 +215,14 @@ TEST(Heat, SteadyStateCarriesAwayWhatIsLost) {
 }
 
 // What the nodes have stored is what was lost less what went away.
-RC_GTEST_PROP(Heat, EnergyIsNeitherMadeNorLost, ()) {
+PROPERTY(Heat, EnergyIsNeitherMadeNorLost) {
   Motor m;
-  m.can_diameter = *rc::gen::inRange(20, 60) / 1e3;
-  const Cooling c{.jacket = *rc::gen::arbitrary<bool>()};
+  m.can_diameter = any::whole(20, 60) / 1e3;
+  const Cooling c{.jacket = any::either()};
   const MotorHeat h = motor_heat(m, c);
-  const double amps = *rc::gen::inRange(1, 30), ohm = 0.015, iron = *rc::gen::inRange(0, 20);
+  const double amps = any::whole(1, 30), ohm = 0.015, iron = any::whole(0, 20);
   const HeatCourse run = heat_course(h, c, amps, ohm, iron, 60.0, 600);
-  RC_PRE(!run.burns());
+  ONLY_IF(!run.burns());
   double in = 0.0, out = 0.0;
   for (std::size_t i = 1; i < run.time.size(); ++i) {
     const double dt = run.time[i] - run.time[i - 1], w = 0.5 * (run.winding[i] + run.winding[i - 1]),
@@ -233,7 +232,7 @@ RC_GTEST_PROP(Heat, EnergyIsNeitherMadeNorLost, ()) {
   }
   const double stored = h.winding_capacity * (run.winding.back() - run.winding.front()) +
                         h.can_capacity * (run.can.back() - run.can.front());
-  RC_ASSERT(std::abs(stored - (in - out)) < 1e-6 * (1.0 + in));
+  HOLDS(std::abs(stored - (in - out)) < 1e-6 * (1.0 + in));
 }
 
 TEST(Heat, WaterCoolsAndAnOverloadBurnsInsteadOfGoingOnForEver) {

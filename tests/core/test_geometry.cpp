@@ -1,6 +1,5 @@
 // Curves, meshes, plane cuts, checks and repairs.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <algorithm>
 #include <cmath>
@@ -11,6 +10,7 @@
 #include "geometry/mesh_check.h"
 #include "geometry/mesh_repair.h"
 #include "geometry/plane_cut.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -83,28 +83,28 @@ TEST(Section, OfACylinderIsCrossedAsACircleIs) {
 
 // A closed outline is left as often as it is entered, and a point is inside when a line down from it leaves an odd
 // number of times.
-RC_GTEST_PROP(Section, CrossingsAgreeWithWhatIsInside, ()) {
+PROPERTY(Section, CrossingsAgreeWithWhatIsInside) {
   static const TriangleMesh hull = wigley(1.0, 0.2, 0.08, 0.05, 40, 12);
-  const double x = *rc::gen::inRange(-480, 481) / 1000.0 + 1e-4;
-  const Vec2 p(*rc::gen::inRange(-120, 121) / 1000.0 + 3.1e-5, *rc::gen::inRange(-90, 60) / 1000.0 + 1.7e-5);
+  const double x = any::whole(-480, 481) / 1000.0 + 1e-4;
+  const Vec2 p(any::whole(-120, 121) / 1000.0 + 3.1e-5, any::whole(-90, 60) / 1000.0 + 1.7e-5);
   const Section cut = sections(hull, {x}).front();
   const std::vector<double> z = cut.crossings(0, p.x());
-  RC_ASSERT(z.size() % 2 == 0u);
+  HOLDS(z.size() % 2 == 0u);
   const auto below = std::count_if(z.begin(), z.end(), [&](double each) { return each < p.y(); });
-  RC_ASSERT((below % 2 == 1) == cut.contains(p));
+  HOLDS((below % 2 == 1) == cut.contains(p));
 }
 
-RC_GTEST_PROP(Clip, TwoHalvesMakeTheWhole, ()) {
+PROPERTY(Clip, TwoHalvesMakeTheWhole) {
   static const TriangleMesh hull = wigley(1.0, 0.2, 0.08, 0.05, 40, 12);
-  const auto n = [&] { return *rc::gen::inRange(-100, 101) / 100.0; };
+  const auto n = [&] { return any::whole(-100, 101) / 100.0; };
   Vec3 normal(n(), n(), n());
-  RC_PRE(normal.norm() > 0.1);
+  ONLY_IF(normal.norm() > 0.1);
   normal.normalize();
-  const double offset = *rc::gen::inRange(-300, 300) / 1000.0;
+  const double offset = any::whole(-300, 300) / 1000.0;
   const TriangleMesh below = clip_for_integrals(hull, normal, offset),
                      above = clip_for_integrals(hull, -normal, -offset);
-  RC_ASSERT(std::abs(signed_volume(below) + signed_volume(above) - signed_volume(hull)) < 1e-12);
-  RC_ASSERT(signed_volume(below) > -1e-12);
+  HOLDS(std::abs(signed_volume(below) + signed_volume(above) - signed_volume(hull)) < 1e-12);
+  HOLDS(signed_volume(below) > -1e-12);
 }
 
 TEST(Weld, JoinsEqualCornersAndKeepsTheShape) {
@@ -188,13 +188,13 @@ TEST(MeshRepair, LeavesALargeOpeningUnlessAsked) {
   EXPECT_TRUE(check_mesh(tub).clean());
 }
 
-RC_GTEST_PROP(MeshRepair, OrientationSurvivesAnyFlips, ()) {
+PROPERTY(MeshRepair, OrientationSurvivesAnyFlips) {
   TriangleMesh mesh = sphere(1.0, 8, 12);
   const double volume = signed_volume(mesh);
   for (Triangle& t : mesh.triangles)
-    if (*rc::gen::arbitrary<bool>()) std::swap(t[0], t[1]);
+    if (any::either()) std::swap(t[0], t[1]);
   repair(mesh, {.orient = true});
-  RC_ASSERT(std::abs(signed_volume(mesh) - volume) < 1e-12);
+  HOLDS(std::abs(signed_volume(mesh) - volume) < 1e-12);
 }
 
 TEST(Unit, IsGuessedFromTheSizeOfModelBoats) {

@@ -1,7 +1,6 @@
 // What joins the closed forms: absolutes from hand calculations, and laws over random boats, for the places where a
 // sign, a unit or a swapped argument would go unnoticed.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 #include <map>
@@ -12,9 +11,9 @@
 #include "drive/fit_chain.h"
 #include "drive/power_train.h"
 #include "drive/water_jet.h"
-#include "few_cases.h"
 #include "findings.h"
 #include "geometry/mesh_repair.h"
+#include "property.h"
 #include "resistance/friction.h"
 #include "running/power.h"
 #include "sealing/leak.h"
@@ -28,7 +27,7 @@ using namespace plucky::test;
 namespace {
 
 double between(double low, double high) {
-  return low + (high - low) * *rc::gen::inRange(0, 10001) / 10000.0;
+  return low + (high - low) * any::whole(0, 10001) / 10000.0;
 }
 
 /// The powered boat with other measures and cells, coarse, for properties.
@@ -37,13 +36,13 @@ Project any_boat() {
   p.hull.fineness = 0.4;
   p.layout.parts[0].mass *= between(0.7, 1.6);
   p.layout.parts[0].place.x() += between(-0.03, 0.03);
-  drive(p)->battery.cells = *rc::gen::inRange(2u, 7u);
+  drive(p)->battery.cells = any::whole(2u, 7u);
   drive(p)->motor.kv *= between(0.6, 1.6);
   drive(p)->screw.diameter = between(0.030, 0.050);
   drive(p)->screw.pitch = between(0.6, 1.6) * drive(p)->screw.diameter;
-  drive(p)->screw.blades = *rc::gen::inRange(2u, 5u);
+  drive(p)->screw.blades = any::whole(2u, 5u);
   drive(p)->screw.blade_area = between(0.3, 0.7);
-  drive(p)->screw.surface = *rc::gen::arbitrary<bool>();
+  drive(p)->screw.surface = any::either();
   return p;
 }
 
@@ -473,14 +472,13 @@ TEST(Glue, ADisplacementHullGivesWakeAndTakesThrust) {
 
 // A soaked hatch or an open gap: no opening passes more than the hole without friction, whatever its kind, method,
 // wear.
-RC_GTEST_PROP(Leaks, NothingPassesMoreThanTheFrictionlessHole, ()) {
+PROPERTY(Leaks, NothingPassesMoreThanTheFrictionlessHole) {
   SealOpening o;
-  o.kind =
-      *rc::gen::element(OpeningKind::shaft_tube, OpeningKind::pushrod, OpeningKind::rudder_post, OpeningKind::jet_shaft,
-                        OpeningKind::hatch_edge, OpeningKind::seam, OpeningKind::pickup, OpeningKind::hole);
+  o.kind = any::one_of({OpeningKind::shaft_tube, OpeningKind::pushrod, OpeningKind::rudder_post, OpeningKind::jet_shaft,
+                        OpeningKind::hatch_edge, OpeningKind::seam, OpeningKind::pickup, OpeningKind::hole});
   o.width = between(0.002, 0.010);
-  o.method = *rc::gen::elementOf(methods_for(o.kind));
-  o.condition = *rc::gen::element(SealCondition::sound, SealCondition::worn, SealCondition::missing);
+  o.method = any::one_of(methods_for(o.kind));
+  o.condition = any::one_of({SealCondition::sound, SealCondition::worn, SealCondition::missing});
   o.numbers.clearance = between(2e-5, 0.0015);
   o.numbers.length = between(0.005, 0.05);
   o.numbers.ring_section = 0.002;
@@ -494,9 +492,9 @@ RC_GTEST_PROP(Leaks, NothingPassesMoreThanTheFrictionlessHole, ()) {
                       : ring ? pi * (o.width + clearance) * clearance
                              : 0.25 * pi * o.width * o.width;
   const double flow = leak_of(o, fresh_water_density, fresh_water_viscosity)(head);
-  RC_ASSERT(flow >= 0.0);
-  RC_ASSERT(flow <= area * std::sqrt(2.0 * gravity * head) * (1.0 + 1e-9));
-  RC_ASSERT(leak_of(o, fresh_water_density, fresh_water_viscosity)(1.1 * head) >= flow);
+  HOLDS(flow >= 0.0);
+  HOLDS(flow <= area * std::sqrt(2.0 * gravity * head) * (1.0 + 1e-9));
+  HOLDS(leak_of(o, fresh_water_density, fresh_water_viscosity)(1.1 * head) >= flow);
 }
 
 // A 6 mm hole 19 mm under with a 2 mm rod: at most 1036 ml/min without friction; laminar alone would give eight times
@@ -518,27 +516,26 @@ TEST(PoweredBoats, PowerInIsPowerOutAndEveryThrottleIsAnswered) {
   try_on(25, [] {
     const Project p = any_boat();
     const Assessment a = assess(p);
-    RC_PRE(a.power.fitted);
+    ONLY_IF(a.power.fitted);
     double before = 0.0;
     for (const RunningState& s : a.power.sweep) {
-      RC_ASSERT((s.runs() || !s.message.empty()));
+      HOLDS((s.runs() || !s.message.empty()));
       if (!s.runs()) continue;
       const ShaftState& e = s.shaft;
       const double in = e.battery_current * drive(p)->battery.voltage(), shaft = 2.0 * pi * s.revolutions * e.torque;
-      RC_ASSERT(std::abs(in - shaft - e.motor_heat - e.esc_heat - e.gear_heat - e.battery_heat) < 0.01 * in);
-      RC_ASSERT(s.efficiency > 0.0);
-      RC_ASSERT(s.efficiency < 0.9);
-      RC_ASSERT(s.load.thrust * s.speed <= shaft * 1.001);
-      RC_ASSERT(s.speed >= before - 1e-6);
+      HOLDS(std::abs(in - shaft - e.motor_heat - e.esc_heat - e.gear_heat - e.battery_heat) < 0.01 * in);
+      HOLDS(s.efficiency > 0.0);
+      HOLDS(s.efficiency < 0.9);
+      HOLDS(s.load.thrust * s.speed <= shaft * 1.001);
+      HOLDS(s.speed >= before - 1e-6);
       before = s.speed;
-      for (double v : {s.speed, s.revolutions, s.thrust, s.hull.drag, s.slip, e.motor_current})
-        RC_ASSERT(std::isfinite(v));
+      for (double v : {s.speed, s.revolutions, s.thrust, s.hull.drag, s.slip, e.motor_current}) HOLDS(std::isfinite(v));
     }
     // Without a run nothing is told as if there were one.
     const bool runs = a.power.full.runs();
-    RC_ASSERT(runs == a.power.run_time.has_value());
-    RC_ASSERT(runs == a.power.winding.has_value());
-    RC_ASSERT(runs == a.power.safe_throttle.has_value());
+    HOLDS(runs == a.power.run_time.has_value());
+    HOLDS(runs == a.power.winding.has_value());
+    HOLDS(runs == a.power.safe_throttle.has_value());
   });
 }
 

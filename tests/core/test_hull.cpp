@@ -1,6 +1,5 @@
 // Hull families, model and placement of imported meshes.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <set>
 
@@ -11,6 +10,7 @@
 #include "hull/model.h"
 #include "hull/placement.h"
 #include "project/project.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -50,25 +50,25 @@ TEST_P(EachFamily, VolumeSettlesAsTheMeshGetsFiner) {
   EXPECT_NEAR(middle, fine, 4e-3 * fine);
 }
 
-RC_GTEST_PROP(Loft, AnyParametersGiveACleanSkinOrAReason, ()) {
-  const auto family = *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
+PROPERTY(Loft, AnyParametersGiveACleanSkinOrAReason) {
+  const auto family = any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
   HullDesign d = usual_hull(family);
   d.fineness = 0.4;
   for (const HullParameter& p : hull_parameters(family)) {
     // Around the default, up to the ends of the allowed range.
-    const double u = *rc::gen::inRange(-100, 101) / 100.0, middle = d.shape.*p.member;
+    const double u = any::whole(-100, 101) / 100.0, middle = d.shape.*p.member;
     d.shape.*p.member =
         u > 0 ? middle + u * u * u * (p.high - middle) : middle + u * u * std::abs(u) * (p.low - middle);
   }
   try {
     const HullModel m = build_hull(d);
     const MeshReport r = check_mesh(m.skin, false);
-    RC_ASSERT(r.closed());
-    RC_ASSERT(r.flipped_faces.count == 0u);
-    RC_ASSERT(m.volume > 0.0);
+    HOLDS(r.closed());
+    HOLDS(r.flipped_faces.count == 0u);
+    HOLDS(m.volume > 0.0);
   } catch (const InvalidInput& e) {
-    RC_ASSERT(!e.place().empty());
-    RC_ASSERT(!e.reason().empty());
+    HOLDS(!e.place().empty());
+    HOLDS(!e.reason().empty());
   }
 }
 

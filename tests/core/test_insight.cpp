@@ -1,6 +1,5 @@
 // Why numbers are so, what parts cost, where the CG may be; several parts put in order.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
@@ -10,6 +9,7 @@
 #include "assessment/trade.h"
 #include "layout/arrange.h"
 #include "project/edit.h"
+#include "property.h"
 #include "shapes.h"
 #include "texts.h"
 
@@ -52,21 +52,21 @@ TEST(Reasons, EveryNumberOfTheLedgerHasThemAndTheyAddUp) {
   EXPECT_TRUE(battery);
 }
 
-RC_GTEST_PROP(Envelope, ACgInsideRestsAtAWantedTrimAndOneOutsideDoesNot, ()) {
+PROPERTY(Envelope, ACgInsideRestsAtAWantedTrimAndOneOutsideDoesNot) {
   Project p = sample_boat();
   const Assessment a = assess(p);
   const auto e = cg_envelope(a, 0.01);
-  RC_ASSERT(e.has_value());
-  const double z = 0.04 + *rc::gen::inRange(0, 40) / 1000.0;
+  HOLDS(e.has_value());
+  const double z = 0.04 + any::whole(0, 40) / 1000.0;
   const double aft = e->aft.x(z), forward = e->forward.x(z);
-  RC_ASSERT(aft < forward);
-  const double share = *rc::gen::inRange(-40, 140) / 100.0;
-  RC_PRE(std::abs(share) > 0.02 && std::abs(share - 1.0) > 0.02);
+  HOLDS(aft < forward);
+  const double share = any::whole(-40, 140) / 100.0;
+  ONLY_IF(std::abs(share) > 0.02 && std::abs(share - 1.0) > 0.02);
   const Vec3 cg(aft + share * (forward - aft), 0.0, z);
   const Equilibrium rest = solve_equilibrium(a.hull->body, {a.mass.total, cg}, a.density());
-  RC_PRE(rest.upright());
+  ONLY_IF(rest.upright());
   const double trim = rest.plane.attitude.trim;
-  RC_ASSERT((share > 0.0 && share < 1.0) == (trim > p.brief.trim_low && trim < p.brief.trim_high));
+  HOLDS((share > 0.0 && share < 1.0) == (trim > p.brief.trim_low && trim < p.brief.trim_high));
 }
 
 TEST(Envelope, GmAtItsTopIsTheLeastWanted) {
@@ -110,12 +110,11 @@ TEST(Arrange, AlignedPartsShareTheLineOfTheFirst) {
   EXPECT_EQ(aligned(l, railed, Align::undersides)[1].place.z(), l.parts[0].place.z());
 }
 
-RC_GTEST_PROP(Arrange, MirroringTwiceAndShiftingThereAndBackChangeNothing, ()) {
+PROPERTY(Arrange, MirroringTwiceAndShiftingThereAndBackChangeNothing) {
   Layout l = sample_boat().layout;
   for (Part& p : l.parts) p.rail = 0;
-  const Vec3 by(*rc::gen::inRange(-50, 50) / 1000.0, *rc::gen::inRange(-50, 50) / 1000.0,
-                *rc::gen::inRange(-50, 50) / 1000.0);
-  RC_ASSERT(mirrored(l, mirrored(l, l.parts)) == l.parts);
+  const Vec3 by(any::whole(-50, 50) / 1000.0, any::whole(-50, 50) / 1000.0, any::whole(-50, 50) / 1000.0);
+  HOLDS(mirrored(l, mirrored(l, l.parts)) == l.parts);
   const auto back = shifted(l, shifted(l, l.parts, by), -by);
-  for (std::size_t i = 0; i < back.size(); ++i) RC_ASSERT((back[i].place - l.parts[i].place).norm() < 1e-12);
+  for (std::size_t i = 0; i < back.size(); ++i) HOLDS((back[i].place - l.parts[i].place).norm() < 1e-12);
 }

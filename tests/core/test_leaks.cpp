@@ -1,10 +1,10 @@
 // Gaps, grease, rings and flooding against closed forms and handbook values.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
 #include "base/error.h"
+#include "property.h"
 #include "sealing/flooding.h"
 #include "sealing/leak.h"
 #include "shapes.h"
@@ -82,11 +82,11 @@ TEST(Leak, GasketsBowWithTheFourthPowerOfTheScrewsApart) {
   EXPECT_NEAR(near, 5.0 * 1000.0 * 2.56e-6 / (384.0 * 2e9 * 2.25e-11), 1e-8);
 }
 
-RC_GTEST_PROP(Leak, MorePerimetersAndCoatsNeverSeepMore, ()) {
-  const auto lines = *rc::gen::inRange<std::uint32_t>(0, 8);
-  const bool in = *rc::gen::arbitrary<bool>(), out = *rc::gen::arbitrary<bool>();
-  RC_ASSERT(wall_seepage(lines + 1, in, out) <= wall_seepage(lines, in, out));
-  RC_ASSERT(wall_seepage(lines, true, out) <= wall_seepage(lines, false, out));
+PROPERTY(Leak, MorePerimetersAndCoatsNeverSeepMore) {
+  const auto lines = any::whole<std::uint32_t>(0, 8);
+  const bool in = any::either(), out = any::either();
+  HOLDS(wall_seepage(lines + 1, in, out) <= wall_seepage(lines, in, out));
+  HOLDS(wall_seepage(lines, true, out) <= wall_seepage(lines, false, out));
 }
 
 TEST(Flooding, ABoxBargeFillsAsInClosedForm) {
@@ -160,14 +160,14 @@ TEST(Flooding, TellsWhenTheFirstPartIsWetAndWhenTheBoatSinks) {
   EXPECT_EQ(c.danger(), c.to_part);
 }
 
-RC_GTEST_PROP(Flooding, WaterAboardIsWhatCameInLessWhatWentOut, ()) {
-  const double rate = *rc::gen::inRange(1, 40) * 1e-7;
+PROPERTY(Flooding, WaterAboardIsWhatCameInLessWhatWentOut) {
+  const double rate = any::whole(1, 40) * 1e-7;
   static const Barge b({0.3});
   const FloodCourse c =
-      b.fill({{"hole", {*rc::gen::inRange(2, 58) / 100.0, 0.0, 0.0}, 0, [&](double) { return rate; }}}, {}, 600.0);
+      b.fill({{"hole", {any::whole(2, 58) / 100.0, 0.0, 0.0}, 0, [&](double) { return rate; }}}, {}, 600.0);
   double came = 0.0;
   for (std::size_t i = 1; i < c.points.size(); ++i)
     came += c.points[i - 1].inflow * (c.points[i].time - c.points[i - 1].time);
   const FloodMoment& m = c.points.back();
-  RC_ASSERT(std::abs(m.water[0] + m.water[1] - came) < 1e-9);
+  HOLDS(std::abs(m.water[0] + m.water[1] - came) < 1e-9);
 }

@@ -1,9 +1,9 @@
 // The hull model as the other stages see it: sections, outline, deck edge, openings, areas.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include "base/error.h"
 #include "hull/model.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -12,39 +12,38 @@ using namespace plucky::test;
 namespace {
 
 HullFamily any_family() {
-  return *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
+  return any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
 }
 
 }  // namespace
 
-RC_GTEST_PROP(Sections, AreasAddUpToTheVolume, ()) {
+PROPERTY(Sections, AreasAddUpToTheVolume) {
   HullDesign d = usual_hull(any_family());
-  d.shape.length = *rc::gen::inRange(300, 1200) / 1000.0;
-  d.shape.beam = d.shape.length * *rc::gen::inRange(25, 40) / 100.0;
-  d.shape.depth = d.shape.length * *rc::gen::inRange(16, 22) / 100.0;
+  d.shape.length = any::whole(300, 1200) / 1000.0;
+  d.shape.beam = d.shape.length * any::whole(25, 40) / 100.0;
+  d.shape.depth = d.shape.length * any::whole(16, 22) / 100.0;
   d.shape.bow_rake = std::min(d.shape.bow_rake, 0.4 * d.shape.length);
   HullModel m;
   try {
     m = build_hull(d);
   } catch (const InvalidInput&) {
-    RC_DISCARD("not a hull");
+    ONLY_IF(false);
   }
   double volume = 0.0;
   for (std::size_t i = 1; i < m.sections.size(); ++i)
     volume += 0.5 * (m.sections[i].area_below(10.0) + m.sections[i - 1].area_below(10.0)) *
               (m.sections[i].x - m.sections[i - 1].x);
-  RC_ASSERT(std::abs(volume - m.volume) < 3e-3 * m.volume);
+  HOLDS(std::abs(volume - m.volume) < 3e-3 * m.volume);
 }
 
-RC_GTEST_PROP(Sections, ContainExactlyWhatLiesInside, ()) {
+PROPERTY(Sections, ContainExactlyWhatLiesInside) {
   // A Wigley section has a formula: y = B/2 (1 - 4x^2/L^2)(1 - z^2/T^2).
   static const TriangleMesh mesh = wigley(1.0, 0.2, 0.08, 0.05, 120, 60);
-  const double x = *rc::gen::inRange(-450, 450) / 1000.0, y = *rc::gen::inRange(-120, 120) / 1000.0,
-               z = *rc::gen::inRange(-78, 0) / 1000.0;
+  const double x = any::whole(-450, 450) / 1000.0, y = any::whole(-120, 120) / 1000.0, z = any::whole(-78, 0) / 1000.0;
   const double half = 0.1 * (1.0 - 4.0 * x * x) * (1.0 - z * z / (0.08 * 0.08));
-  RC_PRE(std::abs(std::abs(y) - half) > 5e-4);
+  ONLY_IF(std::abs(std::abs(y) - half) > 5e-4);
   const Section cut = sections(mesh, {x}).front();
-  RC_ASSERT(cut.contains({y, z}) == (std::abs(y) < half));
+  HOLDS(cut.contains({y, z}) == (std::abs(y) < half));
 }
 
 class AnyFamily : public testing::TestWithParam<HullFamily> {};

@@ -1,17 +1,15 @@
 // Laws the hydrostatics must obey whatever the hull: energy, symmetry, similarity, and flooding by closed forms.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include "flotation/righting.h"
 #include "hull/model.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;
 using namespace plucky::test;
 
 namespace {
-
-constexpr double rho = 1000.0;
 
 TriangleMesh family_skin(HullFamily family) {
   HullDesign d;
@@ -28,139 +26,138 @@ const ImmersedBody& family_body(int which) {
 }
 
 Loading random_loading(const ImmersedBody& body) {
-  const auto share = [](int low, int high) { return *rc::gen::inRange(low, high + 1) / 100.0; };
+  const auto share = [](int low, int high) { return any::whole(low, high + 1) / 100.0; };
   const Box3& box = body.box();
   return {
-      rho * body.volume() * share(12, 35),
+      test_water * body.volume() * share(12, 35),
       {box.low.x() + box.size().x() * share(36, 46), box.size().y() * share(-3, 3), box.size().z() * share(25, 45)}};
 }
 
 }  // namespace
 
-RC_GTEST_PROP(Righting, ANearCurveOnlyTellsWhereToLookFirst, ()) {
-  const ImmersedBody& body = family_body(*rc::gen::inRange(0, 3));
+PROPERTY(Righting, ANearCurveOnlyTellsWhereToLookFirst) {
+  const ImmersedBody& body = family_body(any::whole(0, 3));
   const Loading there = random_loading(body);
-  const Equilibrium e = solve_equilibrium(body, there, rho);
-  RC_PRE(e.upright());
+  const Equilibrium e = solve_equilibrium(body, there, test_water);
+  ONLY_IF(e.upright());
   Loading here = there;
-  for (int axis = 0; axis < 3; ++axis) here.cg[axis] += *rc::gen::inRange(-30, 31) / 1e4 * (axis == 0 ? 4.0 : 1.0);
-  here.mass *= 1.0 + *rc::gen::inRange(-20, 21) / 1000.0;
-  const Equilibrium moved = solve_equilibrium(body, here, rho);
-  RC_PRE(moved.upright());
-  const Stability near = assess_stability(body, there, rho, e.plane);
-  const Stability cold = assess_stability(body, here, rho, moved.plane),
-                  warm = assess_stability(body, here, rho, moved.plane, 37, &near);
+  for (int axis = 0; axis < 3; ++axis) here.cg[axis] += any::whole(-30, 31) / 1e4 * (axis == 0 ? 4.0 : 1.0);
+  here.mass *= 1.0 + any::whole(-20, 21) / 1000.0;
+  const Equilibrium moved = solve_equilibrium(body, here, test_water);
+  ONLY_IF(moved.upright());
+  const Stability near = assess_stability(body, there, test_water, e.plane);
+  const Stability cold = assess_stability(body, here, test_water, moved.plane),
+                  warm = assess_stability(body, here, test_water, moved.plane, 37, &near);
   for (const auto side : {&Stability::starboard, &Stability::port})
     for (std::size_t k = 0; k < (cold.*side).size(); ++k) {
       const RightingPoint &a = (cold.*side)[k], &b = (warm.*side)[k];
-      RC_ASSERT(a.solved == b.solved);
+      HOLDS(a.solved == b.solved);
       // Where a hull has two stable trims at one heel each look may find its own; the usual hull has one.
-      if (std::abs(a.plane.attitude.trim - b.plane.attitude.trim) < radians(1.0))
-        RC_ASSERT(std::abs(a.gz - b.gz) < 1e-6);
+      if (std::abs(a.plane.attitude.trim - b.plane.attitude.trim) < radians(1.0)) HOLDS(std::abs(a.gz - b.gz) < 1e-6);
     }
-  RC_ASSERT(std::abs(cold.max_arm - warm.max_arm) < 1e-6);
+  HOLDS(std::abs(cold.max_arm - warm.max_arm) < 1e-6);
 }
 
-RC_GTEST_PROP(Energy, WorkOfTheRightingArmIsTheRiseOfGOverB, ()) {
+PROPERTY(Energy, WorkOfTheRightingArmIsTheRiseOfGOverB) {
   // Potential energy per weight is the height of G over B; rolling free to sink and trim, its derivative over heel is
   // GZ cos(trim). The area under the curve must give back the height, by an integral that knows nothing of water
   // planes.
-  const ImmersedBody& body = family_body(*rc::gen::inRange(0, 3));
+  const ImmersedBody& body = family_body(any::whole(0, 3));
   const Loading loading = random_loading(body);
-  const Equilibrium e = solve_equilibrium(body, loading, rho);
-  RC_PRE(e.upright());
+  const Equilibrium e = solve_equilibrium(body, loading, test_water);
+  ONLY_IF(e.upright());
   WaterPlane upright = e.plane;
   upright.attitude.heel = 0.0;
   std::vector<double> heels;
   for (int i = 0; i <= 120; ++i) heels.push_back(radians(0.5 * i));
-  const auto points = righting_arms(body, loading, rho, heels, upright);
+  const auto points = righting_arms(body, loading, test_water, heels, upright);
   const auto height = [&](const RightingPoint& p) {
     return p.plane.attitude.up().dot(loading.cg - body.below(p.plane).centre_of_buoyancy());
   };
   double work = 0.0, largest = 0.0;
   for (std::size_t i = 1; i < points.size(); ++i) {
-    RC_ASSERT(points[i].solved);
+    HOLDS(points[i].solved);
     const auto moment = [&](const RightingPoint& p) { return p.gz * std::cos(p.plane.attitude.trim); };
     work += 0.5 * (moment(points[i]) + moment(points[i - 1])) * (points[i].heel - points[i - 1].heel);
     largest = std::max(largest, std::abs(points[i].gz));
   }
-  RC_ASSERT(std::abs(work - (height(points.back()) - height(points.front()))) < 2e-4 * largest + 1e-7);
+  HOLDS(std::abs(work - (height(points.back()) - height(points.front()))) < 2e-4 * largest + 1e-7);
 }
 
-RC_GTEST_PROP(Stability, SlopeOfTheRightingArmAtRestIsTheMetacentricHeight, ()) {
-  const ImmersedBody& body = family_body(*rc::gen::inRange(0, 3));
+PROPERTY(Stability, SlopeOfTheRightingArmAtRestIsTheMetacentricHeight) {
+  const ImmersedBody& body = family_body(any::whole(0, 3));
   Loading loading = random_loading(body);
   loading.cg.y() = 0.0;
-  const Equilibrium e = solve_equilibrium(body, loading, rho);
-  RC_PRE(e.upright() && e.upright_stable);
+  const Equilibrium e = solve_equilibrium(body, loading, test_water);
+  ONLY_IF(e.upright() && e.upright_stable);
   const double step = radians(0.2);
-  const double gz = solve_held_heel(body, loading, rho, step, e.plane).righting_arm;
-  const double minus = solve_held_heel(body, loading, rho, -step, e.plane).righting_arm;
+  const double gz = solve_held_heel(body, loading, test_water, step, e.plane).righting_arm;
+  const double minus = solve_held_heel(body, loading, test_water, -step, e.plane).righting_arm;
   // At rest GZ' = GM cos(trim).
   const double slope = (gz - minus) / (2.0 * step);
-  RC_ASSERT(std::abs(slope - e.gm_transverse * std::cos(e.plane.attitude.trim)) < 0.02 * e.gm_transverse);
+  HOLDS(std::abs(slope - e.gm_transverse * std::cos(e.plane.attitude.trim)) < 0.02 * e.gm_transverse);
 }
 
-RC_GTEST_PROP(Equilibrium, MirroredWeightMirrorsHeel, ()) {
-  const ImmersedBody& body = family_body(*rc::gen::inRange(0, 3));
+PROPERTY(Equilibrium, MirroredWeightMirrorsHeel) {
+  const ImmersedBody& body = family_body(any::whole(0, 3));
   const Loading loading = random_loading(body);
   Loading mirrored = loading;
   mirrored.cg.y() = -loading.cg.y();
-  const Equilibrium a = solve_equilibrium(body, loading, rho), b = solve_equilibrium(body, mirrored, rho);
-  RC_PRE(a.upright() && a.upright_stable);
-  RC_ASSERT(b.status == FloatStatus::afloat);
-  RC_ASSERT(std::abs(a.plane.attitude.heel + b.plane.attitude.heel) < 1e-6);
-  RC_ASSERT(std::abs(a.plane.attitude.trim - b.plane.attitude.trim) < 1e-6);
+  const Equilibrium a = solve_equilibrium(body, loading, test_water), b = solve_equilibrium(body, mirrored, test_water);
+  ONLY_IF(a.upright() && a.upright_stable);
+  HOLDS(b.status == FloatStatus::afloat);
+  HOLDS(std::abs(a.plane.attitude.heel + b.plane.attitude.heel) < 1e-6);
+  HOLDS(std::abs(a.plane.attitude.trim - b.plane.attitude.trim) < 1e-6);
   // Weight to port lifts the starboard side: heel towards the weight.
   if (std::abs(loading.cg.y()) > 1e-4) {
-    RC_ASSERT((a.plane.attitude.heel > 0.0) == (loading.cg.y() < 0.0));
+    HOLDS((a.plane.attitude.heel > 0.0) == (loading.cg.y() < 0.0));
   }
 }
 
-RC_GTEST_PROP(Equilibrium, DoesNotCareWhereTheOriginLies, ()) {
+PROPERTY(Equilibrium, DoesNotCareWhereTheOriginLies) {
   static const TriangleMesh skin = family_skin(HullFamily::round_bilge);
   const ImmersedBody& body = family_body(2);
   const Loading loading = random_loading(body);
-  const auto metres = [] { return *rc::gen::inRange(-3000, 3000) / 1000.0; };
+  const auto metres = [] { return any::whole(-3000, 3000) / 1000.0; };
   const Vec3 shift(metres(), metres(), metres());
   TriangleMesh moved = skin;
   for (Vec3& v : moved.vertices) v += shift;
-  const Equilibrium a = solve_equilibrium(body, loading, rho);
-  const Equilibrium b = solve_equilibrium(body_of(moved), {loading.mass, loading.cg + shift}, rho);
-  RC_ASSERT(a.status == b.status);
-  RC_PRE(a.upright() && a.upright_stable);
-  RC_ASSERT(std::abs(a.plane.attitude.trim - b.plane.attitude.trim) < 1e-6);
-  RC_ASSERT(std::abs(a.plane.attitude.heel - b.plane.attitude.heel) < 1e-6);
-  RC_ASSERT(std::abs(a.gm_transverse - b.gm_transverse) < 1e-5);
-  RC_ASSERT((a.immersion.centre_of_buoyancy() + shift - b.immersion.centre_of_buoyancy()).norm() < 1e-6);
+  const Equilibrium a = solve_equilibrium(body, loading, test_water);
+  const Equilibrium b = solve_equilibrium(body_of(moved), {loading.mass, loading.cg + shift}, test_water);
+  HOLDS(a.status == b.status);
+  ONLY_IF(a.upright() && a.upright_stable);
+  HOLDS(std::abs(a.plane.attitude.trim - b.plane.attitude.trim) < 1e-6);
+  HOLDS(std::abs(a.plane.attitude.heel - b.plane.attitude.heel) < 1e-6);
+  HOLDS(std::abs(a.gm_transverse - b.gm_transverse) < 1e-5);
+  HOLDS((a.immersion.centre_of_buoyancy() + shift - b.immersion.centre_of_buoyancy()).norm() < 1e-6);
 }
 
-RC_GTEST_PROP(Equilibrium, ScalesLikeAModel, ()) {
+PROPERTY(Equilibrium, ScalesLikeAModel) {
   // Twice as long is eight times as heavy: the same attitude, lengths in proportion.
   static const TriangleMesh skin = family_skin(HullFamily::deep_v);
   const ImmersedBody& body = family_body(0);
   const Loading loading = random_loading(body);
-  const double k = *rc::gen::inRange(20, 400) / 100.0;
+  const double k = any::whole(20, 400) / 100.0;
   TriangleMesh scaled = skin;
   for (Vec3& v : scaled.vertices) v *= k;
-  const Equilibrium a = solve_equilibrium(body, loading, rho);
-  const Equilibrium b = solve_equilibrium(body_of(scaled), {loading.mass * k * k * k, k * loading.cg}, rho);
-  RC_PRE(a.upright() && a.upright_stable);
-  RC_ASSERT(std::abs(a.plane.attitude.trim - b.plane.attitude.trim) < 1e-6);
-  RC_ASSERT(std::abs(k * a.plane.offset - b.plane.offset) < 1e-6 * k);
-  RC_ASSERT(std::abs(k * a.gm_transverse - b.gm_transverse) < 1e-5 * k);
-  RC_ASSERT(std::abs(k * k * a.immersion.wetted_area - b.immersion.wetted_area) < 1e-5 * k * k);
+  const Equilibrium a = solve_equilibrium(body, loading, test_water);
+  const Equilibrium b = solve_equilibrium(body_of(scaled), {loading.mass * k * k * k, k * loading.cg}, test_water);
+  ONLY_IF(a.upright() && a.upright_stable);
+  HOLDS(std::abs(a.plane.attitude.trim - b.plane.attitude.trim) < 1e-6);
+  HOLDS(std::abs(k * a.plane.offset - b.plane.offset) < 1e-6 * k);
+  HOLDS(std::abs(k * a.gm_transverse - b.gm_transverse) < 1e-5 * k);
+  HOLDS(std::abs(k * k * a.immersion.wetted_area - b.immersion.wetted_area) < 1e-5 * k * k);
 }
 
-RC_GTEST_PROP(Immersion, MoreWaterMeansMoreOfEverythingWet, ()) {
-  const ImmersedBody& body = family_body(*rc::gen::inRange(0, 3));
-  const Attitude attitude{*rc::gen::inRange(-3000, 3000) / 1000.0, *rc::gen::inRange(-400, 400) / 1000.0};
-  const double h = *rc::gen::inRange(-150, 150) / 1000.0, d = *rc::gen::inRange(1, 50) / 1000.0;
+PROPERTY(Immersion, MoreWaterMeansMoreOfEverythingWet) {
+  const ImmersedBody& body = family_body(any::whole(0, 3));
+  const Attitude attitude{any::whole(-3000, 3000) / 1000.0, any::whole(-400, 400) / 1000.0};
+  const double h = any::whole(-150, 150) / 1000.0, d = any::whole(1, 50) / 1000.0;
   const Immersion low = body.below({attitude, h}), high = body.below({attitude, h + d});
-  RC_ASSERT(high.volume >= low.volume - 1e-15);
-  RC_ASSERT(high.wetted_area >= low.wetted_area - 1e-12);
-  RC_ASSERT(low.volume > -1e-15);
-  RC_ASSERT(high.volume < body.volume() + 1e-12);
+  HOLDS(high.volume >= low.volume - 1e-15);
+  HOLDS(high.wetted_area >= low.wetted_area - 1e-12);
+  HOLDS(low.volume > -1e-15);
+  HOLDS(high.volume < body.volume() + 1e-12);
 }
 
 TEST(Heel, OfABoxByItsOffCentreWeightIsTheWallSidedAngle) {
@@ -169,7 +166,7 @@ TEST(Heel, OfABoxByItsOffCentreWeightIsTheWallSidedAngle) {
   const double BM = B * B / (12 * T), GM = T / 2 + BM - KG;
   const double d = std::tan(p) * (GM + 0.5 * BM * std::tan(p) * std::tan(p));
   const ImmersedBody body = body_of(box_mesh({0, -B / 2, 0}, {L, B / 2, 0.12}));
-  const Equilibrium e = solve_equilibrium(body, {rho * L * B * T, {L / 2, -d, KG}}, rho);
+  const Equilibrium e = solve_equilibrium(body, {test_water * L * B * T, {L / 2, -d, KG}}, test_water);
   ASSERT_EQ(e.status, FloatStatus::afloat);
   EXPECT_NEAR(degrees(e.plane.attitude.heel), 8.0, 1e-5);  // weight to starboard, heel to starboard
 }
@@ -178,10 +175,11 @@ TEST(Heel, OfABoxOnItsSideIsABoxWithItsMeasuresExchanged) {
   const double L = 0.6, B = 0.2, D = 0.1, mass = 4.0;
   const ImmersedBody body = body_of(box_mesh({0, -B / 2, 0}, {L, B / 2, D}));
   const Loading loading{mass, {L / 2, 0, 0.03}};
-  const HeldHeel side = solve_held_heel(body, loading, rho, radians(90), solve_equilibrium(body, loading, rho).plane);
+  const HeldHeel side =
+      solve_held_heel(body, loading, test_water, radians(90), solve_equilibrium(body, loading, test_water).plane);
   ASSERT_TRUE(side.solved);
   EXPECT_NEAR(side.immersion.waterplane_area, L * D, 1e-9);
-  EXPECT_NEAR(side.immersion.volume, mass / rho, 1e-9);
+  EXPECT_NEAR(side.immersion.volume, mass / test_water, 1e-9);
   // Buoyancy stands at half depth, the weight at 0.03: lever 0.02, turning it further over is what negative would mean.
   EXPECT_NEAR(std::abs(side.righting_arm), D / 2 - 0.03, 1e-9);
   EXPECT_GT(side.righting_arm, 0.0);
@@ -204,7 +202,7 @@ TEST(Flooding, AChamberThatFillsIsLostBuoyancy) {
   // The piece's own wall is no outer skin.
   EXPECT_NEAR(im.wetted_area, 0.8 * 0.2 + 2 * depth * (0.8 + 0.2), 1e-9);
   // It heels to the side that lost its buoyancy.
-  const Equilibrium e = solve_equilibrium(flooded, {4.0, {0.4, 0, 0.04}}, rho);
+  const Equilibrium e = solve_equilibrium(flooded, {4.0, {0.4, 0, 0.04}}, test_water);
   EXPECT_LT(e.plane.attitude.heel, radians(-1.0));  // to port
 }
 
@@ -214,8 +212,8 @@ TEST(Flooding, ASealedCabinRaisesTheVanishingAngle) {
   const auto vanishing = [&] {
     const ImmersedBody body(build_hull(d).buoyant);
     const Loading loading{1.6, {0.22, 0, 0.045}};
-    const Equilibrium e = solve_equilibrium(body, loading, rho);
-    return assess_stability(body, loading, rho, e.plane).vanishing_angle.value_or(pi);
+    const Equilibrium e = solve_equilibrium(body, loading, test_water);
+    return assess_stability(body, loading, test_water, e.plane).vanishing_angle.value_or(pi);
   };
   const double bare = vanishing();
   d.cabins.push_back({.id = 1, .x = 0.08, .length = 0.3, .width = 0.13, .height = 0.07, .lean = 0.2});
@@ -234,10 +232,10 @@ TEST(Stability, AOneSidedChamberRollsTheBoatHomeOnlyTheRightWayRound) {
   const Loading loading{4.5, {0.3, 0, 0.03}};
   const auto curve = [&] {
     const ImmersedBody body(build_hull(d).buoyant);
-    const Equilibrium e = solve_equilibrium(body, loading, rho);
+    const Equilibrium e = solve_equilibrium(body, loading, test_water);
     WaterPlane upright = e.plane;
     upright.attitude.heel = 0.0;
-    return assess_stability(body, loading, rho, upright);
+    return assess_stability(body, loading, test_water, upright);
   };
   const Stability plain = curve();
   d.chambers.push_back({.id = 1, .x = 0.1, .length = 0.4, .inner = 0.02, .z_low = 0.1, .z_high = 0.3, .port = true});

@@ -1,11 +1,12 @@
 // The boat under power: balance, limits, search, steering, findings of the drive.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
 #include "assessment/assessment.h"
 #include "findings.h"
+#include "project/catalogue.h"
+#include "property.h"
 #include "running/search.h"
 #include "shapes.h"
 #include "water/fluid.h"
@@ -110,20 +111,20 @@ TEST(Power, LimitsAreNamedByTheirWorst) {
 }
 
 // The throttle that is said to keep every limit does keep them, and a little more breaks one.
-RC_GTEST_PROP(Power, TheSafeThrottleIsTheHighestThatBreaksNothing, ()) {
+PROPERTY(Power, TheSafeThrottleIsTheHighestThatBreaksNothing) {
   static const Project base = coarse();
   Project p = base;
-  drive(p)->esc.current_limit = *rc::gen::inRange(4, 30);
-  drive(p)->motor.temperature_limit = *rc::gen::inRange(45, 120);
+  drive(p)->esc.current_limit = any::whole(4, 30);
+  drive(p)->motor.temperature_limit = any::whole(45, 120);
   const Assessment a = assess(p);
-  RC_ASSERT(a.power.full.runs());
+  HOLDS(a.power.full.runs());
   const PoweredBoat powered(boat_of(a), a.power.curve);
   const auto broken = [&](double u) {
     const RunningState s = powered.at(u);
     return s.runs() && broken_limit(p.drive(), s, powered.winding_after(s, powered.run_time(s.shaft.battery_current)));
   };
-  if (*a.power.safe_throttle > 0.05) RC_ASSERT(!broken(*a.power.safe_throttle));
-  if (a.power.limit) RC_ASSERT(broken(std::min(1.0, *a.power.safe_throttle + 0.01)));
+  if (*a.power.safe_throttle > 0.05) HOLDS(!broken(*a.power.safe_throttle));
+  if (a.power.limit) HOLDS(broken(std::min(1.0, *a.power.safe_throttle + 0.01)));
 }
 
 TEST(Power, ADragKeepsWhatRanBeforeAndSaysSo) {
@@ -255,6 +256,50 @@ TEST(DriveRules, TheEscMustStandTheStartFollowTheFieldAndFeedTheServos) {
   EXPECT_EQ(finding(assess(p), "drive.bec").severity, Severity::watch);
   drive(p)->esc.bec_current = 5.0;
   EXPECT_EQ(finding(assess(p), "drive.bec").severity, Severity::fine);
+}
+
+TEST(DriveRules, EverythingTheReceiverFeedsCountsByWhatItTellsOrUsuallyTakes) {
+  Project p = powered_boat();
+  const auto aboard = [&](const char* entry) {
+    Part part = builtin_catalogue().find(entry)->part;
+    part.id = p.take_id();
+    part.place = {0.3, 0.03, 0.09};
+    p.layout.parts.push_back(part);
+    return part.id;
+  };
+  const auto asks = [&] { return finding(assess(p), "drive.bec").number.si; };
+  std::erase_if(p.layout.parts, [](const Part& part) {
+    return part.kind == PartKind::servo || part.kind == PartKind::receiver || part.kind == PartKind::camera;
+  });
+  const Id servo = aboard("Servo 9 g, micro");
+  EXPECT_NEAR(asks(), 0.7 + 0.2, 1e-12);  // a receiver goes without saying
+  aboard("Receiver 6-channel");
+  EXPECT_NEAR(asks(), 0.7 + 0.1, 1e-12);
+  const Id lamp = aboard("Beacon with mast, 150 mm");
+  EXPECT_NEAR(asks(), 0.7 + 0.1 + 0.15, 1e-12);
+  p.layout.find(lamp)->data = {};
+  p.layout.find(servo)->data = {};
+  EXPECT_NEAR(asks(), 1.2 + 0.1 + 0.1, 1e-12);
+}
+
+TEST(DriveRules, ASwitchMustCarryWhatRunsThroughIt) {
+  Project p = powered_boat();
+  Part part = builtin_catalogue().find("Switch with key, 60 A")->part;
+  part.id = p.take_id();
+  part.place = {0.3, 0.03, 0.09};
+  p.layout.parts.push_back(part);
+  const auto with = [&](double limit) {
+    p.layout.find(part.id)->data = PowerSwitch{limit};
+    const Assessment a = assess(p);
+    EXPECT_EQ(finding(a, "drive.switch").subject, part.id);
+    return finding(a, "drive.switch").severity;
+  };
+  const double battery = assess(p).power.full.shaft.battery_current;
+  EXPECT_EQ(with(1.01 * battery), Severity::fine);
+  EXPECT_EQ(with(0.99 * battery), Severity::watch);
+  EXPECT_EQ(with(0.1), Severity::stop);
+  p.layout.find(part.id)->data = {};  // what is not known is not judged
+  EXPECT_FALSE(find_finding(assess(p), "drive.switch"));
 }
 
 TEST(SteeringReport, PodAndNozzleStopAtTheirOwnStops) {

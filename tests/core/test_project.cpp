@@ -1,11 +1,11 @@
 // Project, edits and JSON.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include "base/error.h"
 #include "drive/drive_table.h"
 #include "project/edit.h"
 #include "project/json.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -30,42 +30,42 @@ TEST(Json, ABoatComesBackTheSame) {
   EXPECT_EQ(project_from_json(project_to_json(boat)), boat);
 }
 
-RC_GTEST_PROP(Json, RandomBoatsComeBackTheSame, ()) {
+PROPERTY(Json, RandomBoatsComeBackTheSame) {
   Project p = sample_boat();
-  p.name = *rc::gen::nonEmpty(rc::gen::string<std::string>());
+  p.name = "n" + any::text();
   // Names are text: keep to bytes that are valid on their own.
   for (char& c : p.name) c = static_cast<char>(c & 0x7f);
-  const auto number = [](double scale) { return scale * *rc::gen::inRange(1, 1000000) / 999983.0; };
-  p.brief.salt_water = *rc::gen::arbitrary<bool>();
+  const auto number = [](double scale) { return scale * any::whole(1, 1000000) / 999983.0; };
+  p.brief.salt_water = any::either();
   p.brief.wanted_freeboard = number(0.1);
   for (const HullParameter& h : all_hull_parameters()) p.hull.shape.*h.member = number(0.5);
-  const int extra = *rc::gen::inRange(0, 6);
+  const int extra = any::whole(0, 6);
   for (int i = 0; i < extra; ++i) {
     Part q{.id = p.take_id(),
            .name = "Part",
-           .kind = static_cast<PartKind>(*rc::gen::inRange(0, 15)),
-           .shape = static_cast<PartShape>(*rc::gen::inRange(0, 4)),
+           .kind = static_cast<PartKind>(any::whole(0, 15)),
+           .shape = static_cast<PartShape>(any::whole(0, 4)),
            .size = {number(0.1), number(0.1), number(0.1)},
            .place = {number(0.6), number(0.1), -number(0.1)},
            .mass = number(1.0),
            .mass_sigma = number(0.1)};
-    if (*rc::gen::arbitrary<bool>()) q.measured_mass = number(1.0);
+    if (any::either()) q.measured_mass = number(1.0);
     p.layout.parts.push_back(q);
   }
-  p.brief.water = static_cast<WaterKind>(*rc::gen::inRange(0, 4));
-  p.brief.method = static_cast<BuildMethod>(*rc::gen::inRange(0, 5));
+  p.brief.water = static_cast<WaterKind>(any::whole(0, 4));
+  p.brief.method = static_cast<BuildMethod>(any::whole(0, 5));
   p.brief.payload = number(2.0);
   p.brief.run_time = number(900.0);
-  drive(p)->propulsor = static_cast<Propulsor>(*rc::gen::inRange(0, 4));
-  drive(p)->mounting = static_cast<Mounting>(*rc::gen::inRange(0, 3));
-  drive(p)->coupler.kind = static_cast<CouplerKind>(*rc::gen::inRange(0, 7));
-  drive(p)->shaft.material = static_cast<ShaftMaterial>(*rc::gen::inRange(0, 8));
-  const auto within = [](double low, double high) { return low + (high - low) * *rc::gen::inRange(0, 1001) / 1000.0; };
+  drive(p)->propulsor = static_cast<Propulsor>(any::whole(0, 4));
+  drive(p)->mounting = static_cast<Mounting>(any::whole(0, 3));
+  drive(p)->coupler.kind = static_cast<CouplerKind>(any::whole(0, 7));
+  drive(p)->shaft.material = static_cast<ShaftMaterial>(any::whole(0, 8));
+  const auto within = [](double low, double high) { return low + (high - low) * any::whole(0, 1001) / 1000.0; };
   for (const DriveNumber& n : drive_numbers())
     if (std::string(n.key) != "bore_m") n.of(*drive(p)) = within(n.low, n.high);
-  for (const DriveCount& c : drive_counts()) c.of(*drive(p)) = *rc::gen::inRange(c.low, c.high + 1);
-  for (const DriveSwitch& s : drive_switches()) s.of(*drive(p)) = *rc::gen::arbitrary<bool>();
-  steering(p)->by = static_cast<SteeredBy>(*rc::gen::inRange(0, 6));
+  for (const DriveCount& c : drive_counts()) c.of(*drive(p)) = any::whole(c.low, c.high + 1);
+  for (const DriveSwitch& s : drive_switches()) s.of(*drive(p)) = any::either();
+  steering(p)->by = static_cast<SteeredBy>(any::whole(0, 6));
   for (const SteeringNumber& n : steering_numbers()) n.of(*steering(p)) = within(n.low, n.high);
   p.trial.bath_tests.push_back(
       {.id = 1,
@@ -78,12 +78,12 @@ RC_GTEST_PROP(Json, RandomBoatsComeBackTheSame, ()) {
                                .date = "2026-05-02",
                                .supports = {{.id = 1, .place = {number(1), 0, 0}, .mass = number(2)}},
                                .found = {}});
-  p.ignored.push_back({"float.trim", 0, *rc::gen::inRange(0, 4), "a reason", "2026-05-02"});
-  if (*rc::gen::arbitrary<bool>())
+  p.ignored.push_back({"float.trim", 0, any::whole(0, 4), "a reason", "2026-05-02"});
+  if (any::either())
     p.layout.correction =
         MassCorrection{.mass = -number(0.2), .moment = {number(1), -number(1), 0}, .origin = "bath test"};
-  p.hull.chambers.push_back({.id = p.take_id(), .inner = number(0.05), .port = *rc::gen::arbitrary<bool>()});
-  RC_ASSERT(project_from_json(project_to_json(p)) == p);
+  p.hull.chambers.push_back({.id = p.take_id(), .inner = number(0.05), .port = any::either()});
+  HOLDS(project_from_json(project_to_json(p)) == p);
 }
 
 TEST(Json, BringsUpADriveOfVersionOne) {

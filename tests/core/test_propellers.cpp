@@ -1,6 +1,5 @@
 // Propellers beyond a series: blade element and momentum, the chart that joins both, cavitation, drawn air.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
@@ -9,6 +8,7 @@
 #include "drive/cavitation.h"
 #include "drive/propeller_chart.h"
 #include "drive/ventilation.h"
+#include "property.h"
 #include "running/propulsion.h"
 #include "water/fluid.h"
 
@@ -17,11 +17,11 @@ using namespace plucky;
 namespace {
 
 double between(double low, double high) {
-  return low + (high - low) * *rc::gen::inRange(0, 10001) / 10000.0;
+  return low + (high - low) * any::whole(0, 10001) / 10000.0;
 }
 
 BladeForm any_form() {
-  return {*rc::gen::inRange(2u, 7u), between(0.08, 1.0), between(0.2, 2.6)};
+  return {any::whole(2u, 7u), between(0.08, 1.0), between(0.2, 2.6)};
 }
 
 double efficiency(const PropellerCoefficients& k, double j) {
@@ -84,23 +84,23 @@ TEST(BladeElement, SmallPropellersHaveTheEfficienciesThatWereMeasured) {
 }
 
 // The momentum of an ideal disc bounds every propeller: efficiency at most 2 / (1 + sqrt(1 + CT)) (Rankine & Froude).
-RC_GTEST_PROP(BladeElement, IsNeverBetterThanTheIdealDiscAndNeverGivesMoreThanItTakes, ()) {
+PROPERTY(BladeElement, IsNeverBetterThanTheIdealDiscAndNeverGivesMoreThanItTakes) {
   const BladeForm form = any_form();
   const double j = between(0.0, 2.2) * form.pitch_ratio, reynolds = std::pow(10.0, between(4.3, 7.0));
-  const auto flow = *rc::gen::arbitrary<bool>() ? BladeFlow::wetted : BladeFlow::cavity;
+  const auto flow = any::either() ? BladeFlow::wetted : BladeFlow::cavity;
   const PropellerCoefficients k = blade_element(form, j, reynolds, flow);
-  RC_ASSERT(std::isfinite(k.kt) && std::isfinite(k.kq));
-  RC_ASSERT(j * k.kt <= 2.0 * pi * k.kq + 1e-9);
+  HOLDS(std::isfinite(k.kt) && std::isfinite(k.kq));
+  HOLDS(j * k.kt <= 2.0 * pi * k.kq + 1e-9);
   if (k.kt > 0.0 && j > 0.01) {
-    RC_ASSERT(k.kq > 0.0);
+    HOLDS(k.kq > 0.0);
     const double loading = 8.0 * k.kt / (pi * j * j);
-    RC_ASSERT(efficiency(k, j) < 2.0 / (1.0 + std::sqrt(1.0 + loading)) + 1e-6);
+    HOLDS(efficiency(k, j) < 2.0 / (1.0 + std::sqrt(1.0 + loading)) + 1e-6);
   }
 }
 
-RC_GTEST_PROP(PropellerChart, NoCellGivesMoreThanItTakesAndFasterWaterNeverPushesMore, ()) {
+PROPERTY(PropellerChart, NoCellGivesMoreThanItTakesAndFasterWaterNeverPushesMore) {
   const BladeForm form = any_form();
-  const bool air = *rc::gen::arbitrary<bool>();
+  const bool air = any::either();
   const PropellerChart chart(form, air);
   const double reynolds = std::pow(10.0, between(4.0, 7.0));
   PropellerCoefficients wet_before{1e3, 0.0}, dry_before{1e3, 0.0};
@@ -108,11 +108,11 @@ RC_GTEST_PROP(PropellerChart, NoCellGivesMoreThanItTakesAndFasterWaterNeverPushe
     const double j = share * form.pitch_ratio;
     const PropellerCoefficients wet = chart.wetted(j, reynolds), dry = chart.cavity(j);
     for (const PropellerCoefficients& k : {wet, dry}) {
-      RC_ASSERT(j * k.kt <= 2.0 * pi * k.kq + 2e-4);
-      if (k.kt > 0.0) RC_ASSERT(k.kq > 0.0);
+      HOLDS(j * k.kt <= 2.0 * pi * k.kq + 2e-4);
+      if (k.kt > 0.0) HOLDS(k.kq > 0.0);
     }
-    RC_ASSERT(wet.kt <= wet_before.kt + 1e-12);
-    RC_ASSERT(dry.kt <= dry_before.kt + 1e-12);
+    HOLDS(wet.kt <= wet_before.kt + 1e-12);
+    HOLDS(dry.kt <= dry_before.kt + 1e-12);
     wet_before = wet;
     dry_before = dry;
   }
@@ -157,12 +157,12 @@ TEST(Ventilation, ADiscCloseUnderTheSurfaceKeepsTheAirOfItsStart) {
 }
 
 // A blade's area is the disc's share it is said to be: integral of its chords.
-RC_GTEST_PROP(BladeElement, TheChordsAddUpToTheArea, ()) {
+PROPERTY(BladeElement, TheChordsAddUpToTheArea) {
   const BladeForm form = any_form();
   double area = 0.0;
   constexpr int n = 400;
   for (int i = 0; i < n; ++i) area += form.blades * blade_chord(form, 0.18 + 0.82 * (i + 0.5) / n) * 0.41 / n;
-  RC_ASSERT(std::abs(area / (pi / 4.0) - form.area_ratio) < 2e-3 * form.area_ratio);
+  HOLDS(std::abs(area / (pi / 4.0) - form.area_ratio) < 2e-3 * form.area_ratio);
 }
 
 // Blount & Fox (1978) over Burrill's chart (memory), by hand: 42 mm, area ratio 0.35, P/D 1.19, 25000 rpm at rest, 50
@@ -181,17 +181,17 @@ TEST(Cavitation, TheLoadingLimitsByHand) {
   EXPECT_NEAR(most.torque, 0.200 * 1.19 * std::pow(0.1346, power) * 739e3 * 3.85e-4 * 0.042, 0.01);
 }
 
-RC_GTEST_PROP(Cavitation, TakesThrustButNeverGivesEnergy, ()) {
+PROPERTY(Cavitation, TakesThrustButNeverGivesEnergy) {
   const BladeArea blades{between(0.02, 0.08), between(0.2, 0.9), between(0.5, 2.0)};
   const BladeWater water{between(0.0, 20.0), between(20.0, 800.0), between(0.0, 0.1)};
   const double thrust = between(0.0, 400.0), torque = between(0.01, 4.0);
   const LimitedLoad held = limited_by_cavitation(blades, water, thrust, torque);
-  RC_ASSERT(held.thrust <= thrust);
-  RC_ASSERT(held.thrust <= cavitation_limits(blades, water).thrust);
-  RC_ASSERT(held.torque <= torque * (1.0 + 1e-12));
-  if (thrust > 0.0) RC_ASSERT(held.thrust / thrust <= held.torque / torque + 1e-12);
+  HOLDS(held.thrust <= thrust);
+  HOLDS(held.thrust <= cavitation_limits(blades, water).thrust);
+  HOLDS(held.torque <= torque * (1.0 + 1e-12));
+  if (thrust > 0.0) HOLDS(held.thrust / thrust <= held.torque / torque + 1e-12);
   const LimitedLoad more = limited_by_cavitation(blades, water, 1.1 * thrust, torque);
-  RC_ASSERT(more.thrust >= held.thrust - 1e-12);
+  HOLDS(more.thrust >= held.thrust - 1e-12);
 }
 
 // Craya (1949, memory): a sink of Q draws the surface down to it at Q = 2.55 sqrt(g h^5); blades reach a third deeper.
@@ -253,22 +253,22 @@ TEST(Ventilation, WhatIsOnceDrawnStays) {
             air_share(place, 0.02, 3.0, 1.5, AirHistory::from_rest));
 }
 
-RC_GTEST_PROP(Propulsion, WhateverTheWaterItGivesNoMoreThanItTakes, ()) {
-  Drive d = water_screw(between(0.02, 0.08), between(0.4, 2.2), *rc::gen::inRange(2u, 6u), between(0.2, 0.9));
-  d.screw.surface = *rc::gen::arbitrary<bool>();
+PROPERTY(Propulsion, WhateverTheWaterItGivesNoMoreThanItTakes) {
+  Drive d = water_screw(between(0.02, 0.08), between(0.4, 2.2), any::whole(2u, 6u), between(0.2, 0.9));
+  d.screw.surface = any::either();
   const Propulsion screw = in_water(d);
   const double n = between(20.0, 600.0), speed = between(0.0, 1.6) * n * d.screw.pitch;
   const PropulsorWater water{
       .disc = DiscPlace{between(-1.2, 4.0) * d.screw.diameter, between(0.0, 0.02), d.screw.surface},
-      .history = *rc::gen::arbitrary<bool>() ? AirHistory::from_rest : AirHistory::wetted};
+      .history = any::either() ? AirHistory::from_rest : AirHistory::wetted};
   const PropulsorLoad load = screw.at(n, speed, water);
-  RC_ASSERT(load.air >= 0.0 && load.air <= 1.0);
-  RC_ASSERT(load.thrust * speed <=
-            load.torque * 2.0 * pi * n + 2e-4 * fresh_water_density * n * n * n * std::pow(d.screw.diameter, 5));
+  HOLDS(load.air >= 0.0 && load.air <= 1.0);
+  HOLDS(load.thrust * speed <=
+        load.torque * 2.0 * pi * n + 2e-4 * fresh_water_density * n * n * n * std::pow(d.screw.diameter, 5));
   // Wholly under, deeper never draws more.
   PropulsorWater deeper = water;
   deeper.disc->depth += 0.01;
-  if (water.disc->depth > 0.5 * d.screw.diameter) RC_ASSERT(screw.at(n, speed, deeper).air <= load.air + 2e-3);
+  if (water.disc->depth > 0.5 * d.screw.diameter) HOLDS(screw.at(n, speed, deeper).air <= load.air + 2e-3);
 }
 
 TEST(Propulsion, AnAirPropellerPushesAsMeasuredAtRest) {

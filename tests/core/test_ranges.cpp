@@ -1,11 +1,11 @@
 // How far off the numbers may be: ranges against boats drawn and run one by one.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <random>
 
 #include "assessment/assessment.h"
 #include "findings.h"
+#include "property.h"
 #include "resistance/friction.h"
 #include "shapes.h"
 
@@ -106,18 +106,18 @@ TEST(Friction, OfASmoothPlateInStillWater) {
   EXPECT_NEAR(smooth_friction(1e8), friction_coefficient(1e8), 0.01 * friction_coefficient(1e8));
 }
 
-RC_GTEST_PROP(Ranges, ASmoothHullIsNeverSlowerAndEveryRangeHoldsItsMiddle, ()) {
+PROPERTY(Ranges, ASmoothHullIsNeverSlowerAndEveryRangeHoldsItsMiddle) {
   Project p = powered_boat();
-  drive(p)->throttle = *rc::gen::inRange(6, 101) / 100.0;
-  drive(p)->screw.pitch = *rc::gen::inRange(30, 60) / 1e3;
-  drive(p)->battery.cells = *rc::gen::inRange(2u, 6u);
+  drive(p)->throttle = any::whole(6, 101) / 100.0;
+  drive(p)->screw.pitch = any::whole(30, 60) / 1e3;
+  drive(p)->battery.cells = any::whole(2u, 6u);
   const Assessment a = assess(p);
   if (!a.power.ranges) return;
   const PowerRanges& r = *a.power.ranges;
   if (r.smooth_speed && a.power.full.status == RunningState::Status::solved)
-    RC_ASSERT(*r.smooth_speed >= a.power.full.speed * (1.0 - 1e-6));
+    HOLDS(*r.smooth_speed >= a.power.full.speed * (1.0 - 1e-6));
   for (const Range& x : {r.speed, r.battery_current, r.motor_current, r.winding, r.can, r.run_time}) {
-    RC_ASSERT(std::isfinite(x.low) && std::isfinite(x.high));
-    RC_ASSERT(x.low <= x.middle && x.middle <= x.high);
+    HOLDS(std::isfinite(x.low) && std::isfinite(x.high));
+    HOLDS(x.low <= x.middle && x.middle <= x.high);
   }
 }

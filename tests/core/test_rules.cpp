@@ -1,6 +1,5 @@
 // Every rule on both sides of its limit.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include "assessment/assessment.h"
 #include "assessment/consequence.h"
@@ -8,6 +7,7 @@
 #include "assessment/stages/drive/drive_stage.h"
 #include "base/error.h"
 #include "findings.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -193,8 +193,8 @@ TEST(Ledger, HasTheSameRowsWhetherTheBoatFloatsOrNot) {
   EXPECT_GT(missing, 5);  // no numbers are made up for a boat that sinks
 }
 
-RC_GTEST_PROP(Assessment, NeverShowsANumberThatIsNone, ()) {
-  const auto family = *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
+PROPERTY(Assessment, NeverShowsANumberThatIsNone) {
+  const auto family = any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
   Project p = sample_boat();
   p.hull.family = family;
   p.hull.shape = default_shape(family);
@@ -202,34 +202,34 @@ RC_GTEST_PROP(Assessment, NeverShowsANumberThatIsNone, ()) {
   p.hull.fineness = 0.2;
   p.layout.parts.resize(2);
   for (const HullParameter& h : hull_parameters(family)) {
-    const double u = *rc::gen::inRange(-70, 71) / 100.0, middle = p.hull.shape.*h.member;
+    const double u = any::whole(-70, 71) / 100.0, middle = p.hull.shape.*h.member;
     p.hull.shape.*h.member = u > 0 ? middle + u * u * (h.high - middle) * 0.5 : middle - u * u * (middle - h.low);
   }
   for (Part& part : p.layout.parts) {
-    part.mass = *rc::gen::inRange(0, 900) / 1000.0;
-    part.place.x() = *rc::gen::inRange(0, 700) / 1000.0;
-    part.place.z() = *rc::gen::inRange(-50, 400) / 1000.0;
+    part.mass = any::whole(0, 900) / 1000.0;
+    part.place.x() = any::whole(0, 700) / 1000.0;
+    part.place.z() = any::whole(-50, 400) / 1000.0;
     part.rail = 0;
   }
   try {
     const Assessment a = assess(p);
     for (const LedgerRow& row : ledger(a)) {
-      RC_ASSERT((!row.value || std::isfinite(row.value->si)));
+      HOLDS((!row.value || std::isfinite(row.value->si)));
     }
     for (const Finding& f : a.findings) {
-      RC_ASSERT(std::isfinite(f.number.si) && std::isfinite(f.limit.si));
-      for (const Quantity& q : test::quantities(f.text)) RC_ASSERT(std::isfinite(q.si));
+      HOLDS(std::isfinite(f.number.si) && std::isfinite(f.limit.si));
+      for (const Quantity& q : test::quantities(f.text)) HOLDS(std::isfinite(q.si));
       // What a remedy offers can be done, and a part that it moves no longer stands where it must not.
       if (!f.remedy) continue;
       const Project after = apply(p, *f.remedy);
-      RC_ASSERT(!(after == p));
+      HOLDS(!(after == p));
       if (f.id != "layout.skin") continue;
       const Assessment moved = assess(after);
       const Finding* left = find_finding(moved, f.id, f.subject);
-      RC_ASSERT((!left || left->severity == Severity::fine));
+      HOLDS((!left || left->severity == Severity::fine));
     }
   } catch (const InvalidInput& e) {
-    RC_ASSERT(!e.reason().empty());
+    HOLDS(!e.reason().empty());
   }
 }
 

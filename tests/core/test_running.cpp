@@ -1,12 +1,12 @@
 // Propulsors, power train and their balance with the hull.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
 #include "drive/b_series.h"
 #include "drive/power_train.h"
 #include "drive/water_jet.h"
+#include "property.h"
 #include "running/balance.h"
 #include "shapes.h"
 #include "texts.h"
@@ -83,30 +83,29 @@ TEST(BSeries, KnownPointsOfAFourBladedScrew) {
   EXPECT_THROW((void)b_series(9, 0.5, 1.0), InvalidInput);
 }
 
-RC_GTEST_PROP(BSeries, NeverGivesMoreThanItTakes, ()) {
-  const unsigned blades = *rc::gen::inRange(3u, 7u);
-  const double area = *rc::gen::inRange(40, 80) / 100.0, pitch = *rc::gen::inRange(60, 140) / 100.0;
+PROPERTY(BSeries, NeverGivesMoreThanItTakes) {
+  const unsigned blades = any::whole(3u, 7u);
+  const double area = any::whole(40, 80) / 100.0, pitch = any::whole(60, 140) / 100.0;
   const OpenWater s = b_series(blades, area, pitch);
   for (double j = 0.02; j < pitch; j += 0.02) {
     if (s.thrust(j) <= 0.0) break;
-    RC_ASSERT(s.torque(j) > 0.0);
-    RC_ASSERT(j / (2.0 * pi) * s.thrust(j) / s.torque(j) < 0.88);
+    HOLDS(s.torque(j) > 0.0);
+    HOLDS(j / (2.0 * pi) * s.thrust(j) / s.torque(j) < 0.88);
   }
 }
 
-RC_GTEST_PROP(PowerTrain, ElectricityInIsWorkAndHeatOut, ()) {
-  PowerTrain t = train(*rc::gen::inRange(500, 4000), *rc::gen::inRange(7, 30));
-  t.gear_ratio = *rc::gen::inRange(10, 30) / 10.0;
-  t.gear_efficiency = *rc::gen::inRange(85, 100) / 100.0;
-  t.count = *rc::gen::inRange(1u, 3u);
-  const double throttle = *rc::gen::inRange(10, 101) / 100.0;
-  const double n = free_revolutions(t, throttle) * *rc::gen::inRange(5, 100) / 100.0;
+PROPERTY(PowerTrain, ElectricityInIsWorkAndHeatOut) {
+  PowerTrain t = train(any::whole(500, 4000), any::whole(7, 30));
+  t.gear_ratio = any::whole(10, 30) / 10.0;
+  t.gear_efficiency = any::whole(85, 100) / 100.0;
+  t.count = any::whole(1u, 3u);
+  const double throttle = any::whole(10, 101) / 100.0;
+  const double n = free_revolutions(t, throttle) * any::whole(5, 100) / 100.0;
   const ShaftState s = shaft_state(t, throttle, n);
   const double in = t.voltage * s.battery_current;
   const double out = t.count * (s.torque * 2.0 * pi * n + s.motor_heat + s.esc_heat + s.gear_heat) + s.battery_heat;
-  RC_ASSERT(std::abs(in - out) < 1e-9 * in);
-  RC_ASSERT(std::abs(shaft_state(t, throttle, free_revolutions(t, throttle)).torque) <
-            1e-9 * std::abs(s.torque) + 1e-12);
+  HOLDS(std::abs(in - out) < 1e-9 * in);
+  HOLDS(std::abs(shaft_state(t, throttle, free_revolutions(t, throttle)).torque) < 1e-9 * std::abs(s.torque) + 1e-12);
 }
 
 TEST(PowerTrain, LikelyResistanceIsOfTheUsualSize) {
@@ -126,20 +125,19 @@ TEST(WaterJet, ObeysMomentumAndRunsOutOfThrust) {
   EXPECT_EQ(jet_state(jet, 0.0, 3.0, 1000.0).thrust, 0.0);
 }
 
-RC_GTEST_PROP(Balance, ThrustIsDragAndTorquesAgreeAtEverySteadyPoint, ()) {
-  const double throttle = *rc::gen::inRange(15, 101) / 100.0;
-  const Drive d =
-      screw(*rc::gen::inRange(34, 48) / 1000.0, *rc::gen::inRange(10, 15) / 10.0, *rc::gen::inRange(2u, 4u));
+PROPERTY(Balance, ThrustIsDragAndTorquesAgreeAtEverySteadyPoint) {
+  const double throttle = any::whole(15, 101) / 100.0;
+  const Drive d = screw(any::whole(34, 48) / 1000.0, any::whole(10, 15) / 10.0, any::whole(2u, 4u));
   const Propulsion p(d, fresh_water_density, fresh_water_viscosity);
   const PowerTrain t = train(1520, 22.2);
   const ResistanceCurve curve(fast_monohull(2.6), 40.0);
   const Interaction between = at_depth(0.2);
   const RunningState s = run_steady(t, p, d.screw.pitch, curve, throttle, between);
-  RC_PRE(s.runs());
-  RC_ASSERT(std::abs(s.thrust - s.hull.drag) < 1e-3 * s.hull.drag);
-  RC_ASSERT(std::abs(s.shaft.torque - p.at(s.revolutions, s.speed, between.water({})).torque) < 1e-6 * s.shaft.torque);
-  RC_ASSERT(s.efficiency > 0.0);
-  RC_ASSERT(s.efficiency < 0.9);
+  ONLY_IF(s.runs());
+  HOLDS(std::abs(s.thrust - s.hull.drag) < 1e-3 * s.hull.drag);
+  HOLDS(std::abs(s.shaft.torque - p.at(s.revolutions, s.speed, between.water({})).torque) < 1e-6 * s.shaft.torque);
+  HOLDS(s.efficiency > 0.0);
+  HOLDS(s.efficiency < 0.9);
 }
 
 TEST(Balance, TheCommonPracticeMonohullIsWithinTwelvePerCent) {
@@ -177,31 +175,31 @@ TEST(Balance, TellsThatTheHumpHolds) {
   EXPECT_NE(plain(run_steady(t, small, d.screw.pitch, curve, 0.0).message).find("does not turn"), std::string::npos);
 }
 
-RC_GTEST_PROP(Balance, MoreThrottleIsNeverSlower, ()) {
+PROPERTY(Balance, MoreThrottleIsNeverSlower) {
   static const ResistanceCurve curve(fast_monohull(2.6), 40.0);
-  const Drive d = screw(*rc::gen::inRange(34, 48) / 1000.0, *rc::gen::inRange(9, 15) / 10.0, *rc::gen::inRange(2u, 5u));
+  const Drive d = screw(any::whole(34, 48) / 1000.0, any::whole(9, 15) / 10.0, any::whole(2u, 5u));
   const Propulsion p(d, fresh_water_density, fresh_water_viscosity);
-  const Interaction between = at_depth(*rc::gen::inRange(-2, 12) / 10.0);
-  const PowerTrain t = train(*rc::gen::inRange(800, 2000), 22.2);
+  const Interaction between = at_depth(any::whole(-2, 12) / 10.0);
+  const PowerTrain t = train(any::whole(800, 2000), 22.2);
   double before = 0.0;
   for (const RunningState& s : throttle_sweep(t, p, d.screw.pitch, curve, {0.2, 0.35, 0.5, 0.65, 0.8, 1.0}, between)) {
-    RC_PRE(s.runs());
-    RC_ASSERT(s.speed > before);
+    ONLY_IF(s.runs());
+    HOLDS(s.speed > before);
     before = s.speed;
   }
 }
 
-RC_GTEST_PROP(Balance, ThrustFallsAsTheWaterComesFaster, ()) {
-  const Drive d = screw(0.040, *rc::gen::inRange(8, 15) / 10.0, *rc::gen::inRange(2u, 6u));
+PROPERTY(Balance, ThrustFallsAsTheWaterComesFaster) {
+  const Drive d = screw(0.040, any::whole(8, 15) / 10.0, any::whole(2u, 6u));
   const Propulsion p(d, fresh_water_density, fresh_water_viscosity);
   const PowerTrain t = train(1500, 14.8);
   double before = thrust_at(t, p, 1.0, 0.0).thrust, turns = thrust_at(t, p, 1.0, 0.0).revolutions;
-  RC_ASSERT(before > 0.0);
+  HOLDS(before > 0.0);
   for (double v = 1.0; v < 12.0; v += 1.0) {
     const HeldThrust now = thrust_at(t, p, 1.0, v);
     if (now.thrust <= 0.0) break;
-    RC_ASSERT(now.thrust < before * 1.02);  // a stalled blade may gain a little at first
-    RC_ASSERT(now.revolutions >= 0.97 * turns);
+    HOLDS(now.thrust < before * 1.02);  // a stalled blade may gain a little at first
+    HOLDS(now.revolutions >= 0.97 * turns);
     before = now.thrust;
     turns = now.revolutions;
   }

@@ -1,6 +1,5 @@
 // The register of ways in, how each is sealed, and what that comes to in the boat.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <algorithm>
 #include <cmath>
@@ -12,6 +11,7 @@
 #include "findings.h"
 #include "project/json.h"
 #include "project/json_fields.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -321,29 +321,29 @@ TEST(Seals, AnAerialGoesThroughTheOpeningThatIsForItWhateverItIsCalled) {
   EXPECT_TRUE(project_from_json(older.dump()).hull.openings.back().for_aerial);
 }
 
-RC_GTEST_PROP(Seals, AWorseConditionNeverLeaksLess, ()) {
+PROPERTY(Seals, AWorseConditionNeverLeaksLess) {
   SealOpening o;
   const auto kinds =
       std::vector<OpeningKind>{OpeningKind::shaft_tube, OpeningKind::skin_screws, OpeningKind::pushrod,
                                OpeningKind::pickup,     OpeningKind::jet_shaft,   OpeningKind::jet_flange,
                                OpeningKind::hatch_edge, OpeningKind::aerial,      OpeningKind::seam};
-  o.kind = *rc::gen::elementOf(kinds);
+  o.kind = any::one_of(kinds);
   o.width = o.kind == OpeningKind::hatch_edge || o.kind == OpeningKind::seam || o.kind == OpeningKind::jet_flange
                 ? 0.4
                 : 0.004;
-  o.method = *rc::gen::elementOf(methods_for(o.kind));
-  o.numbers.clearance = *rc::gen::inRange(4, 50) * 1e-5;
-  o.numbers.length = *rc::gen::inRange(8, 100) * 1e-3;
+  o.method = any::one_of(methods_for(o.kind));
+  o.numbers.clearance = any::whole(4, 50) * 1e-5;
+  o.numbers.length = any::whole(8, 100) * 1e-3;
   o.numbers.ring_section = 0.002;
-  o.numbers.groove_depth = *rc::gen::inRange(12, 20) * 1e-4;
+  o.numbers.groove_depth = any::whole(12, 20) * 1e-4;
   o.numbers.groove_width = 0.0027;
-  o.numbers.screw_spacing = *rc::gen::inRange(20, 120) * 1e-3;
-  const double head = *rc::gen::inRange(1, 200) * 1e-3;
+  o.numbers.screw_spacing = any::whole(20, 120) * 1e-3;
+  const double head = any::whole(1, 200) * 1e-3;
   const auto leak = [&](SealCondition c) {
     SealOpening at = o;
     at.condition = c;
     return leak_of(at, 998.2, 1.0034e-6)(head);
   };
-  RC_ASSERT(leak(SealCondition::worn) >= leak(SealCondition::sound) - 1e-18);
-  RC_ASSERT(leak(SealCondition::sound) >= 0.0);
+  HOLDS(leak(SealCondition::worn) >= leak(SealCondition::sound) - 1e-18);
+  HOLDS(leak(SealCondition::sound) >= 0.0);
 }

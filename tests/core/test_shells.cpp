@@ -1,14 +1,13 @@
 // A hull of several closed bodies: intervals instead of one contour, hydrostatics by the parallel axis theorem, water
 // that stays in the body it entered.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
 #include "assessment/assessment.h"
 #include "base/error.h"
-#include "few_cases.h"
 #include "project/json.h"
+#include "property.h"
 #include "resistance/wave.h"
 #include "sealing/flooding.h"
 #include "shapes.h"
@@ -82,14 +81,14 @@ TEST(Spans, MergeWhereBodiesOverlapAndCountHollowsAsSolid) {
   EXPECT_NEAR(spans[0].high, 0.12, 1e-12);
 }
 
-RC_GTEST_PROP(Spans, HoldWhatTheSectionContainsAndNothingElse, ()) {
+PROPERTY(Spans, HoldWhatTheSectionContainsAndNothingElse) {
   const HullModel hull = build_hull(with_floats().hull);
-  const Section& s = hull.section_near(0.001 * *rc::gen::inRange(20, 600));
-  const double z = 1e-4 * *rc::gen::inRange(-50, 1200) + 3.3e-6, y = 1e-4 * *rc::gen::inRange(-3000, 3000) + 1.7e-6;
+  const Section& s = hull.section_near(0.001 * any::whole(20, 600));
+  const double z = 1e-4 * any::whole(-50, 1200) + 3.3e-6, y = 1e-4 * any::whole(-3000, 3000) + 1.7e-6;
   const auto across = s.spans(1, z);
   const bool held = std::any_of(across.begin(), across.end(), [&](const Span& p) { return y > p.low && y < p.high; });
-  RC_ASSERT(held == s.contains({y, z}));
-  for (std::size_t i = 1; i < across.size(); ++i) RC_ASSERT(across[i].low > across[i - 1].high);
+  HOLDS(held == s.contains({y, z}));
+  for (std::size_t i = 1; i < across.size(); ++i) HOLDS(across[i].low > across[i - 1].high);
 }
 
 TEST(Shells, AddTheirVolumesAndStandWhereTheyAreSaidTo) {
@@ -195,19 +194,19 @@ TEST(Shells, GiveWavesTheirOwnBreadthAndNotTheGapBetween) {
 TEST(Shells, AreSavedAndReadAgain) {
   try_on(20, [] {
     Project p = sample_boat();
-    const int floats = *rc::gen::inRange(0, 3);
+    const int floats = any::whole(0, 3);
     for (int i = 0; i < floats; ++i) {
       Shell s = a_float();
       s.id = p.take_id();
-      s.place.y() = 0.25 + 0.12 * i + 1e-3 * *rc::gen::inRange(0, 50);
-      s.both_sides = *rc::gen::arbitrary<bool>();
+      s.place.y() = 0.25 + 0.12 * i + 1e-3 * any::whole(0, 50);
+      s.both_sides = any::either();
       s.name = "Float " + std::to_string(i);
       p.hull.further.push_back(s);
     }
     const std::string saved = project_to_json(p);
     const Project again = project_from_json(saved);
-    RC_ASSERT(again == p);
-    RC_ASSERT(project_to_json(again) == saved);
+    HOLDS(again == p);
+    HOLDS(project_to_json(again) == saved);
   });
 }
 

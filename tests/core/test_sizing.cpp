@@ -1,19 +1,19 @@
 // From the brief to the smallest hull.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include "assessment/assessment.h"
 #include "base/error.h"
 #include "brief/sizing.h"
+#include "property.h"
 #include "texts.h"
 
 using namespace plucky;
 
-RC_GTEST_PROP(Sizing, TheSmallestHullFloatsItsLoadWithTheWantedFreeboardAndNoSmallerOneDoes, ()) {
-  const HullFamily family = *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
-  const SizeWish wish{.load = *rc::gen::inRange(300, 4000) / 1000.0, .freeboard = *rc::gen::inRange(15, 60) / 1000.0};
+PROPERTY(Sizing, TheSmallestHullFloatsItsLoadWithTheWantedFreeboardAndNoSmallerOneDoes) {
+  const HullFamily family = any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
+  const SizeWish wish{.load = any::whole(300, 4000) / 1000.0, .freeboard = any::whole(15, 60) / 1000.0};
   const SizeAnswer a = smallest_hull(family, wish);
-  RC_ASSERT(a.solved);
+  HOLDS(a.solved);
   // Checked by the whole assessment, with the load as one part over the hull's own centre of buoyancy.
   Project p;
   p.hull = design_of(a, wish.skin);
@@ -24,24 +24,24 @@ RC_GTEST_PROP(Sizing, TheSmallestHullFloatsItsLoadWithTheWantedFreeboardAndNoSma
     for (const Vec3& q : built.hull->model.deck_edge) least = std::min(least, plane.height(q));
     return least;
   };
-  RC_ASSERT(std::abs(level(p) - wish.freeboard) < 0.0015);
+  HOLDS(std::abs(level(p) - wish.freeboard) < 0.0015);
   for (const HullParameter& h : all_hull_parameters())
     if (h.dimension == Dimension::length) p.hull.shape.*h.member *= 0.96;
-  RC_ASSERT(level(p) < wish.freeboard);
+  HOLDS(level(p) < wish.freeboard);
 }
 
-RC_GTEST_PROP(Sizing, MoreLoadOrMoreFreeboardNeverWantASmallerHull, ()) {
-  const HullFamily family = *rc::gen::element(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge);
-  const SizeWish wish{.load = *rc::gen::inRange(300, 3000) / 1000.0, .freeboard = *rc::gen::inRange(15, 50) / 1000.0};
+PROPERTY(Sizing, MoreLoadOrMoreFreeboardNeverWantASmallerHull) {
+  const HullFamily family = any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
+  const SizeWish wish{.load = any::whole(300, 3000) / 1000.0, .freeboard = any::whole(15, 50) / 1000.0};
   SizeWish heavier = wish, higher = wish;
-  heavier.load *= 1.0 + *rc::gen::inRange(1, 60) / 100.0;
-  higher.freeboard += *rc::gen::inRange(1, 20) / 1000.0;
+  heavier.load *= 1.0 + any::whole(1, 60) / 100.0;
+  higher.freeboard += any::whole(1, 20) / 1000.0;
   const SizeAnswer a = smallest_hull(family, wish), b = smallest_hull(family, heavier),
                    c = smallest_hull(family, higher);
-  RC_ASSERT(a.solved && b.solved && c.solved);
-  RC_ASSERT(b.shape.length > a.shape.length);
-  RC_ASSERT(c.shape.length > a.shape.length);
-  RC_ASSERT(b.structure > a.structure);
+  HOLDS(a.solved && b.solved && c.solved);
+  HOLDS(b.shape.length > a.shape.length);
+  HOLDS(c.shape.length > a.shape.length);
+  HOLDS(b.structure > a.structure);
 }
 
 TEST(Sizing, LimitsAreTold) {

@@ -1,12 +1,12 @@
 // Questions turned round, uncertainty, stability of whole boats.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <random>
 
 #include "flotation/righting.h"
 #include "flotation/solvers.h"
 #include "flotation/spread.h"
+#include "property.h"
 #include "shapes.h"
 #include "texts.h"
 
@@ -14,39 +14,38 @@ using namespace plucky;
 using namespace plucky::test;
 
 namespace {
-constexpr double rho = 1000.0;
 ImmersedBody barge(double L, double B, double H) {
   return body_of(box_mesh({0, -B / 2, 0}, {L, B / 2, H}));
 }
 }  // namespace
 
-RC_GTEST_PROP(Slide, PutsTheBoatAtTheWantedTrim, ()) {
+PROPERTY(Slide, PutsTheBoatAtTheWantedTrim) {
   static const ImmersedBody body = body_of(wigley(0.8, 0.2, 0.06, 0.08, 40, 12));
-  const Loading loading{3.0, {*rc::gen::inRange(-20, 20) / 1000.0, 0.0, -0.02}};
-  const double wanted = *rc::gen::inRange(-20, 21) / 1000.0, part = 0.5;
-  const SlideAnswer answer = slide_for_trim(body, loading, rho, part, wanted);
-  RC_ASSERT(answer.solved);
+  const Loading loading{3.0, {any::whole(-20, 20) / 1000.0, 0.0, -0.02}};
+  const double wanted = any::whole(-20, 21) / 1000.0, part = 0.5;
+  const SlideAnswer answer = slide_for_trim(body, loading, test_water, part, wanted);
+  HOLDS(answer.solved);
   Loading moved = loading;
   moved.cg.x() += answer.distance * part / loading.mass;
-  const Equilibrium e = solve_equilibrium(body, moved, rho);
-  RC_ASSERT(std::abs(e.plane.attitude.trim - wanted) < 1e-6);
+  const Equilibrium e = solve_equilibrium(body, moved, test_water);
+  HOLDS(std::abs(e.plane.attitude.trim - wanted) < 1e-6);
 }
 
 TEST(Ballast, BringsTheBoatToItsWaterLineLevel) {
   const ImmersedBody body = barge(0.6, 0.2, 0.12);
   const Loading light{2.0, {0.25, 0.004, 0.05}};
-  const BallastAnswer b = ballast_for_waterline(body, light, rho, 0.05, 0.01);
+  const BallastAnswer b = ballast_for_waterline(body, light, test_water, 0.05, 0.01);
   ASSERT_TRUE(b.solved) << b.message;
-  EXPECT_NEAR(b.mass, 0.6 * 0.2 * 0.05 * rho - 2.0, 1e-9);
+  EXPECT_NEAR(b.mass, 0.6 * 0.2 * 0.05 * test_water - 2.0, 1e-9);
   const Loading with{light.mass + b.mass, (light.mass * light.cg + b.mass * b.place) / (light.mass + b.mass)};
-  const Equilibrium e = solve_equilibrium(body, with, rho);
+  const Equilibrium e = solve_equilibrium(body, with, test_water);
   EXPECT_NEAR(e.plane.offset, 0.05, 1e-9);
   EXPECT_NEAR(e.plane.attitude.trim, 0.0, 1e-9);
   EXPECT_NEAR(e.plane.attitude.heel, 0.0, 1e-9);
   EXPECT_NEAR(e.gm_transverse, b.gm_transverse, 1e-9);
-  EXPECT_FALSE(ballast_for_waterline(body, light, rho, 0.01, 0.01).solved);
+  EXPECT_FALSE(ballast_for_waterline(body, light, test_water, 0.01, 0.01).solved);
   const Loading nose_heavy{2.0, {0.5, 0, 0.05}};
-  EXPECT_FALSE(ballast_for_waterline(body, nose_heavy, rho, 0.018, 0.01).solved);
+  EXPECT_FALSE(ballast_for_waterline(body, nose_heavy, test_water, 0.018, 0.01).solved);
 }
 
 TEST(Swamped, CountsWhatStillDisplacesWater) {
@@ -72,9 +71,9 @@ TEST(Spread, AgreesWithFullSolutionsOfTheSameScatter) {
     l.cg = moment / l.mass;
     return l;
   };
-  const Equilibrium e = solve_equilibrium(body, load(masses), rho);
+  const Equilibrium e = solve_equilibrium(body, load(masses), test_water);
   const std::vector<Vec3> corners{{0, 0.1, 0.12}, {0.6, 0.1, 0.12}, {0, -0.1, 0.12}, {0.6, -0.1, 0.12}};
-  const Spread s = sample_spread(e, MassScatter(masses), masses, rho, corners);
+  const Spread s = sample_spread(e, MassScatter(masses), masses, test_water, corners);
   EXPECT_EQ(s.samples, 10000);
   EXPECT_FALSE(s.wide);
   // The reference: an ordinary normal distribution and a full equilibrium per sample.
@@ -87,7 +86,7 @@ TEST(Spread, AgreesWithFullSolutionsOfTheSameScatter) {
       m.mass += m.mass_sigma * normal(random);
       for (int axis = 0; axis < 3; ++axis) m.place[axis] += m.place_sigma[axis] * normal(random);
     }
-    const Equilibrium full = solve_equilibrium(body, load(drawn), rho);
+    const Equilibrium full = solve_equilibrium(body, load(drawn), test_water);
     trims.push_back(full.plane.attitude.trim);
     heels.push_back(full.plane.attitude.heel);
     double least = 1e9;
@@ -113,23 +112,24 @@ TEST(Spread, OneScatterServesEveryPlaceOfTheSameMasses) {
   const MassScatter scatter(masses);
   masses[0].place.x() += 0.02;
   ASSERT_TRUE(scatter.is_of(masses));
-  const Equilibrium e = solve_equilibrium(body, {2.0, (1.2 * masses[0].place + 0.8 * masses[1].place) / 2.0}, rho);
-  const Spread kept = sample_spread(e, scatter, masses, rho, {}),
-               fresh = sample_spread(e, MassScatter(masses), masses, rho, {});
+  const Equilibrium e =
+      solve_equilibrium(body, {2.0, (1.2 * masses[0].place + 0.8 * masses[1].place) / 2.0}, test_water);
+  const Spread kept = sample_spread(e, scatter, masses, test_water, {}),
+               fresh = sample_spread(e, MassScatter(masses), masses, test_water, {});
   EXPECT_EQ(kept.trim.low, fresh.trim.low);
   EXPECT_EQ(kept.heel.high, fresh.heel.high);
   masses[0].mass_sigma *= 2.0;
   EXPECT_FALSE(scatter.is_of(masses));
-  EXPECT_THROW((void)sample_spread(e, scatter, masses, rho, {}), InvalidInput);
+  EXPECT_THROW((void)sample_spread(e, scatter, masses, test_water, {}), InvalidInput);
   masses[0].mass_sigma = -1.0;
   EXPECT_THROW((void)MassScatter(masses), InvalidInput);
 }
 
 TEST(Spread, CertainMassesHaveNoWidth) {
   const ImmersedBody body = barge(0.6, 0.2, 0.12);
-  const Equilibrium e = solve_equilibrium(body, {2.0, {0.3, 0, 0.05}}, rho);
+  const Equilibrium e = solve_equilibrium(body, {2.0, {0.3, 0, 0.05}}, test_water);
   const std::vector<UncertainMass> one{{2.0, 0.0, {0.3, 0, 0.05}, Vec3::Zero()}};
-  const Spread s = sample_spread(e, MassScatter(one, 100), one, rho, {{0, 0, 0.12}});
+  const Spread s = sample_spread(e, MassScatter(one, 100), one, test_water, {{0, 0, 0.12}});
   EXPECT_EQ(s.trim.low, s.trim.high);
   EXPECT_NEAR(s.least_freeboard.middle, 0.12 - 2.0 / 120.0, 1e-6);
 }
@@ -137,8 +137,8 @@ TEST(Spread, CertainMassesHaveNoWidth) {
 TEST(Stability, OfAShallowBoxUpsideDownIsAsGoodAsUpright) {
   const ImmersedBody body = barge(0.6, 0.2, 0.08);
   const Loading loading{3.0, {0.3, 0, 0.04}};
-  const Equilibrium e = solve_equilibrium(body, loading, rho);
-  const Stability s = assess_stability(body, loading, rho, e.plane);
+  const Equilibrium e = solve_equilibrium(body, loading, test_water);
+  const Stability s = assess_stability(body, loading, test_water, e.plane);
   // Symmetrical top and bottom: the arm vanishes at 90 degrees and the boat lies happily at 180.
   ASSERT_TRUE(s.vanishing_angle.has_value());
   EXPECT_NEAR(degrees(*s.vanishing_angle), 90.0, 0.5);
@@ -152,15 +152,15 @@ TEST(Stability, BulkyTopAndLowWeightRightFromEveryAngle) {
   const ImmersedBody body =
       body_of(prism({{-0.1, 0}, {0.1, 0}, {0.1, 0.08}, {0.03, 0.26}, {-0.03, 0.26}, {-0.1, 0.08}}, 0.6, 12));
   const Loading loading{5.0, {0.3, 0, 0.02}};
-  const Equilibrium e = solve_equilibrium(body, loading, rho);
-  EXPECT_TRUE(assess_stability(body, loading, rho, e.plane).self_righting);
+  const Equilibrium e = solve_equilibrium(body, loading, test_water);
+  EXPECT_TRUE(assess_stability(body, loading, test_water, e.plane).self_righting);
 }
 
 TEST(Submersion, OfAPointFollowsTheHeel) {
   const ImmersedBody body = barge(0.6, 0.2, 0.08);
   const Loading loading{6.0, {0.3, 0, 0.03}};
-  const Equilibrium e = solve_equilibrium(body, loading, rho);
-  const auto side = righting_arms(body, loading, rho, heel_steps(), e.plane);
+  const Equilibrium e = solve_equilibrium(body, loading, test_water);
+  const auto side = righting_arms(body, loading, test_water, heel_steps(), e.plane);
   // The deck edge at half beam, 30 mm over the water: tan(heel) = 0.3 while wall-sided.
   const auto heel = submersion_heel(side, {0.3, -0.1, 0.08});
   ASSERT_TRUE(heel.has_value());

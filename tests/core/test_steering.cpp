@@ -1,12 +1,12 @@
 // Foils, linkages, turning.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
 #include "assessment/drive_edits.h"
 #include "findings.h"
 #include "project/json.h"
+#include "property.h"
 #include "shapes.h"
 #include "steering/steering.h"
 
@@ -25,18 +25,18 @@ TEST(Foil, LiftSlopeLiesBetweenTheKnownLimits) {
   EXPECT_NE(refusal_of([] { return lift_slope(0.0); }).find("aspect ratio"), std::string::npos);
 }
 
-RC_GTEST_PROP(Foil, ForcesMirrorWithTheAngleAndGrowWithTheSquareOfTheSpeed, ()) {
-  const Foil f{.chord = *rc::gen::inRange(10, 60) / 1e3, .span = *rc::gen::inRange(20, 90) / 1e3};
-  const double a = *rc::gen::inRange(1, 400) / 1e3, v = *rc::gen::inRange(5, 100) / 10.0;
+PROPERTY(Foil, ForcesMirrorWithTheAngleAndGrowWithTheSquareOfTheSpeed) {
+  const Foil f{.chord = any::whole(10, 60) / 1e3, .span = any::whole(20, 90) / 1e3};
+  const double a = any::whole(1, 400) / 1e3, v = any::whole(5, 100) / 10.0;
   // The same Reynolds number at twice the speed: else the faster foil stalls later.
   constexpr double nu = 1e-6;
   const FoilForce one = foil_force(f, a, v, 1000.0, nu), other = foil_force(f, -a, v, 1000.0, nu),
                   twice = foil_force(f, a, 2.0 * v, 1000.0, 2.0 * nu);
-  RC_ASSERT(one.lift == -other.lift);
-  RC_ASSERT(one.torque == -other.torque);
-  RC_ASSERT(one.drag == other.drag && one.drag > 0.0);
-  RC_ASSERT(std::abs(twice.lift - 4.0 * one.lift) < 1e-9 * twice.lift);
-  RC_ASSERT(one.stalled == (a > stall_angle(v * f.chord / nu)));
+  HOLDS(one.lift == -other.lift);
+  HOLDS(one.torque == -other.torque);
+  HOLDS(one.drag == other.drag && one.drag > 0.0);
+  HOLDS(std::abs(twice.lift - 4.0 * one.lift) < 1e-9 * twice.lift);
+  HOLDS(one.stalled == (a > stall_angle(v * f.chord / nu)));
 }
 
 TEST(Foil, ASmallRudderStallsEarlierAndNoneEarlierForGoingFaster) {
@@ -92,20 +92,20 @@ TEST(LinkageCourse, ALongServoArmOnAShortHornBindsAtTwentyEight) {
 }
 
 // Virtual work: horn torque over servo torque is servo turn over horn turn, whatever the geometry.
-RC_GTEST_PROP(LinkageCourse, LeverageIsTheInverseOfTheAngleGained, ()) {
+PROPERTY(LinkageCourse, LeverageIsTheInverseOfTheAngleGained) {
   Linkage k;
-  k.servo_arm = *rc::gen::inRange(8, 20) / 1e3;
-  k.horn_arm = *rc::gen::inRange(10, 25) / 1e3;
-  k.distance = *rc::gen::inRange(60, 200) / 1e3;
-  k.offset = *rc::gen::inRange(-15, 16) / 1e3;
-  k.servo_neutral = *rc::gen::inRange(-20, 21) / 100.0;
-  k.horn_neutral = *rc::gen::inRange(-20, 21) / 100.0;
+  k.servo_arm = any::whole(8, 20) / 1e3;
+  k.horn_arm = any::whole(10, 25) / 1e3;
+  k.distance = any::whole(60, 200) / 1e3;
+  k.offset = any::whole(-15, 16) / 1e3;
+  k.servo_neutral = any::whole(-20, 21) / 100.0;
+  k.horn_neutral = any::whole(-20, 21) / 100.0;
   k.servo_throw = 0.35;
   const LinkageCourse c = linkage_course(k, 701);
-  RC_PRE(!c.binds_at);
+  ONLY_IF(!c.binds_at);
   for (std::size_t i = 10; i + 10 < c.steps.size(); i += 53) {
     const double gained = (c.steps[i + 1].horn - c.steps[i - 1].horn) / (c.steps[i + 1].servo - c.steps[i - 1].servo);
-    RC_ASSERT(std::abs(std::abs(gained) * c.steps[i].leverage - 1.0) < 2e-3);
+    HOLDS(std::abs(std::abs(gained) * c.steps[i].leverage - 1.0) < 2e-3);
   }
 }
 

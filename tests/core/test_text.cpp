@@ -2,11 +2,11 @@
 #include "base/text.h"
 
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <map>
 
 #include "base/error.h"
+#include "property.h"
 #include "texts.h"
 
 namespace plucky {
@@ -70,14 +70,14 @@ TEST(Text, ARefusalKeepsPlaceAndReasonApart) {
   EXPECT_STREQ(InvalidInput("", "is empty").what(), "is empty");
 }
 
-RC_GTEST_PROP(Text, EqualWhenAllOfItIs, ()) {
-  const auto name = *rc::gen::arbitrary<std::string>();
-  const auto number = *rc::gen::inRange(-1000, 1000);
+PROPERTY(Text, EqualWhenAllOfItIs) {
+  const auto name = any::text();
+  const auto number = any::whole(-1000, 1000);
   const Text a("{0}: {1}", name, number), b("{0}: {1}", std::string(name), number);
-  RC_ASSERT(a == b);
-  RC_ASSERT(!(a == Text("{0}: {1}", name, number + 1)));
-  RC_ASSERT(!(a == Text("{1}: {0}", name, number)));
-  RC_ASSERT(plain(a).find(name) != std::string::npos);
+  HOLDS(a == b);
+  HOLDS(!(a == Text("{0}: {1}", name, number + 1)));
+  HOLDS(!(a == Text("{1}: {0}", name, number)));
+  HOLDS(plain(a).find(name) != std::string::npos);
 }
 
 }  // namespace

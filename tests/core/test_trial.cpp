@@ -1,6 +1,5 @@
 // Bath test, weighing, checklist, ignored findings, adopted masses.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <algorithm>
 #include <cmath>
@@ -10,6 +9,7 @@
 #include "base/error.h"
 #include "findings.h"
 #include "project/json.h"
+#include "property.h"
 #include "shapes.h"
 #include "trial/bath_test.h"
 #include "trial/weighing.h"
@@ -32,24 +32,24 @@ std::string complaint(const std::vector<FreeboardReading>& readings, const Asses
 
 }  // namespace
 
-RC_GTEST_PROP(BathTest, GivesAKnownMassAndCgBackFromTheFreeboards, ()) {
+PROPERTY(BathTest, GivesAKnownMassAndCgBackFromTheFreeboards) {
   Project p = sample_boat();
-  p.layout.parts[1].mass = *rc::gen::inRange(100, 900) / 1000.0;
-  p.layout.parts[3].mass = *rc::gen::inRange(0, 200) / 1000.0;
+  p.layout.parts[1].mass = any::whole(100, 900) / 1000.0;
+  p.layout.parts[3].mass = any::whole(0, 200) / 1000.0;
   p.layout.parts[0].rail = 0;
-  p.layout.parts[0].place.x() = *rc::gen::inRange(150, 400) / 1000.0;
-  p.layout.parts[2].place.y() = *rc::gen::inRange(-30, 30) / 1000.0;
+  p.layout.parts[0].place.x() = any::whole(150, 400) / 1000.0;
+  p.layout.parts[2].place.y() = any::whole(-30, 30) / 1000.0;
   const Assessment a = assess(p);
-  RC_PRE(a.flotation.upright());
+  ONLY_IF(a.flotation.upright());
   std::vector<FreeboardReading> readings = read_off(a);
-  RC_PRE(std::all_of(readings.begin(), readings.end(), [](const auto& r) { return r.freeboard > -0.02; }));
-  if (*rc::gen::arbitrary<bool>()) readings.erase(readings.begin() + *rc::gen::inRange(0, 2), readings.end() - 2);
+  ONLY_IF(std::all_of(readings.begin(), readings.end(), [](const auto& r) { return r.freeboard > -0.02; }));
+  if (any::either()) readings.erase(readings.begin() + any::whole(0, 2), readings.end() - 2);
   if (readings.size() < 3) readings = read_off(a);
   const BathAnswer b = solve_bath_test(a.hull->body, a.density(), readings, 0.001, a.mass.cg.z());
-  RC_ASSERT(b.solved);
-  RC_ASSERT(std::abs(b.mass - a.mass.total) < 1e-4 * a.mass.total);
-  RC_ASSERT((b.cg - a.mass.cg).norm() < 2e-4);
-  RC_ASSERT(b.mass_sigma > 0.0);
+  HOLDS(b.solved);
+  HOLDS(std::abs(b.mass - a.mass.total) < 1e-4 * a.mass.total);
+  HOLDS((b.cg - a.mass.cg).norm() < 2e-4);
+  HOLDS(b.mass_sigma > 0.0);
 }
 
 TEST(BathTest, ItsUncertaintyIsThatOfManyMisreadings) {
@@ -136,10 +136,10 @@ TEST(Weighing, TwoScalesGiveTheLever) {
   refuse({{.place = {0.1, 0, 0}, .mass = 0.0}, {.place = {0.4, 0, 0}, .mass = 0.0}});
 }
 
-RC_GTEST_PROP(Weighing, ThreeSupportsGiveAnyCgBetweenThemBack, ()) {
+PROPERTY(Weighing, ThreeSupportsGiveAnyCgBetweenThemBack) {
   const Vec3 corner[] = {{0.05, 0.08, 0}, {0.05, -0.07, 0}, {0.55, 0.01, 0}};
-  const double u = *rc::gen::inRange(1, 98) / 100.0, v = (1.0 - u) * *rc::gen::inRange(1, 99) / 100.0;
-  const double share[] = {u, v, 1.0 - u - v}, mass = *rc::gen::inRange(200, 5000) / 1000.0;
+  const double u = any::whole(1, 98) / 100.0, v = (1.0 - u) * any::whole(1, 99) / 100.0;
+  const double share[] = {u, v, 1.0 - u - v}, mass = any::whole(200, 5000) / 1000.0;
   std::vector<SupportReading> s;
   Vec3 cg = Vec3::Zero();
   for (int i = 0; i < 3; ++i) {
@@ -147,8 +147,8 @@ RC_GTEST_PROP(Weighing, ThreeSupportsGiveAnyCgBetweenThemBack, ()) {
     cg += share[i] * corner[i];
   }
   const FoundMass f = weigh_boat(s, 0.0005, 0.001, 0.05);
-  RC_ASSERT(std::abs(f.mass - mass) < 1e-9);
-  RC_ASSERT((f.cg.head<2>() - cg.head<2>()).norm() < 1e-9);
+  HOLDS(std::abs(f.mass - mass) < 1e-9);
+  HOLDS((f.cg.head<2>() - cg.head<2>()).norm() < 1e-9);
 }
 
 TEST(Checklist, BeginsWithTheBoatsOwnFindingsAndItsParts) {

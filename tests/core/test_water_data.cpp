@@ -1,7 +1,6 @@
 // Circuit and seals as data: files, tables, refusals, geometry of hoses and bays, what ledger and checklist make of
 // them.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 
@@ -10,6 +9,7 @@
 #include "assessment/reason.h"
 #include "findings.h"
 #include "project/json.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -152,7 +152,7 @@ TEST(WaterData, EveryPickupGivesMoreHeadTheMoreItTakesOfTheStream) {
   EXPECT_GT(recovery(FittingKind::angled_tap), 3.0 * recovery(FittingKind::flush_tap));
 }
 
-RC_GTEST_PROP(Hoses, ArePathsFromPortToPortNoShorterThanTheStraightLine, ()) {
+PROPERTY(Hoses, ArePathsFromPortToPortNoShorterThanTheStraightLine) {
   static const Project p = [] {
     Project q = powered_boat();
     q.hull.fineness = 0.4;
@@ -162,47 +162,47 @@ RC_GTEST_PROP(Hoses, ArePathsFromPortToPortNoShorterThanTheStraightLine, ()) {
   static const Assessment a = assess(p);
   Project moved = p;
   Part& esc = part_of(moved, PartKind::esc);
-  esc.place.x() += *rc::gen::inRange(-60, 60) * 1e-3;
-  esc.place.y() += *rc::gen::inRange(-20, 20) * 1e-3;
+  esc.place.x() += any::whole(-60, 60) * 1e-3;
+  esc.place.y() += any::whole(-20, 20) * 1e-3;
   const auto paths = route_hoses(a.hull->space, moved.layout, a.power.line, moved.cooling);
   for (std::size_t i = 0; i < paths.size(); ++i) {
     const Hose& h = moved.cooling.hoses[i];
     const Vec3 from = port_place(*moved.cooling.find(h.from), h.from_port, moved.layout);
     const Vec3 to = port_place(*moved.cooling.find(h.to), h.to_port, moved.layout);
-    RC_ASSERT((paths[i].points.front() - from).norm() < 1e-12);
-    RC_ASSERT((paths[i].points.back() - to).norm() < 1e-12);
+    HOLDS((paths[i].points.front() - from).norm() < 1e-12);
+    HOLDS((paths[i].points.back() - to).norm() < 1e-12);
     double corners = 0.0;
     for (std::size_t k = 1; k < paths[i].points.size(); ++k)
       corners += (paths[i].points[k] - paths[i].points[k - 1]).norm();
-    RC_ASSERT(paths[i].length <= corners + 1e-9);
-    RC_ASSERT(paths[i].length > 0.8 * (to - from).norm());  // rounded corners are cut, walls are not
-    RC_ASSERT(std::abs(paths[i].mass - hose_mass(h, paths[i].length)) < 1e-12);
-    RC_ASSERT(paths[i].highest.z() >= std::max(from.z(), to.z()) - 1e-12);
+    HOLDS(paths[i].length <= corners + 1e-9);
+    HOLDS(paths[i].length > 0.8 * (to - from).norm());  // rounded corners are cut, walls are not
+    HOLDS(std::abs(paths[i].mass - hose_mass(h, paths[i].length)) < 1e-12);
+    HOLDS(paths[i].highest.z() >= std::max(from.z(), to.z()) - 1e-12);
   }
 }
 
-RC_GTEST_PROP(Bays, HoldWhatIsPouredInAndTheWaterRunsToTheLowEnd, ()) {
+PROPERTY(Bays, HoldWhatIsPouredInAndTheWaterRunsToTheLowEnd) {
   static const Project p = powered_boat();
   static const HullModel hull = build_hull(p.hull);
   static const std::vector<Compartment> bays = compartments_of(hull, p.hull);
   const Compartment& bay = bays[0];
-  const double poured = bay.volume() * *rc::gen::inRange(1, 95) / 100.0;
-  const Attitude lies{0.0, radians(*rc::gen::inRange(-60, 60) / 10.0)};
+  const double poured = bay.volume() * any::whole(1, 95) / 100.0;
+  const Attitude lies{0.0, radians(any::whole(-60, 60) / 10.0)};
   const Compartment::Water w = bay.holding(poured, lies);
   const Compartment::Water more = bay.holding(1.04 * poured, lies);
-  RC_ASSERT(more.depth >= w.depth - 1e-9);
-  RC_ASSERT(w.centre.x() > bay.from() && w.centre.x() < bay.to());
-  RC_ASSERT(bay.depth_at(w, lies, w.lowest_x) > 0.0);
+  HOLDS(more.depth >= w.depth - 1e-9);
+  HOLDS(w.centre.x() > bay.from() && w.centre.x() < bay.to());
+  HOLDS(bay.depth_at(w, lies, w.lowest_x) > 0.0);
   const Compartment::Water level = bay.holding(poured, {0.0, 0.0});
   // Bow up, the water goes aft; bow down, forward.
-  if (lies.trim > radians(1.0)) RC_ASSERT(w.centre.x() < level.centre.x() + 1e-6);
-  if (lies.trim < radians(-1.0)) RC_ASSERT(w.centre.x() > level.centre.x() - 1e-6);
+  if (lies.trim > radians(1.0)) HOLDS(w.centre.x() < level.centre.x() + 1e-6);
+  if (lies.trim < radians(-1.0)) HOLDS(w.centre.x() > level.centre.x() - 1e-6);
 }
 
-RC_GTEST_PROP(Flooding, AFasterLeakIsNeverLaterInDanger, ()) {
+PROPERTY(Flooding, AFasterLeakIsNeverLaterInDanger) {
   static const Project p = powered_boat();
   static const Assessment a = assess(p);
-  const double leak = *rc::gen::inRange(5, 200) * 1e-8, place = *rc::gen::inRange(5, 50) / 100.0;
+  const double leak = any::whole(5, 200) * 1e-8, place = any::whole(5, 50) / 100.0;
   const auto danger = [&](double q) {
     const std::vector<Inlet> in{
         {"hole", {place, 0.0, 0.0}, compartment_at(a.seal.bays, place), [q](double) { return q; }}};
@@ -211,7 +211,7 @@ RC_GTEST_PROP(Flooding, AFasterLeakIsNeverLaterInDanger, ()) {
         .danger()
         .value_or(3600.0);
   };
-  RC_ASSERT(danger(1.5 * leak) <= danger(leak) * 1.02 + 1.0);
+  HOLDS(danger(1.5 * leak) <= danger(leak) * 1.02 + 1.0);
 }
 
 TEST(WaterLedger, RowsComeWithWaterAndTellWhy) {

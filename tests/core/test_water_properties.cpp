@@ -1,16 +1,15 @@
 // Cooling and sealing under random hands: files, edits, flow, warmth and leaks keep to what nature and the builder
 // expect.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 #include <set>
 
 #include "assessment/assessment.h"
 #include "assessment/checklist.h"
-#include "few_cases.h"
 #include "findings.h"
 #include "project/json.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -19,18 +18,18 @@ using namespace plucky::test;
 namespace {
 
 double within(double low, double high) {
-  return low + (high - low) * *rc::gen::inRange(0, 1001) / 1000.0;
+  return low + (high - low) * any::whole(0, 1001) / 1000.0;
 }
 
 template <class E>
 E any_up_to(E last) {
-  return static_cast<E>(*rc::gen::inRange(0, static_cast<int>(last) + 1));
+  return static_cast<E>(any::whole(0, static_cast<int>(last) + 1));
 }
 
 /// A circuit of random fittings on random places, each port used at most once.
 CoolingCircuit random_circuit(Project& p) {
   CoolingCircuit c;
-  const int fittings = *rc::gen::inRange(0, 9);
+  const int fittings = any::whole(0, 9);
   for (int i = 0; i < fittings; ++i) {
     CoolFitting f;
     f.id = p.take_id();
@@ -38,21 +37,21 @@ CoolingCircuit random_circuit(Project& p) {
     f.kind = any_up_to(FittingKind::outlet);
     f.place = {within(-0.05, 0.5), within(-0.06, 0.06), within(-0.02, 0.08)};
     for (const FittingNumber& n : fitting_numbers())
-      if (*rc::gen::inRange(0, 3) == 0) f.*n.member = within(std::max(0.0, n.low), n.high);
-    if (*rc::gen::arbitrary<bool>() && !p.layout.parts.empty())
-      f.part = p.layout.parts[*rc::gen::inRange<std::size_t>(0, p.layout.parts.size())].id;
-    f.blocked = *rc::gen::inRange(0, 6) == 0;
-    f.reversed = *rc::gen::inRange(0, 6) == 0;
-    f.in_wash = *rc::gen::arbitrary<bool>();
+      if (any::whole(0, 3) == 0) f.*n.member = within(std::max(0.0, n.low), n.high);
+    if (any::either() && !p.layout.parts.empty())
+      f.part = p.layout.parts[any::whole<std::size_t>(0, p.layout.parts.size())].id;
+    f.blocked = any::whole(0, 6) == 0;
+    f.reversed = any::whole(0, 6) == 0;
+    f.in_wash = any::either();
     f.calibration = within(0.1, 2.0);
     c.fittings.push_back(f);
   }
   std::vector<std::pair<Id, std::uint32_t>> ports;
   for (const CoolFitting& f : c.fittings)
     for (std::uint32_t i = 0; i < port_count(f.kind); ++i) ports.push_back({f.id, i});
-  while (ports.size() >= 2 && *rc::gen::inRange(0, 5) > 0) {
+  while (ports.size() >= 2 && any::whole(0, 5) > 0) {
     const auto take = [&] {
-      const auto at = static_cast<std::ptrdiff_t>(*rc::gen::inRange<std::size_t>(0, ports.size()));
+      const auto at = static_cast<std::ptrdiff_t>(any::whole<std::size_t>(0, ports.size()));
       const auto port = ports[static_cast<std::size_t>(at)];
       ports.erase(ports.begin() + at);
       return port;
@@ -64,10 +63,10 @@ CoolingCircuit random_circuit(Project& p) {
     h.material = any_up_to(HoseMaterial::brass);
     h.bore = within(0.001, 0.006);
     h.wall = within(0.0003, 0.002);
-    h.kinked = *rc::gen::inRange(0, 5) == 0;
+    h.kinked = any::whole(0, 5) == 0;
     c.hoses.push_back(h);
   }
-  if (*rc::gen::arbitrary<bool>()) {
+  if (any::either()) {
     Lane l;
     l.id = p.take_id();
     l.from = within(0.0, 0.2);
@@ -83,11 +82,11 @@ CoolingCircuit random_circuit(Project& p) {
 
 Sealing random_sealing(Project& p) {
   Sealing s;
-  s.perimeters = static_cast<std::uint32_t>(*rc::gen::inRange(0, 9));
-  s.coat_inside = *rc::gen::arbitrary<bool>();
-  s.coat_outside = *rc::gen::arbitrary<bool>();
+  s.perimeters = static_cast<std::uint32_t>(any::whole(0, 9));
+  s.coat_inside = any::either();
+  s.coat_outside = any::either();
   for (const char* key : {"shaft_tube", "hatch_edge:1", "wall", "seam:1", "pushrod", "of a boat long gone:7"}) {
-    if (*rc::gen::arbitrary<bool>()) continue;
+    if (any::either()) continue;
     SealChoice c;
     c.id = p.take_id();
     c.opening = key;
@@ -98,12 +97,12 @@ Sealing random_sealing(Project& p) {
     c.ring_section = within(0.0, 0.004);
     c.screw_spacing = within(0.0, 0.2);
     c.grease_interval = within(60.0, 1e5);
-    c.spring_to_water = *rc::gen::arbitrary<bool>();
-    c.pair = *rc::gen::arbitrary<bool>();
+    c.spring_to_water = any::either();
+    c.pair = any::either();
     s.choices.push_back(c);
   }
   for (const Part& part : p.layout.parts)
-    if (*rc::gen::inRange(0, 3) == 0)
+    if (any::whole(0, 3) == 0)
       s.shields.push_back({.id = p.take_id(), .part = part.id, .shield = any_up_to(Shield::sealed)});
   s.bilge.trigger = within(0.001, 0.1);
   s.bilge.flow = within(1e-6, 1e-4);
@@ -143,33 +142,33 @@ bool finite(const Assessment& a) {
 
 }  // namespace
 
-RC_GTEST_PROP(WaterFiles, AnyCircuitAndAnySealsComeBackTheSame, ()) {
+PROPERTY(WaterFiles, AnyCircuitAndAnySealsComeBackTheSame) {
   Project p = coarse_boat();
   p.cooling = random_circuit(p);
   p.sealing = random_sealing(p);
   check_project(p);
-  RC_ASSERT(project_from_json(project_to_json(p)) == p);
+  HOLDS(project_from_json(project_to_json(p)) == p);
 }
 
-RC_GTEST_PROP(WaterFiles, AFieldOfTheWrongKindIsRefusedWithItsPlaceOrDoesNotMatter, ()) {
+PROPERTY(WaterFiles, AFieldOfTheWrongKindIsRefusedWithItsPlaceOrDoesNotMatter) {
   Project p = coarse_boat();
   p.cooling = random_circuit(p);
   p.sealing = random_sealing(p);
   auto json = nlohmann::ordered_json::parse(project_to_json(p));
   // Any leaf of the two rooms becomes something else.
-  const char* room = *rc::gen::element("cooling", "sealing");
+  const char* room = any::one_of({"cooling", "sealing"});
   const auto flat = json[room].flatten();
-  RC_PRE(!flat.empty());
+  ONLY_IF(!flat.empty());
   auto it = flat.begin();
-  std::advance(it, *rc::gen::inRange<std::ptrdiff_t>(0, static_cast<std::ptrdiff_t>(flat.size())));
+  std::advance(it, any::whole<std::ptrdiff_t>(0, static_cast<std::ptrdiff_t>(flat.size())));
   const nlohmann::ordered_json::json_pointer leaf(it.key());
   json[room][leaf] =
-      *rc::gen::element<nlohmann::ordered_json>("wet", -1e30, nlohmann::ordered_json::array({1, 2}), true, nullptr);
+      any::one_of<nlohmann::ordered_json>({"wet", -1e30, nlohmann::ordered_json::array({1, 2}), true, nullptr});
   try {
     const Project back = project_from_json(json.dump());
     check_project(back);
   } catch (const InvalidInput& e) {
-    RC_ASSERT(std::string(e.what()).size() > 5);
+    HOLDS(std::string(e.what()).size() > 5);
   }
 }
 
@@ -179,39 +178,39 @@ TEST(WaterBoats, WhateverIsDrawnHasAnAnswerWithoutNumbersThatAreNone) {
     p.cooling = random_circuit(p);
     p.sealing = random_sealing(p);
     const Assessment a = assess(p);
-    RC_ASSERT(finite(a));
-    RC_ASSERT(a.hoses.size() == p.cooling.hoses.size());
-    RC_ASSERT(a.water.solved || a.water.stale || !a.water.message.empty() || p.cooling.empty() || !a.power.full.runs());
+    HOLDS(finite(a));
+    HOLDS(a.hoses.size() == p.cooling.hoses.size());
+    HOLDS(a.water.solved || a.water.stale || !a.water.message.empty() || p.cooling.empty() || !a.power.full.runs());
     // What comes in through pickups goes out through outlets, or back through a pump that another one presses.
     double balance = 0.0;
     for (const PickupFlow& f : a.water.pickups) balance += f.flow;
     for (const OutletFlow& o : a.water.outlets) balance -= o.flow;
-    if (a.water.solved) RC_ASSERT(std::abs(balance) / ml_min < 1e-2);
+    if (a.water.solved) HOLDS(std::abs(balance) / ml_min < 1e-2);
     // The boat weighs what it weighed and its plumbing.
     Project bare = p;
     bare.cooling = {};
-    RC_ASSERT(std::abs(a.mass.total - assess(bare).mass.total - a.plumbing.mass) < 1e-9);
+    HOLDS(std::abs(a.mass.total - assess(bare).mass.total - a.plumbing.mass) < 1e-9);
   });
 }
 
-RC_GTEST_PROP(WaterEdits, TakingThingsOutNeverLeavesAnythingHanging, ()) {
+PROPERTY(WaterEdits, TakingThingsOutNeverLeavesAnythingHanging) {
   Project p = coarse_boat();
   p.cooling = random_circuit(p);
   p.sealing = random_sealing(p);
-  while (!p.layout.parts.empty() && *rc::gen::inRange(0, 4) > 0) {
-    const Part gone = p.layout.parts[*rc::gen::inRange<std::size_t>(0, p.layout.parts.size())];
+  while (!p.layout.parts.empty() && any::whole(0, 4) > 0) {
+    const Part gone = p.layout.parts[any::whole<std::size_t>(0, p.layout.parts.size())];
     const Project before = p;
     p = apply(p, {"out", RemovePart{gone.id}});
     for (const CoolFitting& f : p.cooling.fittings) {
-      RC_ASSERT(f.part == 0 || p.layout.find(f.part));
+      HOLDS(f.part == 0 || p.layout.find(f.part));
       // Nothing jumped.
-      RC_ASSERT((fitting_place(f, p.layout) - fitting_place(*before.cooling.find(f.id), before.layout)).norm() < 1e-12);
+      HOLDS((fitting_place(f, p.layout) - fitting_place(*before.cooling.find(f.id), before.layout)).norm() < 1e-12);
     }
-    for (const PartShield& s : p.sealing.shields) RC_ASSERT(p.layout.find(s.part));
+    for (const PartShield& s : p.sealing.shields) HOLDS(p.layout.find(s.part));
   }
 }
 
-RC_GTEST_PROP(Nipples, TurnAboutTheCanAndStayOnIt, ()) {
+PROPERTY(Nipples, TurnAboutTheCanAndStayOnIt) {
   static const Project p = plumbed_coarse(Plumbing::series);
   Project q = p;
   const Part& motor = part_of(q, PartKind::motor);
@@ -220,10 +219,10 @@ RC_GTEST_PROP(Nipples, TurnAboutTheCanAndStayOnIt, ()) {
     f.turn = within(-3.14, 3.14);
     for (std::uint32_t port : {0U, 1U}) {
       const Vec3 at = port_place(f, port, q.layout) - motor.place, out = port_direction(f, port);
-      RC_ASSERT(std::abs(std::hypot(at.y(), at.z()) - 0.5 * motor.size.z()) < 1e-9);
-      RC_ASSERT(std::abs(out.norm() - 1.0) < 1e-12);
-      RC_ASSERT(std::abs(at.y() * out.z() - at.z() * out.y()) < 1e-9);  // it leaves straight away from the axis
-      RC_ASSERT(f.turn == 0.0 || (out.y() > 0.0) == (f.turn > 0.0));    // positive to port
+      HOLDS(std::abs(std::hypot(at.y(), at.z()) - 0.5 * motor.size.z()) < 1e-9);
+      HOLDS(std::abs(out.norm() - 1.0) < 1e-12);
+      HOLDS(std::abs(at.y() * out.z() - at.z() * out.y()) < 1e-9);  // it leaves straight away from the axis
+      HOLDS(f.turn == 0.0 || (out.y() > 0.0) == (f.turn > 0.0));    // positive to port
     }
   }
 }
@@ -236,9 +235,9 @@ TEST(Bore, WiderHosesNeverCarryLessNorRunWarmer) {
     const double bore = within(0.0015, 0.005);
     const auto at = [&](double b) { return try_option("", with_bore(p.cooling, b), boat, a.power, a.hull->space); };
     const OptionResult narrow = at(bore), wide = at(1.25 * bore);
-    RC_ASSERT(wide.taken >= narrow.taken * (1.0 - 1e-6));
-    RC_ASSERT(wide.mass > narrow.mass);
-    RC_ASSERT(wide.winding <= narrow.winding + 0.5);
+    HOLDS(wide.taken >= narrow.taken * (1.0 - 1e-6));
+    HOLDS(wide.mass > narrow.mass);
+    HOLDS(wide.winding <= narrow.winding + 0.5);
   });
 }
 
@@ -251,16 +250,16 @@ TEST(Warmth, AWarmerLakeNeverCoolsBetterAndDryIsNeverCoolerThanWet) {
     const Assessment cool = assess(warm);
     warm.cooling.water = lake + within(1.0, 8.0);
     const Assessment warmer = assess(warm);
-    RC_ASSERT(cool.heat.parts.size() == warmer.heat.parts.size());
+    HOLDS(cool.heat.parts.size() == warmer.heat.parts.size());
     for (std::size_t i = 0; i < cool.heat.parts.size(); ++i) {
       const PartHeat &c = cool.heat.parts[i], &w = warmer.heat.parts[i];
-      RC_ASSERT(w.end >= c.end - 0.05);
+      HOLDS(w.end >= c.end - 0.05);
       if (!c.cooled) continue;
-      RC_ASSERT(c.dry_end >= c.end - 0.05);
-      RC_ASSERT((!c.time_dry || !c.time_wet || *c.time_wet >= *c.time_dry - 1.0));
-      RC_ASSERT(c.water_in >= lake - 1e-9);
-      RC_ASSERT(c.water_out >= c.water_in - 1e-9);
-      RC_ASSERT(c.time.size() == c.wet.size() && c.time.size() == c.dry.size());
+      HOLDS(c.dry_end >= c.end - 0.05);
+      HOLDS((!c.time_dry || !c.time_wet || *c.time_wet >= *c.time_dry - 1.0));
+      HOLDS(c.water_in >= lake - 1e-9);
+      HOLDS(c.water_out >= c.water_in - 1e-9);
+      HOLDS(c.time.size() == c.wet.size() && c.time.size() == c.dry.size());
     }
   });
 }
@@ -277,23 +276,23 @@ TEST(Leaks, TheBudgetIsTheSumOfItsWaysAndNoSealBeatsASoundOne) {
     for (const SealOpening& o : a.seal.openings) {
       standing += o.expected;
       running += o.running;
-      RC_ASSERT(keys.insert(o.key).second);
-      RC_ASSERT(o.compartment < a.seal.bays.size());
-      RC_ASSERT(o.worst >= o.expected);
-      RC_ASSERT(o.expected == 0.0 || o.below_water() || o.kind == OpeningKind::wall);
+      HOLDS(keys.insert(o.key).second);
+      HOLDS(o.compartment < a.seal.bays.size());
+      HOLDS(o.worst >= o.expected);
+      HOLDS(o.expected == 0.0 || o.below_water() || o.kind == OpeningKind::wall);
     }
-    RC_ASSERT(std::abs(standing - a.seal.expected) <= 1e-9 * standing);
-    RC_ASSERT(std::abs(running - a.seal.running) <= 1e-9 * running);
+    HOLDS(std::abs(standing - a.seal.expected) <= 1e-9 * standing);
+    HOLDS(std::abs(running - a.seal.running) <= 1e-9 * running);
     // Seams: one fewer than the pieces the hull is cut into.
     const auto seams = std::count_if(a.seal.openings.begin(), a.seal.openings.end(),
                                      [](const SealOpening& o) { return o.kind == OpeningKind::seam; });
     const double pieces = std::ceil(a.hull->model.length() / p.brief.longest_piece);
-    RC_ASSERT(static_cast<double>(seams) == std::max(0.0, pieces - 1.0));
+    HOLDS(static_cast<double>(seams) == std::max(0.0, pieces - 1.0));
     // All put right: no way in takes more than before.
     Project sound = p;
     for (SealChoice& c : sound.sealing.choices) c.condition = SealCondition::sound;
     const Assessment b = assess(sound);
-    for (const SealOpening& o : a.seal.openings) RC_ASSERT(b.seal.find(o.key)->expected <= o.expected + 1e-15);
+    for (const SealOpening& o : a.seal.openings) HOLDS(b.seal.find(o.key)->expected <= o.expected + 1e-15);
   });
 }
 

@@ -1,6 +1,5 @@
 // Archive, boat file and units.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 #include <sys/wait.h>
 #include <unistd.h>
 
@@ -17,6 +16,7 @@
 #include "io/units.h"
 #include "io/zip.h"
 #include "project/json.h"
+#include "property.h"
 #include "shapes.h"
 
 using namespace plucky;
@@ -148,16 +148,16 @@ TEST(Zip, RefusesNamesThatLeaveTheArchiveAndBombs) {
   EXPECT_FALSE(refusal_of([&] { (void)unzip(lies); }).empty());
 }
 
-RC_GTEST_PROP(BoatFile, DamagedBytesNeverCrashAndAlwaysExplain, ()) {
+PROPERTY(BoatFile, DamagedBytesNeverCrashAndAlwaysExplain) {
   static const std::string good = project_to_bytes(sample_boat());
   std::string bytes = good;
   for (int i = 0; i < 4; ++i)
-    bytes[static_cast<std::size_t>(*rc::gen::inRange<int>(0, static_cast<int>(bytes.size())))] =
-        static_cast<char>(*rc::gen::inRange(0, 256));
+    bytes[static_cast<std::size_t>(any::whole<int>(0, static_cast<int>(bytes.size())))] =
+        static_cast<char>(any::whole(0, 256));
   try {
     (void)project_from_bytes(bytes);
   } catch (const InvalidInput& e) {
-    RC_ASSERT(!e.reason().empty());
+    HOLDS(!e.reason().empty());
   }
 }
 
@@ -186,16 +186,16 @@ TEST(Units, RefuseNonsenseAndSayWhatWasExpected) {
         << text;
 }
 
-RC_GTEST_PROP(Units, WhatIsShownIsUnderstood, ()) {
-  const auto dimension = *rc::gen::element(Dimension::length, Dimension::mass, Dimension::angle, Dimension::volume,
-                                           Dimension::ratio, Dimension::speed, Dimension::area);
-  const auto system = *rc::gen::element(UnitSystem::metric, UnitSystem::inch);
-  const double si = *rc::gen::inRange(-2000000, 2000000) / 1e6;
+PROPERTY(Units, WhatIsShownIsUnderstood) {
+  const auto dimension = any::one_of({Dimension::length, Dimension::mass, Dimension::angle, Dimension::volume,
+                                      Dimension::ratio, Dimension::speed, Dimension::area});
+  const auto system = any::one_of({UnitSystem::metric, UnitSystem::inch});
+  const double si = any::whole(-2000000, 2000000) / 1e6;
   const Shown shown = show({si, dimension}, system);
   const double back = parse_quantity(shown.joined(), dimension, system);
   const Shown again = show({back, dimension}, system);
-  RC_ASSERT(again.number == shown.number);
-  RC_ASSERT(again.unit == shown.unit);
+  HOLDS(again.number == shown.number);
+  HOLDS(again.unit == shown.unit);
 }
 
 TEST(Units, FillFindingsInBothSystems) {

@@ -1,12 +1,12 @@
 // Bare networks as JSON: what is written is read, the field's names decide, and damage is answered in words.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <cmath>
 #include <nlohmann/json.hpp>
 
 #include "base/quantity.h"
 #include "io/network_file.h"
+#include "property.h"
 #include "shapes.h"
 #include "texts.h"
 
@@ -77,43 +77,43 @@ TEST(NetworkFile, TheBuildersTwoCoolersAreReadAndShareTheFlow) {
   EXPECT_GT(total(2), total(3));
 }
 
-RC_GTEST_PROP(NetworkFile, WhatIsWrittenIsRead, ()) {
-  const auto within = [](double low, double high) { return low + (high - low) * *rc::gen::inRange(0, 1001) / 1000.0; };
+PROPERTY(NetworkFile, WhatIsWrittenIsRead) {
+  const auto within = [](double low, double high) { return low + (high - low) * any::whole(0, 1001) / 1000.0; };
   Network n;
-  const int nodes = *rc::gen::inRange(2, 7);
+  const int nodes = any::whole(2, 7);
   for (int i = 0; i < nodes; ++i) {
     NetNode node{Text("n" + std::to_string(i)), within(-1.0, 1.0), {}};
-    if (*rc::gen::arbitrary<bool>()) node.pressure = within(-1e4, 1e5);
+    if (any::either()) node.pressure = within(-1e4, 1e5);
     n.nodes.push_back(node);
   }
-  const int elements = *rc::gen::inRange(1, 9);
+  const int elements = any::whole(1, 9);
   for (int i = 0; i < elements; ++i) {
     NetElement e;
     e.name = Text("e" + std::to_string(i));
-    e.kind = *rc::gen::arbitrary<bool>() ? NetKind::pump : NetKind::pipe;
-    e.from = static_cast<std::size_t>(*rc::gen::inRange(0, nodes));
-    e.to = static_cast<std::size_t>(*rc::gen::inRange(0, nodes));
+    e.kind = any::either() ? NetKind::pump : NetKind::pipe;
+    e.from = static_cast<std::size_t>(any::whole(0, nodes));
+    e.to = static_cast<std::size_t>(any::whole(0, nodes));
     e.bore = within(0.0005, 0.02);
     e.length = within(0.0, 3.0);
     e.loss = within(0.0, 20.0);
     e.roughness = within(0.0, 1e-4);
-    e.one_way = *rc::gen::arbitrary<bool>();
-    e.closed = *rc::gen::arbitrary<bool>();
+    e.one_way = any::either();
+    e.closed = any::either();
     e.pump_pressure = within(0.0, 5e4);
     e.pump_flow = within(0.0, 1e-4);
     n.elements.push_back(e);
   }
   const NetworkFile back = read_network(written(n, 1026.0, 1.19e-6).dump(), "net.json");
-  RC_ASSERT(back.density == 1026.0);
-  RC_ASSERT(back.viscosity == 1.19e-6);
-  RC_ASSERT(back.network.nodes.size() == n.nodes.size());
-  RC_ASSERT(back.network.elements.size() == n.elements.size());
+  HOLDS(back.density == 1026.0);
+  HOLDS(back.viscosity == 1.19e-6);
+  HOLDS(back.network.nodes.size() == n.nodes.size());
+  HOLDS(back.network.elements.size() == n.elements.size());
   for (std::size_t i = 0; i < n.nodes.size(); ++i) {
-    RC_ASSERT(back.network.nodes[i].name == n.nodes[i].name);
-    RC_ASSERT(back.network.nodes[i].height == n.nodes[i].height);
-    RC_ASSERT(back.network.nodes[i].pressure == n.nodes[i].pressure);
+    HOLDS(back.network.nodes[i].name == n.nodes[i].name);
+    HOLDS(back.network.nodes[i].height == n.nodes[i].height);
+    HOLDS(back.network.nodes[i].pressure == n.nodes[i].pressure);
   }
-  RC_ASSERT(written(back.network, 1026.0, 1.19e-6) == written(n, 1026.0, 1.19e-6));
+  HOLDS(written(back.network, 1026.0, 1.19e-6) == written(n, 1026.0, 1.19e-6));
 }
 
 TEST(NetworkFile, EveryNumberOutsideItsRangeIsNamedWithItsPlace) {
@@ -150,20 +150,20 @@ TEST(NetworkFile, EveryNumberOutsideItsRangeIsNamedWithItsPlace) {
   EXPECT_NE(refusal(crowd).find("/nodes: has 2005 entries, needs at most 2000"), std::string::npos) << refusal(crowd);
 }
 
-RC_GTEST_PROP(NetworkFile, DamagedTextIsANetworkOrARefusalWithTheFilesName, ()) {
+PROPERTY(NetworkFile, DamagedTextIsANetworkOrARefusalWithTheFilesName) {
   std::string text = two_coolers;
-  const int hits = *rc::gen::inRange(1, 6);
+  const int hits = any::whole(1, 6);
   for (int i = 0; i < hits; ++i) {
-    const auto at = *rc::gen::inRange<std::size_t>(0, text.size());
-    switch (*rc::gen::inRange(0, 3)) {
+    const auto at = any::whole<std::size_t>(0, text.size());
+    switch (any::whole(0, 3)) {
       case 0:
-        text[at] = static_cast<char>(*rc::gen::inRange(0, 256));
+        text[at] = static_cast<char>(any::whole(0, 256));
         break;
       case 1:
         text.erase(at, 1 + at % 7);
         break;
       default:
-        text.insert(at, *rc::gen::element<std::string>("{", "]", "-", "1e999", "\"", ",", "null"));
+        text.insert(at, any::one_of<std::string>({"{", "]", "-", "1e999", "\"", ",", "null"}));
     }
   }
   try {
@@ -171,10 +171,10 @@ RC_GTEST_PROP(NetworkFile, DamagedTextIsANetworkOrARefusalWithTheFilesName, ()) 
     // Whatever it says now: it is answered or refused, never a number that is none.
     const NetSolution s = solve_network(file.network, file.density, file.viscosity);
     if (s.solved)
-      for (double q : s.flow) RC_ASSERT(std::isfinite(q));
+      for (double q : s.flow) HOLDS(std::isfinite(q));
     else
-      RC_ASSERT(!s.message.empty());
+      HOLDS(!s.message.empty());
   } catch (const InvalidInput& e) {
-    RC_ASSERT(std::string(e.what()).size() > 5);
+    HOLDS(std::string(e.what()).size() > 5);
   }
 }

@@ -1,6 +1,5 @@
 // Tables from and to spreadsheets, lines of a scale, units.
 #include <gtest/gtest.h>
-#include <rapidcheck/gtest.h>
 
 #include <algorithm>
 #include <cmath>
@@ -9,13 +8,19 @@
 #include "io/scale_line.h"
 #include "io/table.h"
 #include "io/units.h"
+#include "property.h"
 #include "scale/scale_model.h"
 #include "shapes.h"
 
 using namespace plucky;
 using namespace plucky::test;
 
-RC_GTEST_PROP(Table, WhatIsWrittenIsRead, (const std::vector<std::vector<std::string>>& cells)) {
+PROPERTY(Table, WhatIsWrittenIsRead) {
+  std::vector<std::vector<std::string>> cells(any::whole<std::size_t>(0, 12));
+  for (auto& row : cells) {
+    row.resize(any::whole<std::size_t>(0, 6));
+    for (std::string& cell : row) cell = any::text();
+  }
   TableRows rows;
   for (const auto& row : cells) {
     TableRows::value_type line{"x"};  // a row of nothing is no row
@@ -26,8 +31,8 @@ RC_GTEST_PROP(Table, WhatIsWrittenIsRead, (const std::vector<std::vector<std::st
     line.push_back("y");
     rows.push_back(line);
   }
-  RC_PRE(!rows.empty());
-  RC_ASSERT(read_table(write_table(rows, '\t')) == rows);
+  ONLY_IF(!rows.empty());
+  HOLDS(read_table(write_table(rows, '\t')) == rows);
 }
 
 TEST(Table, TakesWhatSpreadsheetsGive) {
@@ -79,10 +84,10 @@ TEST(Table, PastingChangesAddsAndRefusesWithPlace) {
   EXPECT_NE(refusal_of([&] { (void)paste("name\tmass\n\t3\n"); }).find("no name"), std::string::npos);
 }
 
-RC_GTEST_PROP(Units, WhatIsShownIsReadAsTheSame, ()) {
-  const auto d = static_cast<Dimension>(*rc::gen::inRange(0, static_cast<int>(Dimension::pressure) + 1));
-  const auto system = *rc::gen::element(UnitSystem::metric, UnitSystem::inch);
-  const double si = std::pow(10.0, *rc::gen::inRange(-300, 300) / 100.0) * (*rc::gen::arbitrary<bool>() ? 1 : -1);
+PROPERTY(Units, WhatIsShownIsReadAsTheSame) {
+  const auto d = static_cast<Dimension>(any::whole(0, static_cast<int>(Dimension::pressure) + 1));
+  const auto system = any::one_of({UnitSystem::metric, UnitSystem::inch});
+  const double si = std::pow(10.0, any::whole(-300, 300) / 100.0) * (any::either() ? 1 : -1);
   const std::string text = show({si, d}, system).joined();
   const double back = parse_quantity(text, d, system);
   // To the rounding of the last shown digit: half of it, in the unit it is shown in.
@@ -92,14 +97,13 @@ RC_GTEST_PROP(Units, WhatIsShownIsReadAsTheSame, ()) {
       point == std::string::npos ? 1.0 : std::pow(10.0, -static_cast<double>(shown.number.size() - point - 1));
   const auto of = [&](const char* number) { return parse_quantity(number + (" " + shown.unit), d, system); };
   const double unit = of("1") - of("0");
-  RC_ASSERT(std::abs(back - si) <= 0.5000001 * digit * unit + 1e-9 * std::abs(si));
+  HOLDS(std::abs(back - si) <= 0.5000001 * digit * unit + 1e-9 * std::abs(si));
 }
 
-RC_GTEST_PROP(Units, FractionsOfAnInchAreRead, ()) {
-  const int whole = *rc::gen::inRange(0, 40), top = *rc::gen::inRange(1, 16);
+PROPERTY(Units, FractionsOfAnInchAreRead) {
+  const int whole = any::whole(0, 40), top = any::whole(1, 16);
   const std::string text = (whole > 0 ? std::to_string(whole) + " " : "") + std::to_string(top) + "/16 in";
-  RC_ASSERT(std::abs(parse_quantity(text, Dimension::length, UnitSystem::metric) - 0.0254 * (whole + top / 16.0)) <
-            1e-12);
+  HOLDS(std::abs(parse_quantity(text, Dimension::length, UnitSystem::metric) - 0.0254 * (whole + top / 16.0)) < 1e-12);
 }
 
 TEST(Units, SaysWhatWasExpected) {
@@ -148,10 +152,11 @@ TEST(ScaleLine, TakesTheMeanOfAgreeingStableReadings) {
   EXPECT_FALSE(l.babbles());
 }
 
-RC_GTEST_PROP(ScaleLine, NoiseIsNeverTakenForAMass, (const std::string& noise)) {
+PROPERTY(ScaleLine, NoiseIsNeverTakenForAMass) {
+  const std::string noise = any::text();
   ScaleListener l;
   for (int i = 0; i < 12; ++i) l.feed(noise + "\n");
-  RC_ASSERT(!l.settled() || noise.find("ST,") != std::string::npos);
+  HOLDS(!l.settled() || noise.find("ST,") != std::string::npos);
 }
 
 TEST(ScaleModel, SettlesTaresDriftsAndBabblesLikeOne) {
@@ -182,33 +187,35 @@ TEST(ScaleModel, SettlesTaresDriftsAndBabblesLikeOne) {
   EXPECT_FALSE(scale.command("fly"));
 }
 
-RC_GTEST_PROP(Table, AnyTextIsATableOrARefusalWithItsPlace, (const std::string& text)) {
+PROPERTY(Table, AnyTextIsATableOrARefusalWithItsPlace) {
+  const std::string text = any::text();
   const Layout before = sample_boat().layout;
   try {
     const PastedParts pasted = paste_parts(before, Vec3::Zero(), read_table(text), UnitSystem::metric);
-    RC_ASSERT(pasted.layout.parts.size() == before.parts.size() + static_cast<std::size_t>(pasted.added));
+    HOLDS(pasted.layout.parts.size() == before.parts.size() + static_cast<std::size_t>(pasted.added));
   } catch (const InvalidInput& e) {
-    RC_ASSERT(!std::string(e.what()).empty());
+    HOLDS(!std::string(e.what()).empty());
   }
 }
 
-RC_GTEST_PROP(Table, DamagedCellsOfARealTableNameTheirRow, ()) {
+PROPERTY(Table, DamagedCellsOfARealTableNameTheirRow) {
   const Layout layout = sample_boat().layout;
   TableRows rows = parts_table(layout, Vec3::Zero(), UnitSystem::metric);
-  const auto row = *rc::gen::inRange<std::size_t>(1, rows.size());
+  const auto row = any::whole<std::size_t>(1, rows.size());
   const auto mass = static_cast<std::size_t>(std::find(rows[0].begin(), rows[0].end(), "mass") - rows[0].begin());
-  RC_ASSERT(mass < rows[0].size());
-  rows[row][mass] = *rc::gen::element<std::string>("heavy", "12 furlongs", "1e999 g", "--3 g", "g");
+  HOLDS(mass < rows[0].size());
+  rows[row][mass] = any::one_of<std::string>({"heavy", "12 furlongs", "1e999 g", "--3 g", "g"});
   const std::string words = refusal_of([&] { return paste_parts(layout, Vec3::Zero(), rows, UnitSystem::metric); });
-  RC_ASSERT(words.find("row " + std::to_string(row + 1)) != std::string::npos);
+  HOLDS(words.find("row " + std::to_string(row + 1)) != std::string::npos);
 }
 
-RC_GTEST_PROP(ScaleLine, AnyBytesAreAReadingOrARefusal, (const std::string& text)) {
+PROPERTY(ScaleLine, AnyBytesAreAReadingOrARefusal) {
+  const std::string text = any::text();
   try {
     const ScaleReading r = parse_scale_line(text);
-    RC_ASSERT(r.overload || std::isfinite(r.mass));
+    HOLDS(r.overload || std::isfinite(r.mass));
   } catch (const InvalidInput& e) {
-    RC_ASSERT(std::string(e.what()).size() > 5);
+    HOLDS(std::string(e.what()).size() > 5);
   }
 }
 

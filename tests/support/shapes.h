@@ -10,6 +10,8 @@
 
 namespace plucky::test {
 
+inline constexpr double test_water = 1000.0;  ///< kg/m3
+
 /// Prism along x from 0 to length with the given section (anticlockwise seen from +x: y to the right, z up).
 TriangleMesh prism(const std::vector<Vec2>& section, double length, int slices = 1);
 

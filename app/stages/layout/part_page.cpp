@@ -2,7 +2,9 @@
 
 #include <QPushButton>
 
+#include "layout/component.h"
 #include "theme/theme.h"
+#include "words/words.h"
 
 namespace plucky::app {
 
@@ -21,6 +23,8 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   length_ = quantity(tr("Length"), Dimension::length, "part_length");
   width_ = quantity(tr("Width"), Dimension::length, "part_width");
   height_ = quantity(tr("Height"), Dimension::length, "part_height");
+  for (const ComponentKind& kind : component_kinds())
+    for (const ComponentNumber& n : kind.numbers) own_.push_back({kind.kind, &n, add_own(kind, n)});
   rail_ = choice(tr("On rail"), {}, "part_rail");
   rail_travel_ = fact(tr("Travel"));
   fit_ = fact(tr("In the skin"));
@@ -76,6 +80,21 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
           [this](bool on) { change(tr("Outside"), [=](Part& p) { p.outside = on; }); });
 }
 
+QuantityEdit* PartPage::add_own(const ComponentKind& kind, const ComponentNumber& number) {
+  const QString label = term(number.label);
+  QuantityEdit* edit =
+      quantity(label, number.dimension, QString("part_%1_%2").arg(kind.key, number.key).toUtf8().constData());
+  edit->setToolTip(tr("%1; empty: not known").arg(term(number.help)));
+  connect(edit, &QuantityEdit::entered, this, [=, this, n = &number, usual = kind.usual](double si) {
+    change(label, [=](Part& p) {
+      if (!has_data(p)) p.data = usual;
+      n->of(p.data) = si;
+    });
+  });
+  connect(edit, &QuantityEdit::cleared, this, [=, this] { change(label, [](Part& p) { p.data = {}; }); });
+  return edit;
+}
+
 void PartPage::change(const QString& what, const std::function<void(Part&)>& how) {
   const Part* selected = session_->selected_part();
   if (!selected) return;
@@ -113,6 +132,15 @@ void PartPage::refresh() {
   length_->set_value(part->size.x());
   width_->set_value(part->size.y());
   height_->set_value(part->size.z());
+  for (const OwnNumber& own : own_) {
+    set_row_visible(own.edit, own.kind == part->kind);
+    if (own.kind != part->kind) continue;
+    ComponentData held = part->data;
+    if (has_data(*part))
+      own.edit->set_value(own.number->of(held));
+    else
+      own.edit->set_nothing(tr("not known"));
+  }
   rail_->clear();
   rail_->addItem(tr("none"), 0u);
   for (const Rail& r : session_->project().layout.rails) rail_->addItem(QString::fromStdString(r.name), r.id);

@@ -1,7 +1,10 @@
 // The selected part: every number typed, with its fit and its cautions.
 #pragma once
 
+#include <vector>
+
 #include "inspector/form.h"
+#include "layout/kind.h"
 
 namespace plucky::app {
 
@@ -16,11 +19,19 @@ class PartPage : public Page {
   void keep_wanted(const plucky::Part& part);
 
  private:
+  /// A number that components of a kind of their own have: of no drive, of no steering.
+  struct OwnNumber {
+    PartKind kind;
+    const ComponentNumber* number;
+    QuantityEdit* edit;
+  };
+  QuantityEdit* add_own(const ComponentKind& kind, const ComponentNumber& number);
   void change(const QString& what, const std::function<void(Part&)>& how);
 
   QLabel *title_, *state_, *fit_, *neighbour_, *hatch_, *rail_travel_, *caution_;
   QLineEdit* name_;
   QuantityEdit *x_, *y_, *z_, *length_, *width_, *height_, *mass_, *measured_;
+  std::vector<OwnNumber> own_;
   QComboBox* rail_;
   QCheckBox *wet_, *outside_;
 };

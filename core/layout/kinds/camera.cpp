@@ -4,7 +4,12 @@
 namespace plucky {
 
 ComponentKind camera_kind() {
-  return {.kind = PartKind::camera, .key = "camera", .name = "Camera", .spoilt_by_water = true};
+  return {.kind = PartKind::camera,
+          .key = "camera",
+          .name = "Camera",
+          .numbers = consumer_numbers,
+          .usual = Consumer{0.4},
+          .spoilt_by_water = true};
 }
 
 }  // namespace plucky

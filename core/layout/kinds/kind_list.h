@@ -31,6 +31,16 @@ namespace plucky {
 [[nodiscard]] ComponentKind power_switch_kind();
 [[nodiscard]] ComponentKind other_kind();
 
+/// A number of a component's data.
+template <class Data, double Data::*member>
+double& number_of(ComponentData& data) {
+  return std::get<Data>(data).*member;
+}
+/// What everything on the receiver's supply tells.
+inline constexpr ComponentNumber consumer_numbers[] = {{"current_a", "Current", Dimension::current, 0.0, 50.0,
+                                                        &number_of<Consumer, &Consumer::current>,
+                                                        "most it takes from the receiver's supply"}};
+
 /// The data of a role, a member of Drive, out of a component and back.
 template <auto member>
 void put_member(const ComponentData& data, Drive& drive) {

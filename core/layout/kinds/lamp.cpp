@@ -4,7 +4,7 @@
 namespace plucky {
 
 ComponentKind lamp_kind() {
-  return {.kind = PartKind::lamp, .key = "lamp", .name = "Lamp"};
+  return {.kind = PartKind::lamp, .key = "lamp", .name = "Lamp", .numbers = consumer_numbers, .usual = Consumer{0.1}};
 }
 
 }  // namespace plucky

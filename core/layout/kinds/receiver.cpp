@@ -4,7 +4,12 @@
 namespace plucky {
 
 ComponentKind receiver_kind() {
-  return {.kind = PartKind::receiver, .key = "receiver", .name = "Receiver", .spoilt_by_water = true};
+  return {.kind = PartKind::receiver,
+          .key = "receiver",
+          .name = "Receiver",
+          .numbers = consumer_numbers,
+          .usual = Consumer{0.2},
+          .spoilt_by_water = true};
 }
 
 }  // namespace plucky

@@ -4,8 +4,12 @@
 namespace plucky {
 
 ComponentKind servo_kind() {
-  return {
-      .kind = PartKind::servo, .key = "servo", .name = "Servo", .steers = SteeringRole::servo, .spoilt_by_water = true};
+  return {.kind = PartKind::servo,
+          .key = "servo",
+          .name = "Servo",
+          .steers = SteeringRole::servo,
+          .usual = Servo{},
+          .spoilt_by_water = true};
 }
 
 }  // namespace plucky

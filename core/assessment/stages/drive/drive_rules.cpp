@@ -1,9 +1,12 @@
 // What the drive asks of its parts, and speed and run time against the brief.
+#include <algorithm>
 #include <cmath>
 
 #include "assessment/rules.h"
 #include "assessment/stages/drive/drive_stage.h"
 #include "hull/family.h"
+#include "layout/component.h"
+#include "layout/kind.h"
 
 namespace plucky {
 
@@ -85,7 +88,7 @@ void cells(const Assessment& a, std::vector<Finding>& out) {
   out.push_back(f);
 }
 
-/// What the ESC must do besides: the standing start, the field's turns, receiver and servos.
+/// What the ESC must do besides: the standing start, the field's turns.
 void esc_duties(const Assessment& a, std::vector<Finding>& out) {
   const Drive& d = a.fitted_drive;
   const PowerReport& p = a.power;
@@ -111,16 +114,59 @@ void esc_duties(const Assessment& a, std::vector<Finding>& out) {
                        : "The field turns at {0} with these poles; many ESCs lose step above {1}.";
     out.push_back(f);
   }
-  double servos = 0.0;
-  for (const Part& part : a.project.layout.parts) servos += part.kind == PartKind::servo;
-  if (servos == 0.0 || d.esc.bec_current <= 0.0) return;
-  const double asks = 0.2 + 1.2 * servos;
-  Finding f = drive_finding("drive.bec", asks > d.esc.bec_current ? Severity::watch : Severity::fine,
-                            {asks, Dimension::current}, {d.esc.bec_current, Dimension::current},
-                            "1.2 A a working servo, 0.2 A the receiver; common practice, no source");
-  f.text.words = f.severity == Severity::fine ? "Receiver and servos ask up to {0}; the BEC gives {1}."
-                                              : "Receiver and servos ask up to {0}; the BEC gives {1}: a separate one.";
-  out.push_back(f);
+}
+
+/// What a component holds, or one of its kind usually does.
+const ComponentData& told(const Part& part) {
+  return has_data(part) ? part.data : traits_of(part.kind).usual;
+}
+
+/// Current that everything on the receiver's supply takes at most, A; a receiver is always among it.
+double supply_current(const Layout& layout) {
+  bool receiver = false;
+  double sum = 0.0;
+  for (const Part& part : layout.parts) {
+    receiver = receiver || part.kind == PartKind::receiver;
+    if (const auto* c = std::get_if<Consumer>(&told(part))) sum += c->current;
+    if (const auto* s = std::get_if<Servo>(&told(part))) sum += s->current;
+  }
+  return receiver ? sum : sum + std::get<Consumer>(traits_of(PartKind::receiver).usual).current;
+}
+
+/// The receiver's supply, and switches that may stand in it or in the battery's.
+void supply(const Assessment& a, std::vector<Finding>& out) {
+  const Layout& layout = a.project.layout;
+  const double asks = supply_current(layout), bec = a.fitted_drive.esc.bec_current;
+  const auto amps = [](double si) { return Quantity{si, Dimension::current}; };
+  const bool servo = std::any_of(layout.parts.begin(), layout.parts.end(),
+                                 [](const Part& part) { return part.kind == PartKind::servo; });
+  if (servo && bec > 0.0) {
+    Finding f =
+        drive_finding("drive.bec", asks > bec ? Severity::watch : Severity::fine, amps(asks), amps(bec),
+                      "what each tells; else 1.2 A a working servo, 0.2 A a receiver; common practice, no source");
+    f.text.words = f.severity == Severity::fine
+                       ? "Receiver, servos and what else it feeds ask up to {0}; the BEC gives {1}."
+                       : "Receiver, servos and what else it feeds ask up to {0}; the BEC gives {1}: a separate one.";
+    out.push_back(f);
+  }
+  if (!a.power.full.runs()) return;
+  const double battery = a.power.full.shaft.battery_current;
+  for (const Part& part : layout.parts) {
+    const auto* own = std::get_if<PowerSwitch>(&part.data);
+    if (!own) continue;
+    const bool all = own->current_limit >= battery, some = own->current_limit >= asks;
+    Finding f = drive_finding("drive.switch",
+                              all    ? Severity::fine
+                              : some ? Severity::watch
+                                     : Severity::stop,
+                              amps(all || some ? battery : asks), amps(own->current_limit), "switch's rating");
+    f.subject = part.id;
+    f.text.words = all    ? "The switch carries {1}; full throttle asks {0} of the battery."
+                   : some ? "The switch carries {1}, full throttle asks {0} of the battery: it is for the receiver's "
+                            "supply only."
+                          : "The switch carries {1}; receiver and servos alone ask up to {0}.";
+    out.push_back(f);
+  }
 }
 
 void balance(const Assessment& a, std::vector<Finding>& out) {
@@ -291,6 +337,7 @@ void drive_rules(const Assessment& a, std::vector<Finding>& out) {
   limits(a, out);
   cells(a, out);
   esc_duties(a, out);
+  supply(a, out);
   balance(a, out);
   against_brief(a, out);
   unjudged(a, out);
