@@ -16,7 +16,7 @@ using namespace plucky;
 using namespace plucky::test;
 
 PROPERTY(Table, WhatIsWrittenIsRead) {
-  std::vector<std::vector<std::string>> cells(any::whole<std::size_t>(0, 12));
+  std::vector<std::vector<std::string>> cells(any::whole<std::size_t>(1, 12));
   for (auto& row : cells) {
     row.resize(any::whole<std::size_t>(0, 6));
     for (std::string& cell : row) cell = any::text();
