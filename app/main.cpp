@@ -9,6 +9,7 @@
 #include <ctime>
 #include <fstream>
 #include <iostream>
+#include <optional>
 #include <string_view>
 
 #include "base/error.h"
@@ -31,9 +32,13 @@ using namespace plucky::app;
 
 namespace {
 
-Stage stage_of(const QString& text) {
-  const int n = text.toInt();
-  return n >= 1 && n <= 9 ? static_cast<Stage>(n) : Stage::flotation;
+/// By its number or its name; none for anything else.
+std::optional<Stage> stage_of(const QString& text) {
+  for (int n = 1; n <= 9; ++n) {
+    const auto stage = static_cast<Stage>(n);
+    if (text == QString::number(n) || text.compare(stage_name(stage), Qt::CaseInsensitive) == 0) return stage;
+  }
+  return std::nullopt;
 }
 
 const Project* fleet_boat(const QString& name) {
@@ -108,7 +113,7 @@ int main(int argc, char** argv) {
   parser.addPositionalArgument("boat", "Boat file to open, or the name of a boat of the demo fleet.");
   const QCommandLineOption demo("demo", "Open a boat of the demo fleet.", "name");
   const QCommandLineOption import("import", "Read a hull from a mesh file.", "file");
-  const QCommandLineOption stage("stage", "Stage to show, 1 to 9.", "number");
+  const QCommandLineOption stage("stage", "Stage to show, 1 to 9 or its name.", "stage");
   const QCommandLineOption select("select", "Part to select.", "name");
   const QCommandLineOption move("move", "Move a part along the boat, e.g. \"Battery=-60mm\".", "name=distance");
   const QCommandLineOption pin("pin", "Pin the boat, before and after --move.");
@@ -144,6 +149,11 @@ int main(int argc, char** argv) {
                                                      : chosen == settings::LookChoice::night);
   const Project* boat = fleet_boat(named.isEmpty() ? "Dabchick" : named);
   const bool is_file = !boat;
+  if (parser.isSet(stage) && !stage_of(parser.value(stage))) {
+    std::cerr << "plucky-hull: --stage is 1 to 9 or a stage's name, not \"" << parser.value(stage).toStdString() << '"'
+              << std::endl;
+    return 1;
+  }
   if (is_file && parser.isSet(demo)) {
     std::cerr << "plucky-hull: the demo fleet has no boat of that name" << std::endl;
     return 1;
@@ -181,7 +191,7 @@ int main(int argc, char** argv) {
     const QStringList wh = parser.value(size).split('x');
     if (wh.size() == 2) window.resize(wh[0].toInt(), wh[1].toInt());
   }
-  window.choose_stage(parser.isSet(stage) ? stage_of(parser.value(stage))
+  window.choose_stage(parser.isSet(stage) ? *stage_of(parser.value(stage))
                       : for_pictures      ? Stage::flotation
                                           : static_cast<Stage>(settings::last_stage()));
   if (parser.isSet(paint_time)) report_first_paint(&window);

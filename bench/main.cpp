@@ -43,6 +43,7 @@ int main(int argc, char** argv) {
   ratio("tree: 100k / 20k", "tree/100000", "tree/20000");
   frame("re-assessment after moving a part, 20k / one 60 Hz frame", "reassess_after_move/real_time", 1.0 / 60.0);
   frame("righting arm of 37 angles, 20k / 50 ms", "righting_arm_37/real_time", 0.050);
+  frame("a step that undo keeps, boat of a million triangles / 1 ms", "undo_step_million/iterations:2000", 0.001);
   ratio("Assimp with welding / own STL reader with welding, 1M triangles", "stl_assimp", "stl_ours");
   ratio("check of a million triangles / reading them", "check_million", "stl_ours");
 }

@@ -248,6 +248,7 @@ TEST_F(Bench, OwnPartsAreKeptAcrossBoats) {
   settle();
   click("forget_part");
   EXPECT_EQ(OwnParts().find("My old servo"), nullptr);
+  EXPECT_FALSE(find<QPushButton>("forget_part")->isVisible());  // nothing is left to forget
 }
 
 TEST(OwnPartsFile, ADamagedOneIsSetAsideAndTold) {

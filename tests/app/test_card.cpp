@@ -78,6 +78,8 @@ TEST(LaunchCard, IsWrittenWithoutADisplayForFleetBoatsAndFiles) {
   EXPECT_EQ(headless({"--launch-card", card, folder.filePath("none.plucky")}, &errors), 1);
   EXPECT_TRUE(errors.contains("none.plucky"));
   EXPECT_EQ(headless({"--launch-card", folder.filePath("no/dir/x.pdf"), boat}, &errors), 1);
+  EXPECT_EQ(headless({"--launch-card", card, boat, "--stage", "keel"}, &errors), 1);
+  EXPECT_TRUE(errors.contains("keel"));
 }
 
 TEST_F(Bench, TheWaterSheetsHoldTheRegisterAndTheCircuit) {

@@ -101,6 +101,20 @@ TEST_F(Bench, AStageWithNothingYetTellsTheNextStepInPlaceOfDashes) {
   }
 }
 
+TEST_F(Bench, ABoatThatStaysCoolWithoutWaterIsNotSentToThePlumbing) {
+  auto* strip = find<LedgerStrip>("ledger_strip");
+  for (const Project& p : demo_fleet())
+    if (p.name == "Mudwren") session.adopt(p, {});
+  window->choose_stage(Stage::cool);
+  settle();
+  EXPECT_TRUE(strip->next_step().contains("nothing in it gets too hot"));
+  Drive drive = session.project().drive();
+  drive.motor.temperature_limit = 50.0;
+  session.perform({"Motor", ChangeDrive{drive}});
+  settle();
+  EXPECT_TRUE(strip->next_step().contains("Compare cooling layouts"));
+}
+
 TEST_F(Bench, AtAStageTheShelfOffersItsOwnPages) {
   auto* tabs = find<QTabBar>("shelf_tabs");
   const auto offered = [&](const QString& title) {

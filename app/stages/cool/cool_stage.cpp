@@ -6,6 +6,30 @@
 
 namespace plucky::app {
 
+namespace {
+
+/// Was something found to stay cool, and nothing to get too hot?
+bool stays_cool(const Assessment& a) {
+  bool judged = false;
+  for (const Finding& f : a.findings) {
+    if (f.stage != Stage::cool && f.id != "drive.heat") continue;
+    if (f.severity == Severity::watch || f.severity == Severity::stop) return false;
+    judged = judged || f.severity == Severity::fine;
+  }
+  return judged;
+}
+
+QString cool_next_step(const Session& session) {
+  if (!session.project().cooling.empty()) return {};
+  if (session.project().drives.empty()) return QObject::tr("Choose a drive first: then there is something to cool.");
+  if (stays_cool(session.now()))
+    return QObject::tr("No water runs through this boat, and nothing in it gets too hot without. Temperatures: K.");
+  return QObject::tr(
+      "No water runs through this boat. Compare cooling layouts (J) and take one, or add a pickup on the page.");
+}
+
+}  // namespace
+
 StageModule cool_stage() {
   return {.stage = Stage::cool,
           .page = [](const StageHost& host, QWidget* parent) -> Page* { return new CoolPage(host.session, parent); },
@@ -17,15 +41,7 @@ StageModule cool_stage() {
                     {"plumbing", QT_TRANSLATE_NOOP("words", "&Compare cooling layouts"), "J",
                      &make_shelf_page<PlumbingTable>}},
           .selection = {{[](const Session& s) { return s.project().cooling.holds(s.selection()); }, nullptr}},
-          .next_step =
-              [](const Session& session) {
-                if (!session.project().cooling.empty()) return QString();
-                return session.project().drives.empty()
-                           ? QObject::tr("Choose a drive first: then there is something to cool.")
-                           : QObject::tr(
-                                 "No water runs through this boat. Compare cooling layouts (J) and take one, or "
-                                 "add a pickup on the page.");
-              },
+          .next_step = &cool_next_step,
           .sheet = &draw_cool_sheet};
 }
 

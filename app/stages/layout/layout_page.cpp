@@ -32,11 +32,11 @@ LayoutPage::LayoutPage(Session* session, OwnParts* own, QWidget* parent) : Page(
   add_ = new QPushButton(tr("Put it aboard"), this);
   add_->setObjectName("add_part");
   wide(add_);
-  auto* forget = new QPushButton(tr("Forget this own part"), this);
-  forget->setObjectName("forget_part");
-  forget->setProperty("quiet", true);
-  wide(forget);
-  connect(forget, &QPushButton::clicked, this, &LayoutPage::forget_own);
+  forget_ = new QPushButton(tr("Forget this own part"), this);
+  forget_->setObjectName("forget_part");
+  forget_->setProperty("quiet", true);
+  wide(forget_);
+  connect(forget_, &QPushButton::clicked, this, &LayoutPage::forget_own);
   connect(own_, &OwnParts::changed, this, &LayoutPage::fill_catalogue);
   section(tr("Hatches, rails, bulkheads, floats"), "section_fittings");
   fittings_ = table(tr("Fittings"), {tr("Fitting"), tr("Kind")}, "fittings_list", 80);
@@ -83,6 +83,7 @@ void LayoutPage::fill_catalogue() {
   list(own_->list(), true);
   list(builtin_catalogue().parts, false);
   if (catalogue_->count() > 0) catalogue_->setCurrentRow(0);
+  set_row_visible(forget_, !own_->list().empty());
 }
 
 void LayoutPage::add_from_catalogue() {

@@ -28,7 +28,7 @@ class LayoutPage : public Page {
   QTreeWidget* fittings_;
   QLineEdit* search_;
   QListWidget* catalogue_;
-  QPushButton* add_;
+  QPushButton *add_, *forget_;
 };
 
 }  // namespace plucky::app

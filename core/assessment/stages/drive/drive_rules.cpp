@@ -309,8 +309,9 @@ void behaviour(const Assessment& a, std::vector<Finding>& out) {
     f.text.words =
         f.severity == Severity::fine ? "Runs at {0} of trim; porpoises above {1}."
         : f.severity == Severity::note
-            ? "Runs at {0} of trim, close to the {1} above which it porpoises: see it run before trusting it."
+            ? "Runs at {0} of trim, within {2} of the {1} above which it porpoises: see it run before trusting it."
             : "Runs at {0} of trim; porpoises above {1}. CG forward or tabs down.";
+    if (f.severity == Severity::note) f.text.values.push_back(angle_quantity(unsure));
     out.push_back(f);
   }
   if (p.blow_over) {
