@@ -161,6 +161,19 @@ TEST(EarlierVersions, WhatTheyDidNotKnowEitherMovesWithItsPart) {
   EXPECT_EQ(project_to_json(project_from_json(saved)), saved);
 }
 
+TEST(EarlierVersions, AComponentThatTheyCannotHaveGoesWithWhatIsNotKnownOfIt) {
+  nlohmann::json boat = nlohmann::json::parse(earlier_text("sedge"));
+  nlohmann::json stray = boat["layout"]["parts"][0];
+  stray["id"] = boat["next_id"];
+  boat["next_id"] = boat["next_id"].get<int>() + 1;
+  stray["mood"] = 3;
+  boat["layout"]["unplaced"] = {stray};
+  boat["layout"]["parts"][0]["mood"] = 4;
+  const Project p = project_from_json(boat.dump());
+  EXPECT_EQ(p.unknown.size(), 1u);
+  EXPECT_EQ(project_from_json(project_to_json(p)), p);
+}
+
 TEST(EarlierVersions, ATwinIsTwoDrivesOnOneBattery) {
   const Project p = project_from_json(
       R"({"format": "plucky-hull", "version": 2, "drive": {"propulsor": "propeller", "count": 2,
