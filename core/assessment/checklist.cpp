@@ -37,7 +37,10 @@ void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
     line("motor.screws", "Motor mount and coupler screws tight, thread lock where metal meets metal.");
   const DriveKind& kind = drive_kind(a.fitted_drive);
   for (const LaunchCheck& check : kind.launch) line(check.key, check.text, true);
-  if (kind.open_screw) out.push_back(shaft_line(a));
+  if (kind.shaft_line)
+    out.push_back(shaft_line(a));
+  else if (kind.open_screw)
+    line("screw.free", "Propeller turns freely by hand with the battery out; its nut and the bracket's screws tight.");
   if (has(a, PartKind::rudder)) line("rudder.way", "Rudder goes the right way and back to the middle, nothing binds.");
   if (has(a, PartKind::hose) || !a.project.cooling.hoses.empty())
     line("cooling.blow", "Cooling hose blown through and not flattened.");

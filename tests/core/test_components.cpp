@@ -215,6 +215,41 @@ PROPERTY(Components, ASwapThereAndBackLeavesTheBoatAsItWas) {
   HOLDS(back == start);
 }
 
+PROPERTY(Components, SwapsInOneToFourDrivesReadBackAndGoBack) {
+  static const Project one = project_from_json(earlier_text("dabchick"));
+  const int count = any::whole(1, 5);
+  Project start = one;
+  for (int i = 1; i < count; ++i) {
+    DriveUnit unit = one.drives.front();
+    unit.id = start.take_id();
+    for (Id& id : unit.components) {
+      Part part = *one.layout.component(id);
+      if (part.kind == PartKind::battery) continue;  // all run on the one
+      part.id = id = start.take_id();
+      part.place.y() += 0.02 * i;
+      start.layout.parts.push_back(part);
+    }
+    start.drives.push_back(unit);
+  }
+  check_project(start);
+  HOLDS(start.drive().count == static_cast<unsigned>(count));
+  const PartKind kind =
+      any::one_of({PartKind::battery, PartKind::esc, PartKind::motor, PartKind::propeller, PartKind::coupler});
+  const auto entries = entries_of(kind);
+  const CatalogueEntry& entry = *entries[any::whole<std::size_t>(0, entries.size())];
+  // In some of the drives or in all.
+  ChangeParts there, back;
+  for (const Part& part : start.layout.parts)
+    if (part.kind == kind && (any::either() || there.parts.empty()))
+      there.parts.push_back(swapped(part, entry)), back.parts.push_back(part);
+  const std::size_t all = kind == PartKind::battery ? 1 : static_cast<std::size_t>(count);
+  const Project with = apply(start, {"Swap", there});
+  HOLDS(with.drive().unlike == (there.parts.size() < all && !(back.parts[0].data == entry.part.data)));
+  HOLDS(with.drives == start.drives);
+  HOLDS(project_from_json(project_to_json(with)) == with);
+  HOLDS(apply(with, {"Back", back}) == start);
+}
+
 TEST(Components, ABatterySwapMovesMassCgCurrentSpeedHeatAndRunTimeInOneEdit) {
   const Project p = project_from_json(earlier_text("dabchick"));
   const Assessment before = assess(p);

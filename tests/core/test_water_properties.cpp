@@ -2,11 +2,13 @@
 // expect.
 #include <gtest/gtest.h>
 
+#include <algorithm>
 #include <cmath>
 #include <set>
 
 #include "assessment/assessment.h"
 #include "assessment/checklist.h"
+#include "drive/kind.h"
 #include "findings.h"
 #include "project/json.h"
 #include "property.h"
@@ -315,6 +317,22 @@ TEST(CoolRules, AHoseThatBendsTooTightAtAJacketIsHelpedByTurningItsNipples) {
   const Assessment turned = assess(apply(p, *bend->remedy));
   EXPECT_LT(kinks(turned), kinks(a));
   for (const Finding& f : turned.findings) EXPECT_FALSE(f.id == "cool.bend" && f.subject == bend->subject);
+}
+
+TEST(Checklist, OnlyAShaftLineHasATubeAndOnlyAnOpenScrewANut) {
+  const auto asks = [](const Assessment& a, const char* key) {
+    const auto lines = launch_checklist(a);
+    return std::any_of(lines.begin(), lines.end(), [&](const CheckLine& line) { return line.key == key; });
+  };
+  Assessment a = assess(coarse_boat());
+  for (const DriveKind& kind : drive_kinds()) {
+    a.fitted_drive.propulsor = kind.propulsor;
+    a.fitted_drive.mounting = kind.mounting;
+    const bool pod = kind.propulsor == Propulsor::propeller && kind.mounting == Mounting::pod;
+    const bool line = kind.propulsor == Propulsor::propeller && !pod;
+    EXPECT_EQ(asks(a, "shaft.greased"), line);
+    EXPECT_EQ(asks(a, "screw.free"), pod);
+  }
 }
 
 TEST(Checklist, TheGreasedTubeTellsAfterHowMuchRunningItWantsGreaseAgain) {
