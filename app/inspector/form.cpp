@@ -3,6 +3,7 @@
 #include <QHeaderView>
 #include <QPushButton>
 #include <QTreeWidget>
+#include <algorithm>
 
 #include "inspector/section_heading.h"
 #include "theme/theme.h"
@@ -110,7 +111,7 @@ QTreeWidget* Page::table(const QString& label, const QStringList& columns, const
 
 void Page::column_width(QTreeWidget* t, int column, int pixels) {
   t->header()->setSectionResizeMode(column, QHeaderView::Fixed);
-  t->header()->resizeSection(column, pixels);
+  t->header()->resizeSection(column, std::max(pixels, t->header()->sectionSizeHint(column)));
 }
 
 QPushButton* Page::button(const QString& words, const char* object_name, bool quiet) {

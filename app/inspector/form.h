@@ -47,7 +47,7 @@ class Page : public QWidget {
 
   /// Rows under headings over both columns; the first column takes the room that is left.
   QTreeWidget* table(const QString& label, const QStringList& columns, const char* object_name, int height);
-  /// Gives a column of a table a width of its own; longer words are cut with a tip.
+  /// Gives a column of a table a width of its own, wide enough for its heading; longer words are cut with a tip.
   static void column_width(QTreeWidget* table, int column, int pixels);
   QPushButton* button(const QString& words, const char* object_name, bool quiet = false);
 
