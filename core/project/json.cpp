@@ -1,9 +1,5 @@
 #include "project/json.h"
 
-#include <algorithm>
-#include <cstdlib>
-#include <string_view>
-
 #include "base/error.h"
 #include "project/earlier_versions.h"
 #include "project/project_fields.h"
@@ -42,17 +38,6 @@ void check_version(const Json& json) {
     throw InvalidInput("boat.json", Text("has version {0}", version->get<std::int64_t>()));
 }
 
-/// What putting an earlier boat's components in order took out leaves its unknown fields nowhere to stand.
-void forget_fields_of_gone(Project& p) {
-  static constexpr std::string_view room = "/layout/unplaced/#";
-  std::erase_if(p.unknown, [&](const auto& field) {
-    if (!field.first.starts_with(room)) return false;
-    const auto id = std::strtoul(field.first.c_str() + room.size(), nullptr, 10);
-    return std::none_of(p.layout.unplaced.begin(), p.layout.unplaced.end(),
-                        [&](const Part& part) { return part.id == id; });
-  });
-}
-
 }  // namespace
 
 Project project_from_json(const std::string& text) {
@@ -72,8 +57,10 @@ Project project_from_json(const std::string& text) {
   reader.keep_rest();
   if (earlier) adopt_earlier_drive(project, *earlier);
   if (earlier_steering) adopt_earlier_steering(project, *earlier_steering);
-  if (earlier || earlier_steering) forget_fields_of_gone(project);
   check_project(project);
+  // What putting an earlier boat in order took out leaves its unknown fields nowhere to stand: those that a file keeps
+  // stay.
+  if (earlier || earlier_steering) project.unknown = project_from_json(project_to_json(project)).unknown;
   return project;
 }
 
