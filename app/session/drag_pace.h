@@ -12,7 +12,7 @@ namespace plucky::app {
 class DragPace {
  public:
   /// `every`: milliseconds; different for each view, so that they do not all fall into one frame.
-  DragPace(Session* session, int every, std::function<void()> refresh) {
+  DragPace(Session* session, int every, const std::function<void()>& refresh) {
     timer_.setSingleShot(true);
     timer_.setInterval(every);
     QObject::connect(&timer_, &QTimer::timeout, &timer_, refresh);

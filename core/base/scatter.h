@@ -2,6 +2,7 @@
 #pragma once
 
 #include <algorithm>
+#include <cmath>
 #include <cstddef>
 #include <cstdint>
 #include <vector>
@@ -37,7 +38,7 @@ class Scatter {
 /// Of at least one value; it leaves them in another order.
 inline Range range_of(std::vector<double>& values) {
   const auto place = [&](double share) {
-    return values.begin() + static_cast<std::ptrdiff_t>(share * static_cast<double>(values.size() - 1) + 0.5);
+    return values.begin() + std::lround(share * static_cast<double>(values.size() - 1));
   };
   const auto low = place(0.05), middle = place(0.5), high = place(0.95);
   std::nth_element(values.begin(), middle, values.end());
