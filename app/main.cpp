@@ -149,7 +149,8 @@ int main(int argc, char** argv) {
                                                      : chosen == settings::LookChoice::night);
   const Project* boat = fleet_boat(named.isEmpty() ? "Dabchick" : named);
   const bool is_file = !boat;
-  if (parser.isSet(stage) && !stage_of(parser.value(stage))) {
+  const std::optional<Stage> wanted_stage = stage_of(parser.value(stage));
+  if (parser.isSet(stage) && !wanted_stage) {
     std::cerr << "plucky-hull: --stage is 1 to 9 or a stage's name, not \"" << parser.value(stage).toStdString() << '"'
               << std::endl;
     return 1;
@@ -191,9 +192,9 @@ int main(int argc, char** argv) {
     const QStringList wh = parser.value(size).split('x');
     if (wh.size() == 2) window.resize(wh[0].toInt(), wh[1].toInt());
   }
-  window.choose_stage(parser.isSet(stage) ? *stage_of(parser.value(stage))
-                      : for_pictures      ? Stage::flotation
-                                          : static_cast<Stage>(settings::last_stage()));
+  window.choose_stage(wanted_stage   ? *wanted_stage
+                      : for_pictures ? Stage::flotation
+                                     : static_cast<Stage>(settings::last_stage()));
   if (parser.isSet(paint_time)) report_first_paint(&window);
   window.show();
   if (parser.isSet(select))

@@ -29,6 +29,10 @@ bool has_data(const Part& part) {
   return !std::holds_alternative<std::monostate>(part.data);
 }
 
+const ComponentData& data_or_usual(const Part& part) {
+  return has_data(part) ? part.data : traits_of(part.kind).usual;
+}
+
 void put_data(const Part& part, Drive& drive) {
   if (const ComponentKind& kind = traits_of(part.kind); kind.put) kind.put(part.data, drive);
 }

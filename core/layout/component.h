@@ -18,6 +18,8 @@ namespace plucky {
 [[nodiscard]] std::vector<DriveGroup> component_groups(const Drive& drive);
 
 [[nodiscard]] bool has_data(const Part& part);
+/// Its data; what one of its kind usually holds where it tells none.
+[[nodiscard]] const ComponentData& data_or_usual(const Part& part);
 /// Puts the component's data to their place in the drive; leaves it alone where there are none.
 void put_data(const Part& part, Drive& drive);
 /// The data of one group.

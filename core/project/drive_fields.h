@@ -83,7 +83,7 @@ void describe_data(V& v, Part& p, Allowed size) {
   }
   if (const ComponentKind& kind = traits_of(p.kind); !kind.numbers.empty()) {
     bool known = has_data(p);
-    ComponentData own = known ? p.data : kind.usual;
+    ComponentData own = data_or_usual(p);
     OwnNumbers data{own, kind};
     v.maybe("data", known, data);
     if (known) p.data = own;

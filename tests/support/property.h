@@ -1,6 +1,6 @@
 // Properties: a body that draws its boat and says what must hold of it, tried on many draws; the smallest draw that
-// fails is shown. Rapidcheck draws and shrinks, behind this header: its templates at each of some three hundred places
-// took most of the time in which the tests compile.
+// fails is shown. Rapidcheck draws and shrinks, behind this header: its templates are so
+// compiled once instead of at some three hundred places.
 #pragma once
 
 #include <gtest/gtest.h>

@@ -85,9 +85,9 @@ QuantityEdit* PartPage::add_own(const ComponentKind& kind, const ComponentNumber
   QuantityEdit* edit =
       quantity(label, number.dimension, QString("part_%1_%2").arg(kind.key, number.key).toUtf8().constData());
   edit->setToolTip(tr("%1; empty: not known").arg(term(number.help)));
-  connect(edit, &QuantityEdit::entered, this, [=, this, n = &number, usual = kind.usual](double si) {
+  connect(edit, &QuantityEdit::entered, this, [=, this, n = &number](double si) {
     change(label, [=](Part& p) {
-      if (!has_data(p)) p.data = usual;
+      p.data = data_or_usual(p);
       n->of(p.data) = si;
     });
   });

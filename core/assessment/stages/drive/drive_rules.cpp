@@ -12,6 +12,10 @@ namespace plucky {
 
 namespace {
 
+Quantity amps(double si) {
+  return {si, Dimension::current};
+}
+
 /// What a part must stand at full throttle. `fine` and `too_much` have {0} for the number and {1} for the limit.
 void holds(const Assessment& a, const char* rule, Quantity number, Quantity limit, const Text& source, const char* fine,
            const char* too_much, std::vector<Finding>& out) {
@@ -37,7 +41,6 @@ void limits(const Assessment& a, std::vector<Finding>& out) {
   const double motor_current = balanced ? p.full.shaft.motor_current : a.drive.current / d.count;
   const double battery_current = balanced ? p.full.shaft.battery_current : a.drive.current;
   const char* by = balanced ? "balance of thrust and drag" : "pitch and slip; torque by blade element";
-  const auto amps = [](double si) { return Quantity{si, Dimension::current}; };
   holds(a, "drive.esc", amps(motor_current), amps(d.esc.current_limit), {"ESC's continuous rating; {0}", by},
         "{0} at full throttle is within the ESC's {1}.",
         "{0} at full throttle; the ESC carries {1}. Less pitch, a smaller propeller or fewer cells.", out);
@@ -116,19 +119,15 @@ void esc_duties(const Assessment& a, std::vector<Finding>& out) {
   }
 }
 
-/// What a component holds, or one of its kind usually does.
-const ComponentData& told(const Part& part) {
-  return has_data(part) ? part.data : traits_of(part.kind).usual;
-}
-
 /// Current that everything on the receiver's supply takes at most, A; a receiver is always among it.
 double supply_current(const Layout& layout) {
   bool receiver = false;
   double sum = 0.0;
   for (const Part& part : layout.parts) {
     receiver = receiver || part.kind == PartKind::receiver;
-    if (const auto* c = std::get_if<Consumer>(&told(part))) sum += c->current;
-    if (const auto* s = std::get_if<Servo>(&told(part))) sum += s->current;
+    const ComponentData& data = data_or_usual(part);
+    if (const auto* c = std::get_if<Consumer>(&data)) sum += c->current;
+    if (const auto* s = std::get_if<Servo>(&data)) sum += s->current;
   }
   return receiver ? sum : sum + std::get<Consumer>(traits_of(PartKind::receiver).usual).current;
 }
@@ -137,7 +136,6 @@ double supply_current(const Layout& layout) {
 void supply(const Assessment& a, std::vector<Finding>& out) {
   const Layout& layout = a.project.layout;
   const double asks = supply_current(layout), bec = a.fitted_drive.esc.bec_current;
-  const auto amps = [](double si) { return Quantity{si, Dimension::current}; };
   const bool servo = std::any_of(layout.parts.begin(), layout.parts.end(),
                                  [](const Part& part) { return part.kind == PartKind::servo; });
   if (servo && bec > 0.0) {
