@@ -60,7 +60,7 @@ function(plucky_embed_text target file name)
   target_sources(${target} PRIVATE ${out})
 endfunction()
 # plucky_catalogues(<target> <folder>): compiles each language of the folder, <code>.ts, into the target as
-# :/languages/<code>.qm. A folder without languages adds nothing.
+# :/languages/<code>.qm, and its guide, <code>.guide.md, where it has one. A folder without languages adds nothing.
 function(plucky_catalogues target folder)
   file(GLOB catalogues CONFIGURE_DEPENDS ${folder}/*.ts)
   if(NOT catalogues)
@@ -74,6 +74,9 @@ function(plucky_catalogues target folder)
     set(out ${CMAKE_CURRENT_BINARY_DIR}/${target}_${code}.qm)
     add_custom_command(OUTPUT ${out} COMMAND ${PLUCKY_LRELEASE} -silent ${catalogue} -qm ${out} DEPENDS ${catalogue})
     string(APPEND entries "<file alias=\"${code}.qm\">${out}</file>\n")
+    if(EXISTS ${folder}/${code}.guide.md)
+      string(APPEND entries "<file alias=\"${code}.guide.md\">${folder}/${code}.guide.md</file>\n")
+    endif()
     list(APPEND compiled ${out})
   endforeach()
   set(qrc ${CMAKE_CURRENT_BINARY_DIR}/${target}_languages.qrc)

@@ -1,12 +1,14 @@
 #include "help/guide.h"
 
 #include <QAbstractTextDocumentLayout>
+#include <QFile>
 #include <QPointer>
 #include <QScrollBar>
 #include <QTextBlock>
 #include <QTextBrowser>
 
 #include "theme/theme.h"
+#include "words/language.h"
 
 namespace plucky::embedded {
 extern const char* const guide_text;
@@ -27,10 +29,19 @@ void go_to_chapter(QTextBrowser& browser, const QString& chapter) {
   }
 }
 
+/// A language may bring its own guide, <code>.guide.md beside its catalogue; English stands in where it does not.
+QString guide_in_language() {
+  QFile own(":/languages/" + spoken() + ".guide.md");
+  return QString::fromUtf8(own.open(QIODevice::ReadOnly) ? own.readAll() : QByteArray(embedded::guide_text));
+}
+
 }  // namespace
 
 void show_guide(QWidget* parent, const QString& chapter) {
   static QPointer<QTextBrowser> browser;
+  static QString language;
+  if (browser && language != spoken()) delete browser;
+  language = spoken();
   if (!browser) {
     browser = new QTextBrowser(parent);
     browser->setWindowFlag(Qt::Window);
@@ -39,7 +50,7 @@ void show_guide(QWidget* parent, const QString& chapter) {
     browser->setAccessibleName(QObject::tr("User guide"));
     browser->setFont(ui_font(10.5));
     browser->document()->setDocumentMargin(24);
-    browser->setMarkdown(QString::fromUtf8(embedded::guide_text));
+    browser->setMarkdown(guide_in_language());
     browser->setOpenLinks(false);  // no network, no other pages
     browser->resize(720, 760);
   }

@@ -6,6 +6,9 @@
 #include <QTranslator>
 #include <memory>
 
+#include "base/written.h"
+#include "words/words.h"
+
 namespace plucky::app {
 
 namespace {
@@ -69,6 +72,7 @@ void speak(const QString& code) {
   Spoken& spoken = now();
   if (spoken.translator) QCoreApplication::removeTranslator(spoken.translator.get());
   spoken = {};
+  write_names_in("", {});
   std::unique_ptr<QTranslator> next;
   if (code == stretched_language) {
     next = std::make_unique<Stretched>();
@@ -78,6 +82,7 @@ void speak(const QString& code) {
   }
   QCoreApplication::installTranslator(next.get());
   spoken = {code, std::move(next)};
+  write_names_in(code.toStdString(), [](const Text& name) { return said(name, UnitSystem::metric).toStdString(); });
 }
 
 QString spoken() {

@@ -5,6 +5,7 @@
 #include "assessment/places.h"
 #include "assessment/rules.h"
 #include "base/error.h"
+#include "base/written.h"
 #include "layout/component.h"
 #include "layout/kind.h"
 
@@ -31,7 +32,7 @@ Project with_second_drive(const Assessment& boat) {
                                             length_quantity(2.0 * (aside + 0.5 * wide)), length_quantity(hull.beam())));
   DriveUnit second = p.drives.front();
   second.id = p.take_id();
-  second.name = "Second drive";
+  second.name = written("Second drive");
   std::vector<std::pair<Id, Id>> copies;
   for (Id& id : second.components) {
     const Part* found = p.layout.component(id);

@@ -7,6 +7,7 @@
 #include "assessment/places.h"
 #include "assessment/rules.h"
 #include "base/error.h"
+#include "base/written.h"
 #include "layout/component.h"
 #include "water/fluid.h"
 
@@ -24,7 +25,7 @@ bool needs_hatch(const Assessment& a) {
 Project with_hatch(const Assessment& a) {
   Project p = a.project;
   const HullModel& hull = a.hull->model;
-  Hatch hatch{.id = p.take_id(), .name = "Main hatch"};
+  Hatch hatch{.id = p.take_id(), .name = written("Main hatch")};
   hatch.x = hull.box.low.x() + 0.12 * hull.length();
   hatch.length = 0.56 * hull.length();
   hatch.width = 0.5 * hull.beam();
@@ -62,7 +63,7 @@ void take_payload(FitBench& bench) {
     if (part.kind == PartKind::payload || part.kind == PartKind::camera) return;
   if (mass <= 0.0) return;
   const double edge = std::cbrt(2.0 * mass / fresh_water_density / 1.5);
-  bench.stow({.name = "Payload",
+  bench.stow({.name = written("Payload"),
               .kind = PartKind::payload,
               .size = {1.5 * edge, edge, edge},
               .mass = mass,
@@ -145,7 +146,7 @@ Project trimmed(Assessor& judge, Project p, double length) {
   if (!battery) return p;
   if (battery->rail == 0) {
     const double half = 0.5 * battery->size.x();
-    Rail tray{.id = p.take_id(), .name = "Battery tray"};
+    Rail tray{.id = p.take_id(), .name = written("Battery tray")};
     tray.from = std::min(battery->place.x(), 0.15 * length + half);
     tray.to = std::max(battery->place.x(), 0.85 * length - half);
     tray.y = battery->place.y();

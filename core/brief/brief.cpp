@@ -7,7 +7,7 @@ namespace plucky {
 
 namespace {
 
-constexpr std::array<KeyRow<BoatType>, 4> types{{{BoatType::shaft_monohull, "shaft_monohull", "monohull, shaft"},
+constexpr std::array<KeyRow<BoatType>, 4> types{{{BoatType::shaft_monohull, "shaft_monohull", "monohull, water screw"},
                                                  {BoatType::air_sled, "air_sled", "air sled"},
                                                  {BoatType::jet, "jet", "jet boat"},
                                                  {BoatType::displacement, "displacement", "displacement"}}};

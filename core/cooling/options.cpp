@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "base/key_table.h"
+#include "base/written.h"
 #include "drive/kind.h"
 
 namespace plucky {
@@ -30,7 +31,7 @@ class Plumber {
   Plumber(const Boat& boat, CoolingCircuit& circuit, Id next) : boat_(boat), c_(circuit), next_(next) {}
 
   Id add(K kind, const Part* on, const Vec3& place, const std::string& name = {}) {
-    CoolFitting f{.id = next_++, .name = name.empty() ? fitting_name(kind) : name, .kind = kind};
+    CoolFitting f{.id = next_++, .name = name.empty() ? written(fitting_name(kind)) : name, .kind = kind};
     f.part = on ? on->id : 0;
     f.place = place;
     f.in_wash = usual_fitting(kind).in_wash;
@@ -115,8 +116,8 @@ CoolingCircuit plumbed(Plumbing plumbing, const Boat& boat, const CoolingCircuit
   }
   const double bottom = boat.hull.bottom_height(0.25 * x, 0.0);
   const Id tee = p.add(K::tee, nullptr, {0.3 * x, 0.02, bottom + 0.02});
-  const Id out_esc = p.add(K::outlet, nullptr, p.side(x + 0.03), "ESC outlet");
-  const Id out_motor = p.add(K::outlet, nullptr, p.side(x - 0.03), "Motor outlet");
+  const Id out_esc = p.add(K::outlet, nullptr, p.side(x + 0.03), written("ESC outlet"));
+  const Id out_motor = p.add(K::outlet, nullptr, p.side(x - 0.03), written("Motor outlet"));
   p.join(pickup, 0, tee, 0);
   if (plumbing == Plumbing::separate) {
     p.join(tee, 1, cool_esc, 0);
@@ -124,7 +125,7 @@ CoolingCircuit plumbed(Plumbing plumbing, const Boat& boat, const CoolingCircuit
   } else {
     // A third, short branch straight overboard: the builder sees at once whether the pickup takes water.
     const Id second = p.add(K::tee, nullptr, {0.45 * x, 0.025, bottom + 0.02});
-    const Id tell = p.add(K::outlet, nullptr, p.side(x + 0.09), "Telltale outlet");
+    const Id tell = p.add(K::outlet, nullptr, p.side(x + 0.09), written("Telltale outlet"));
     p.join(tee, 1, second, 0);
     p.join(tee, 2, jacket, 0);
     p.join(second, 1, cool_esc, 0);

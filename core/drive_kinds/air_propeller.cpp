@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "assessment/fit_bench.h"
+#include "base/written.h"
 #include "brief/brief.h"
 #include "drive_kinds/kind_list.h"
 #include "running/drive_line.h"
@@ -54,7 +55,7 @@ void air_lay(DriveLaying& l) {
     Part part = *motor;
     part.outside = true;
     l.place(part, hub);
-    l.bench.place({.name = "Pylon",
+    l.bench.place({.name = written("Pylon"),
                    .size = {0.06, 0.014, over},
                    .mass = 0.4 * over,
                    .mass_sigma = 0.1 * over,

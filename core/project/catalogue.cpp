@@ -3,8 +3,12 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <map>
+#include <mutex>
+#include <set>
 
 #include "base/error.h"
+#include "base/written.h"
 #include "layout/kind.h"
 #include "project/drive_fields.h"
 
@@ -66,6 +70,21 @@ void take_earlier_numbers(Catalogue& catalogue, const Json& item, const std::str
   catalogue.parts.push_back(std::move(e));
 }
 
+/// What ships with the program is said in the builder's language; a builder's own parts are called as they were typed.
+Catalogue named_in_words(Catalogue catalogue) {
+  const auto said = [](const std::string& english) {
+    // Texts keep their words by address: those of the catalogue stay for good.
+    static std::set<std::string> words;
+    return written(words.insert(english).first->c_str());
+  };
+  for (CatalogueEntry& e : catalogue.parts) {
+    e.key = e.part.name;
+    e.part.name = said(e.key);
+  }
+  for (Material& m : catalogue.materials) m.name = said(m.key);
+  return catalogue;
+}
+
 }  // namespace
 
 Catalogue catalogue_from_json(const std::string& text) {
@@ -93,6 +112,7 @@ Catalogue catalogue_from_json(const std::string& text) {
     JsonReader v(item, fmt::format("catalogue/materials/{}", index++), unknown);
     Material m;
     v("name", m.name);
+    m.key = m.name;
     v("density_kg_m3", m.density, {1.0, 30000.0});
     v("shell_thickness_m", m.shell_thickness, {0.0, 0.1});
     v("deck_thickness_m", m.deck_thickness, {0.0, 0.1});
@@ -119,12 +139,18 @@ std::string parts_to_json(std::vector<CatalogueEntry> parts) {
 }
 
 const Catalogue& builtin_catalogue() {
-  static const Catalogue catalogue = catalogue_from_json(embedded::catalogue_json);
-  return catalogue;
+  static std::mutex guard;
+  static std::map<std::string, Catalogue> by_language;
+  const std::string language = language_of_names();
+  const std::scoped_lock lock(guard);
+  const auto [it, fresh] = by_language.try_emplace(language);
+  if (fresh) it->second = named_in_words(catalogue_from_json(embedded::catalogue_json));
+  return it->second;
 }
 
 const CatalogueEntry* Catalogue::find(const std::string& name) const {
-  const auto it = std::find_if(parts.begin(), parts.end(), [&](const auto& e) { return e.part.name == name; });
+  const auto it = std::find_if(parts.begin(), parts.end(),
+                               [&](const auto& e) { return e.part.name == name || (!e.key.empty() && e.key == name); });
   return it == parts.end() ? nullptr : &*it;
 }
 
@@ -150,8 +176,8 @@ Part swapped(const Part& part, const CatalogueEntry& entry) {
   return now;
 }
 
-const Material* Catalogue::find_material(const std::string& name) const {
-  const auto it = std::find_if(materials.begin(), materials.end(), [&](const auto& m) { return m.name == name; });
+const Material* Catalogue::find_material(const std::string& key) const {
+  const auto it = std::find_if(materials.begin(), materials.end(), [&](const auto& m) { return m.key == key; });
   return it == materials.end() ? nullptr : &*it;
 }
 

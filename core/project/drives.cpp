@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "base/error.h"
+#include "base/written.h"
 #include "layout/component.h"
 #include "project/project.h"
 
@@ -147,7 +148,7 @@ void fill(Project& p, DriveUnit& unit, const Drive& d, DriveGroup group) {
     }
   const DriveGroup holder = holder_of(group, d);
   const char* name = group == DriveGroup::screw ? drive_kind(d).screw_name : drive_group_name(group);
-  Part part{.id = p.take_id(), .name = name, .kind = kind_of(group)};
+  Part part{.id = p.take_id(), .name = written(name), .kind = kind_of(group)};
   if (group != DriveGroup::battery && group != DriveGroup::esc) part.shape = PartShape::cylinder_x;
   part.data = data_of(d, group);
   take_size_from_data(part);
@@ -279,8 +280,8 @@ void set_drive(Project& p, const Drive& d) {
   const std::size_t wanted = d.propulsor == Propulsor::none ? 0 : std::max<std::size_t>(1, d.count);
   while (p.drives.size() > wanted) p.drives.pop_back();
   while (p.drives.size() < wanted)
-    p.drives.push_back(
-        {.id = p.take_id(), .name = p.drives.empty() ? "Drive" : "Drive " + std::to_string(p.drives.size() + 1)});
+    p.drives.push_back({.id = p.take_id(),
+                        .name = written(p.drives.empty() ? Text("Drive") : Text("Drive {0}", p.drives.size() + 1))});
   // Unlike drives stay unlike: what was changed of the first is the first's.
   const std::size_t written = d.unlike ? std::min<std::size_t>(1, wanted) : wanted;
   for (std::size_t i = 0; i < written; ++i) set_unit(p, p.drives[i], d);

@@ -1,6 +1,7 @@
 #include "project/steering_parts.h"
 
 #include "base/error.h"
+#include "base/written.h"
 #include "layout/component.h"
 #include "layout/kind.h"
 #include "project/project.h"
@@ -63,7 +64,7 @@ void set_steering(Project& p, const Steering& now) {
     if (!needs(now.by, role) || now.lacks(role)) continue;
     Id& id = p.steering_use.parts.of(role);
     if (id == 0) {
-      Part part{.id = p.take_id(), .name = part_kind_name(kind_of(role)), .kind = kind_of(role)};
+      Part part{.id = p.take_id(), .name = written(part_kind_name(kind_of(role))), .kind = kind_of(role)};
       id = part.id;
       p.layout.unplaced.push_back(std::move(part));
     }

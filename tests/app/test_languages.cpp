@@ -7,12 +7,18 @@
 #include <QProcess>
 #include <QRegularExpression>
 #include <QSvgGenerator>
+#include <QTextBrowser>
 #include <QXmlStreamReader>
 #include <set>
 
+#include "assessment/assessment.h"
 #include "assessment/checklist.h"
+#include "assessment/drive_edits.h"
+#include "assessment/fit_out.h"
 #include "assessment/reason.h"
 #include "bench.h"
+#include "help/guide.h"
+#include "hull/family.h"
 #include "preferences/preferences_page.h"
 #include "project/catalogue.h"
 #include "project/json.h"
@@ -209,7 +215,28 @@ TEST(Languages, ACatalogueIsOneFileWithPluralForms) {
   EXPECT_EQ(said(counted("{0} hole", "{0} holes", 1), UnitSystem::metric), "1 truo");
   EXPECT_EQ(said(counted("{0} hole", "{0} holes", 7), UnitSystem::metric), "7 truoj");
   EXPECT_EQ(PreferencesPage::tr("Preferences"), "Agordoj");
+  // What the program names is named in it, and what a boat keeps of the catalogue stays what it is.
+  const Catalogue& said_in_it = builtin_catalogue();
+  EXPECT_EQ(said_in_it.find("3S 2200 lithium polymer, 30 C")->part.name, "3S 2200 litia polimero, 30 C");
+  EXPECT_EQ(said_in_it.find("3S 2200 litia polimero, 30 C")->key, "3S 2200 lithium polymer, 30 C");
+  EXPECT_EQ(said_in_it.find_material("PETG print")->name, "Preso el PETG");
+  Project wide;
+  wide.hull.family = HullFamily::deep_v;
+  wide.hull.shape = default_shape(HullFamily::deep_v);
+  wide.hull.shape.beam *= 1.3;
+  wide = fitted_out(assess(wide), Propulsor::propeller, Mounting::shaft, builtin_catalogue());
+  EXPECT_EQ(with_second_drive(assess(wide)).drives.back().name, "Dua movilo");
+  show_guide(nullptr);
+  const auto guide = [] {
+    for (QWidget* w : QApplication::topLevelWidgets())
+      if (w->objectName() == "guide") return static_cast<QTextBrowser*>(w)->toPlainText();
+    return QString();
+  };
+  EXPECT_TRUE(guide().startsWith("Gvidilo")) << guide().left(100).toStdString();
   speak("no such language");
+  show_guide(nullptr);
+  EXPECT_FALSE(guide().contains("Gvidilo"));
+  EXPECT_EQ(builtin_catalogue().find_material("PETG print")->name, "PETG print");
   EXPECT_EQ(spoken(), "en");
   EXPECT_EQ(term("Battery"), "Battery");
   EXPECT_EQ(said(counted("{0} hole", "{0} holes", 1), UnitSystem::metric), "1 hole");

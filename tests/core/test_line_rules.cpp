@@ -235,3 +235,26 @@ TEST(LineRules, ASecondMotorOutOfLineIsFoundByHowFarAndPutRight) {
   second->place += 0.01 * along.normalized();
   EXPECT_EQ(severity(p, "drive.second"), Severity::fine);
 }
+
+TEST(LineRules, AJetsMotorStandsOnItsLine) {
+  Project p = with_jet();
+  const auto shift = [&p](const Vec3& by) { part_of(p, PartKind::motor).place += by; };
+  part_of(p, PartKind::motor).place = part_of(p, PartKind::jet).place + Vec3(0.2, 0.0, 0.0);
+  EXPECT_EQ(severity(p, "drive.coupler"), Severity::fine);
+  shift({0.0, 0.0, 0.00008});  // its shaft runs straight into the impeller
+  EXPECT_EQ(severity(p, "drive.coupler"), Severity::watch);
+  Drive with_coupler = p.drive();
+  with_coupler.extras |= 1u << static_cast<unsigned>(DriveGroup::coupler);
+  with_coupler.coupler.kind = CouplerKind::jaw;
+  set_drive(p, with_coupler);
+  EXPECT_EQ(severity(p, "drive.coupler"), Severity::fine);
+  shift({0.0, 0.006, 0.0});
+  const Assessment a = assess(p);
+  const Finding* f = find_finding(a, "drive.coupler");
+  ASSERT_NE(f, nullptr);
+  EXPECT_EQ(f->severity, Severity::stop);
+  EXPECT_NEAR(f->number.si, std::hypot(0.006, 0.00008), 1e-9);
+  ASSERT_TRUE(f->remedy);
+  const Project mended = apply(p, *f->remedy);
+  EXPECT_EQ(severity(mended, "drive.coupler"), Severity::fine);
+}

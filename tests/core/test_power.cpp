@@ -280,6 +280,8 @@ TEST(DriveRules, EverythingTheReceiverFeedsCountsByWhatItTellsOrUsuallyTakes) {
   p.layout.find(lamp)->data = {};
   p.layout.find(servo)->data = {};
   EXPECT_NEAR(asks(), 1.2 + 0.1 + 0.1, 1e-12);
+  aboard("Bilge pump, small");
+  EXPECT_NEAR(asks(), 1.2 + 0.1 + 0.1 + 0.5, 1e-12);
 }
 
 TEST(DriveRules, ASwitchMustCarryWhatRunsThroughIt) {

@@ -57,6 +57,7 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
   sizes_->setMinimumHeight(130);
   sizes_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   wide(sizes_);
+  sizes_->hide();
   make_ = new QPushButton(tr("Make this boat"), this);
   make_->setObjectName("make_boat");
   make_->setProperty("strong", true);
@@ -107,6 +108,7 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
   connect(session_, &Session::boat_replaced, this, [this] {
     load_typed_ = false;
     sizes_->clear();
+    sizes_->hide();  // an empty list says nothing
     answers_.clear();
     make_->setEnabled(false);
   });
@@ -175,6 +177,7 @@ void BriefPage::show_answers(const std::vector<SizeAnswer>& answers, HullFamily 
     item->setFont(ui_font(9, QFont::DemiBold));
     sizes_->setCurrentItem(item);
   }
+  sizes_->show();
   advise();
 }
 

@@ -7,6 +7,7 @@
 
 #include "assessment/assessment.h"
 #include "base/error.h"
+#include "base/written.h"
 #include "board/water_grips.h"
 #include "chart/chart_words.h"
 #include "session/today.h"
@@ -102,6 +103,7 @@ void CoolPage::add_items() {
     const Assessment& a = session_->now();
     const Box3& box = a.hull->model.box;
     Lane fresh;
+    fresh.name = written("Lane");
     fresh.from = box.low.x() + 0.1 * box.size().x();
     fresh.to = box.low.x() + 0.6 * box.size().x();
     fresh.y = 0.2 * box.size().y();
@@ -245,7 +247,7 @@ void CoolPage::plumb(int index) {
 
 void CoolPage::add_fitting(FittingKind kind) {
   const Assessment& a = session_->now();
-  CoolFitting f{.name = fitting_name(kind), .kind = kind};
+  CoolFitting f{.name = written(fitting_name(kind)), .kind = kind};
   f.in_wash = usual_fitting(kind).in_wash;
   const Box3& box = a.hull->model.box;
   const PartKind wanted = kind == FittingKind::esc_cooler ? PartKind::esc : PartKind::motor;

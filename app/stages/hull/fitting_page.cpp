@@ -134,31 +134,39 @@ Edit add_fitting(const Assessment& a, Fitting kind) {
   const HullModel& hull = a.hull->model;
   const double length = hull.length(), beam = hull.beam(), x0 = hull.box.low.x();
   HullDesign h = a.project.hull;
+  const std::string name = fitting_name(kind).toStdString();
   const Text label = as_said(QObject::tr("Add %1").arg(fitting_name(kind).toLower()));
   switch (kind) {
     case Fitting::hatch:
-      h.hatches.push_back({.x = x0 + 0.25 * length, .length = 0.4 * length, .width = 0.5 * beam});
+      h.hatches.push_back({.name = name, .x = x0 + 0.25 * length, .length = 0.4 * length, .width = 0.5 * beam});
       break;
     case Fitting::bulkhead:
-      h.bulkheads.push_back({.x = x0 + 0.8 * length});
+      h.bulkheads.push_back({.name = name, .x = x0 + 0.8 * length});
       break;
     case Fitting::cabin:
-      h.cabins.push_back(
-          {.x = x0 + 0.2 * length, .length = 0.25 * length, .width = 0.5 * beam, .height = 0.3 * hull.box.size().z()});
+      h.cabins.push_back({.name = name,
+                          .x = x0 + 0.2 * length,
+                          .length = 0.25 * length,
+                          .width = 0.5 * beam,
+                          .height = 0.3 * hull.box.size().z()});
       break;
     case Fitting::flood_chamber:
-      h.chambers.push_back({.x = x0 + 0.15 * length, .length = 0.4 * length, .inner = 0.2 * beam});
+      h.chambers.push_back({.name = name, .x = x0 + 0.15 * length, .length = 0.4 * length, .inner = 0.2 * beam});
       break;
     case Fitting::opening:
-      h.openings.push_back({.place = Vec3(x0 + 0.5 * length, 0.0, hull.deck_height(x0 + 0.5 * length, 0.0))});
+      h.openings.push_back(
+          {.name = name, .place = Vec3(x0 + 0.5 * length, 0.0, hull.deck_height(x0 + 0.5 * length, 0.0))});
       break;
     case Fitting::shell:
       h.further.push_back(float_beside(hull));
+      h.further.back().name = name;
       break;
     case Fitting::rail: {
       Layout layout = a.project.layout;
-      layout.rails.push_back(
-          {.from = x0 + 0.25 * length, .to = x0 + 0.6 * length, .z = hull.box.low.z() + 0.25 * hull.box.size().z()});
+      layout.rails.push_back({.name = name,
+                              .from = x0 + 0.25 * length,
+                              .to = x0 + 0.6 * length,
+                              .z = hull.box.low.z() + 0.25 * hull.box.size().z()});
       return {label, ChangeLayout{layout}};
     }
   }

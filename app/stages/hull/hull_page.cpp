@@ -54,7 +54,7 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
   connect(material_, &QComboBox::activated, this, [this](int i) {
     const Material& m = builtin_catalogue().materials[static_cast<std::size_t>(i)];
     change(tr("Material"), [&](HullDesign& h) {
-      h.skin.material = m.name;
+      h.skin.material = m.key;
       h.skin.density = m.density;
       h.skin.shell_thickness = m.shell_thickness;
       h.skin.deck_thickness = m.deck_thickness;
@@ -97,7 +97,9 @@ void HullPage::refresh() {
     set_row_visible(m.edit, has);
     if (has) m.edit->set_value(h.shape.*m.parameter->member);
   }
-  material_->setCurrentIndex(material_->findText(QString::fromStdString(h.skin.material)));
+  const std::vector<Material>& known = builtin_catalogue().materials;
+  const auto it = std::find_if(known.begin(), known.end(), [&](const Material& m) { return m.key == h.skin.material; });
+  material_->setCurrentIndex(it == known.end() ? -1 : static_cast<int>(it - known.begin()));
   shell_->set_value(h.skin.shell_thickness);
   deck_->set_value(h.skin.deck_thickness);
   density_->set_value(h.skin.density);

@@ -69,7 +69,7 @@ void LayoutPage::fill_catalogue() {
   const auto list = [&](const std::vector<CatalogueEntry>& entries, bool own) {
     for (const CatalogueEntry& e : entries) {
       const QString name = QString::fromStdString(e.part.name);
-      const QString hay = name + " " + part_kind_name(e.part.kind) + (own ? " " + tr("own") : QString());
+      const QString hay = name + " " + term(part_kind_name(e.part.kind)) + (own ? " " + tr("own") : QString());
       if (!std::all_of(words.begin(), words.end(),
                        [&](const QString& w) { return hay.contains(w, Qt::CaseInsensitive); }))
         continue;

@@ -8,6 +8,18 @@
         <translation>Baterio</translation>
     </message>
     <message>
+        <source>Second drive</source>
+        <translation>Dua movilo</translation>
+    </message>
+    <message>
+        <source>3S 2200 lithium polymer, 30 C</source>
+        <translation>3S 2200 litia polimero, 30 C</translation>
+    </message>
+    <message>
+        <source>PETG print</source>
+        <translation>Preso el PETG</translation>
+    </message>
+    <message>
         <source>{1} stands {0} over the running water: it draws air.</source>
         <translation>Je {0} tro alte: {1} suĉas aeron.</translation>
     </message>

@@ -3,6 +3,7 @@
 
 #include "assessment/rules.h"
 #include "assessment/stages/trial/trial_stage.h"
+#include "base/written.h"
 
 namespace plucky {
 
@@ -23,7 +24,7 @@ void trial_rules(const Assessment& a, std::vector<Finding>& out) {
     MassCorrection c = correction_to(a.mass, last.found.mass, last.found.cg);
     c.mass_sigma = last.found.mass_sigma;
     c.cg_sigma = std::max(last.found.cg_sigma.x(), last.found.cg_sigma.y());
-    c.origin = "flotation test of " + last.date;
+    c.origin = written({"flotation test of {0}", last.date});
     Layout layout = a.project.layout;
     layout.correction = c;
     f.remedy = Edit{"Adopt mass and CG of the flotation test", ChangeLayout{layout}};
