@@ -18,6 +18,8 @@ struct Family {
   /// Lofts a shape whose measures lie in their ranges; throws InvalidInput when surfaces would cross. Null: the hull
   /// comes as a mesh.
   LoftedSkin (*loft)(const HullShape& shape, double fineness) = nullptr;
+  /// The lines between its panels at so many stations; null: it has no panels (rounded sections, a mesh).
+  FormLines (*lines)(const HullShape& shape, int stations) = nullptr;
   bool planes = true;  ///< may run over its own wave
 };
 

@@ -19,6 +19,14 @@ struct LoftedSkin {
   std::vector<Vec3> deck_edge;   ///< port side from the transom to the bow, then starboard back
 };
 
+/// The lines that bound the panels of a hull with straight sections, port side, from the transom to the bow, m. Their
+/// points lie at the same stations.
+struct FormLines {
+  std::vector<Vec3> keel, chine, sheer;
+  std::vector<double> camber;  ///< m, height of the deck's crown over its edge at each station
+  bool flat = false;           ///< the bottom runs level from chine to chine
+};
+
 /// Lofts one of the parametric families. Throws InvalidInput naming the parameter and the reason when a value lies
 /// outside its range or when surfaces would cross (chine above the deck edge, no bottom left under the flare, ...).
 [[nodiscard]] LoftedSkin loft(HullFamily family, const HullShape& shape, double fineness = 1.0);

@@ -20,12 +20,18 @@ void begin_deep_v(HullShape& s) {
   s.bow_rake = 0.17;
 }
 
+MonohullForm deep_v_form(const HullShape& s) {
+  return {.deadrise_aft = s.deadrise_transom,
+          .deadrise_amid = s.deadrise_midships,
+          .deadrise_bow = std::max(s.deadrise_midships, radians(48.0))};
+}
+
 LoftedSkin loft_deep_v(const HullShape& s, double fineness) {
-  return loft_monohull(s,
-                       {.deadrise_aft = s.deadrise_transom,
-                        .deadrise_amid = s.deadrise_midships,
-                        .deadrise_bow = std::max(s.deadrise_midships, radians(48.0))},
-                       fineness);
+  return loft_monohull(s, deep_v_form(s), fineness);
+}
+
+FormLines deep_v_lines(const HullShape& s, int stations) {
+  return lines_of_monohull(s, deep_v_form(s), stations);
 }
 
 }  // namespace
@@ -36,7 +42,8 @@ Family deep_v_family() {
           .name = "deep-V planing monohull",
           .measures = deep_v_measures,
           .begin = &begin_deep_v,
-          .loft = &loft_deep_v};
+          .loft = &loft_deep_v,
+          .lines = &deep_v_lines};
 }
 
 }  // namespace plucky

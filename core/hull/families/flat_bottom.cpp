@@ -27,6 +27,10 @@ LoftedSkin loft_flat_bottom(const HullShape& s, double fineness) {
   return loft_monohull(s, {.flat = true}, fineness);
 }
 
+FormLines flat_bottom_lines(const HullShape& s, int stations) {
+  return lines_of_monohull(s, {.flat = true}, stations);
+}
+
 }  // namespace
 
 Family flat_bottom_family() {
@@ -35,7 +39,8 @@ Family flat_bottom_family() {
           .name = "flat-bottom sled or skiff",
           .measures = flat_bottom_measures,
           .begin = &begin_flat_bottom,
-          .loft = &loft_flat_bottom};
+          .loft = &loft_flat_bottom,
+          .lines = &flat_bottom_lines};
 }
 
 }  // namespace plucky

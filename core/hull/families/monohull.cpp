@@ -288,4 +288,19 @@ LoftedSkin loft_monohull(const HullShape& shape, const MonohullForm& form, doubl
   return skin;
 }
 
+FormLines lines_of_monohull(const HullShape& shape, const MonohullForm& form, int stations) {
+  const Master master(shape, form);
+  check_shape(shape, form, master);
+  FormLines lines;
+  lines.flat = form.flat;
+  for (const double x : loft_stations(shape, std::max(4, stations))) {
+    const std::vector<Vec2> half = master.half_section(x, 1, 0, 1);
+    lines.keel.emplace_back(x, half[0].x(), half[0].y());
+    lines.chine.emplace_back(x, half[1].x(), half[1].y());
+    lines.sheer.emplace_back(x, half[2].x(), half[2].y());
+    lines.camber.push_back(master.camber(x));
+  }
+  return lines;
+}
+
 }  // namespace plucky

@@ -21,4 +21,7 @@ struct MonohullForm {
 /// bottom left under the flare, ...).
 [[nodiscard]] LoftedSkin loft_monohull(const HullShape& shape, const MonohullForm& form, double fineness);
 
+/// The master curves themselves. Throws as loft_monohull() does.
+[[nodiscard]] FormLines lines_of_monohull(const HullShape& shape, const MonohullForm& form, int stations);
+
 }  // namespace plucky
