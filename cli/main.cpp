@@ -9,6 +9,7 @@
 #include <string>
 
 #include "base/error.h"
+#include "cli/build_commands.h"
 #include "cli/commands.h"
 #include "cli/drive_options.h"
 #include "cli/water_commands.h"
@@ -76,6 +77,8 @@ int main(int argc, char** argv) {
   drive.add(app, run);
   WaterCommandLine water;
   water.add(app, run);
+  BuildCommandLine build;
+  build.add(app, run);
 
   CLI11_PARSE(app, argc, argv);
   try {

@@ -95,6 +95,9 @@ std::vector<Vec3> normals_along(const RuledStrip& s, bool second) {
     }
   }
   for (Vec3& v : out) v = v.norm() > 0.0 ? Vec3(v.normalized()) : v;
+  // Where the panel comes to a point there is no face: it goes on as before.
+  for (std::size_t i = 1; i < n; ++i)
+    if (out[i].norm() == 0.0) out[i] = out[i - 1];
   return out;
 }
 
@@ -263,6 +266,7 @@ class Planking {
       bool second = false;  // a strip's edge back from the bow
       for (PanelEdge& e : p.edges) {
         e.mate = numbered(e.joins);
+        if (e.mate == 0 && e.seam == Seam::bow) e.joins = p.role, e.mate = p.number;  // both sides meet at the stem
         if (e.seam == Seam::transom || e.seam == Seam::bow || e.mate == 0) continue;
         fold(p, e, second);
         second = true;

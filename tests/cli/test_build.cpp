@@ -1,0 +1,93 @@
+// The command line twin: what the boat is made of.
+#include <cmath>
+
+#include "build/drawing.h"
+#include "command_line.h"
+#include "geometry/vec.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+using CliBuild = CommandLineTest;
+
+/// What another program reads in a DXF file: for each layer its entities and the whole length of their lines.
+nlohmann::json read_by_ezdxf(const std::string& path) {
+  const std::string script = path + ".py", answer = path + ".json";
+  write_file_atomically(script, R"(
+import ezdxf, json, math, sys
+doc = ezdxf.readfile(sys.argv[1])
+out = {'units': doc.header.get('$INSUNITS', 0), 'errors': len(doc.audit().errors), 'layers': {}}
+for e in doc.modelspace():
+    layer = out['layers'].setdefault(e.dxf.layer, {'count': 0, 'length': 0.0, 'words': []})
+    layer['count'] += 1
+    if e.dxftype() == 'POLYLINE':
+        p = [v.dxf.location for v in e.vertices]
+        if e.is_closed: p.append(p[0])
+        layer['length'] += sum((b - a).magnitude for a, b in zip(p, p[1:]))
+    if e.dxftype() == 'TEXT': layer['words'].append(e.dxf.text)
+json.dump(out, open(sys.argv[2], 'w'))
+)");
+  EXPECT_EQ(std::system(("/usr/bin/python3 " + script + " " + path + " " + answer).c_str()), 0);
+  return nlohmann::json::parse(slurp(answer));
+}
+
+}  // namespace
+
+TEST_F(CliBuild, PanelsOfASkiffAreReadByAnotherProgramAtFullSize) {
+  const std::string boat = file("skiff.json");
+  ASSERT_EQ(run("new --family flat-bottom --set length=540mm -o " + boat).code, 0);
+  const Outcome r = run("panels " + boat + " --out " + file("flat"));
+  ASSERT_EQ(r.code, 0) << r.err;
+  const auto j = r.json();
+  ASSERT_EQ(j["panels"].size(), 5u);
+  for (const auto& p : j["panels"]) {
+    const auto dxf = read_by_ezdxf(p["file"]);
+    EXPECT_EQ(dxf["units"], 4);
+    EXPECT_EQ(dxf["errors"], 0);
+    double round = 0.0;
+    for (const auto& e : p["edges"]) round += e["length_m"].get<double>();
+    EXPECT_NEAR(dxf["layers"]["CUT"]["length"].get<double>(), 1e3 * round, 0.01) << p["role"];
+    EXPECT_EQ(dxf["layers"]["CUT"]["count"], 1);
+    EXPECT_GE(dxf["layers"]["ENGRAVE"]["words"].size(), 1u);
+  }
+  // The same as SVG: width and height in millimetres.
+  const Outcome svg = run("panels " + boat + " --out " + file("flat") + " --format svg");
+  ASSERT_EQ(svg.code, 0) << svg.err;
+  const std::string text = slurp(svg.json()["panels"][0]["file"]);
+  EXPECT_NE(text.find("mm\" height="), std::string::npos);
+  expect_refusal(run("panels " + boat + " --format png"), "png is not dxf or svg");
+  const std::string round_boat = file("round.json");
+  ASSERT_EQ(run("new --family round-bilge -o " + round_boat).code, 0);
+  expect_refusal(run("panels " + round_boat), "has no panels");
+}
+
+TEST_F(CliBuild, UnrollsAConeFromItsEdges) {
+  std::string a, b;
+  for (int i = 0; i <= 200; ++i) {
+    const double u = pi * i / 200;
+    a += (i ? "," : "") + ("[" + std::to_string(0.1 * std::cos(u)) + "," + std::to_string(0.1 * std::sin(u)) + ",0]");
+    b += (i ? "," : "") +
+         ("[" + std::to_string(0.06 * std::cos(u)) + "," + std::to_string(0.06 * std::sin(u)) + ",0.08]");
+  }
+  write_file_atomically(file("cone.json"), "{\"a\": [" + a + "], \"b\": [" + b + "]}");
+  const Outcome r = run("unroll --edges " + file("cone.json"));
+  ASSERT_EQ(r.code, 0) << r.err;
+  EXPECT_NEAR(r.json()["a"]["length_m"].get<double>(), 0.1 * pi, 2e-5);
+  EXPECT_NEAR(r.json()["b"]["length_m"].get<double>(), 0.06 * pi, 2e-5);
+  EXPECT_LT(r.json()["strain_max"].get<double>(), 1e-6);
+  write_file_atomically(file("bad.json"), "{\"a\": [[0,0]], \"b\": []}");
+  expect_refusal(run("unroll --edges " + file("bad.json")), "a/0: should be a point");
+  write_file_atomically(file("bad.json"), "{\"a\": [[0,0,0],[1,0,0]], \"b\": [[0,1,0]]}");
+  expect_refusal(run("unroll --edges " + file("bad.json")), "second edge");
+  expect_refusal(run("unroll"), "needs --edges or --mesh");
+  expect_refusal(run("unroll --mesh " + write_mesh("box.stl", box_mesh(Vec3::Zero(), Vec3::Ones()), 1.0)), "is closed");
+}
+
+TEST_F(CliBuild, TellsTheSheetInAFold) {
+  const Outcome r = run("bend --thickness 1mm --radius 2mm --angle 90 --k 0.42");
+  ASSERT_EQ(r.code, 0) << r.err;
+  EXPECT_NEAR(r.json()["allowance_m"].get<double>(), 3.8013e-3, 1e-7);  // as in a handbook's formula, by hand
+  expect_refusal(run("bend --thickness 0 --radius 2mm"), "thickness");
+}
