@@ -1,0 +1,122 @@
+#include "geometry/region.h"
+
+#include <algorithm>
+#include <cmath>
+#include <polyclipping/clipper.hpp>
+
+namespace plucky {
+
+namespace {
+
+namespace cl = ClipperLib;
+constexpr double to_grid = 1e9;  // to a metre
+constexpr double arc_tolerance = 1e-5 * to_grid;  // of rounded corners: a hundredth of a millimetre
+
+cl::Path path_of(const std::vector<Vec2>& loop) {
+  cl::Path out;
+  out.reserve(loop.size());
+  for (const Vec2& p : loop) out.emplace_back(std::llround(to_grid * p.x()), std::llround(to_grid * p.y()));
+  return out;
+}
+
+cl::Paths paths_of(const Region& r) {
+  cl::Paths out;
+  for (const auto& loop : r.loops) out.push_back(path_of(loop));
+  return out;
+}
+
+Region region_from(const cl::Paths& paths) {
+  Region out;
+  for (const cl::Path& path : paths) {
+    if (path.size() < 3) continue;
+    std::vector<Vec2> loop;
+    loop.reserve(path.size());
+    for (const cl::IntPoint& p : path)
+      loop.emplace_back(static_cast<double>(p.X) / to_grid, static_cast<double>(p.Y) / to_grid);
+    out.loops.push_back(std::move(loop));
+  }
+  return out;
+}
+
+Region clipped(const Region& a, const Region& b, cl::ClipType how) {
+  cl::Clipper clipper;
+  clipper.StrictlySimple(true);
+  clipper.AddPaths(paths_of(a), cl::ptSubject, true);
+  clipper.AddPaths(paths_of(b), cl::ptClip, true);
+  cl::Paths out;
+  clipper.Execute(how, out, cl::pftNonZero, cl::pftNonZero);
+  return region_from(out);
+}
+
+}  // namespace
+
+double loop_area(const std::vector<Vec2>& loop) {
+  double twice = 0.0;
+  for (std::size_t i = 0; i < loop.size(); ++i) {
+    const Vec2 &a = loop[i], &b = loop[(i + 1) % loop.size()];
+    twice += a.x() * b.y() - a.y() * b.x();
+  }
+  return 0.5 * twice;
+}
+
+double Region::area() const {
+  double sum = 0.0;
+  for (const auto& loop : loops) sum += loop_area(loop);
+  return sum;
+}
+
+Region region_of(const Section& section) {
+  cl::Paths in, out;
+  for (const SectionLoop& loop : section.loops)
+    if (loop.closed && loop.points.size() > 2) in.push_back(path_of(loop.points));
+  cl::SimplifyPolygons(in, out, cl::pftEvenOdd);
+  return region_from(out);
+}
+
+Region joined(const Region& a, const Region& b) {
+  return clipped(a, b, cl::ctUnion);
+}
+Region common(const Region& a, const Region& b) {
+  return clipped(a, b, cl::ctIntersection);
+}
+Region without(const Region& a, const Region& b) {
+  return clipped(a, b, cl::ctDifference);
+}
+
+Region grown(const Region& region, double by) {
+  if (by == 0.0) return region;
+  cl::ClipperOffset offset(2.0, arc_tolerance);
+  offset.AddPaths(paths_of(region), cl::jtRound, cl::etClosedPolygon);
+  cl::Paths out;
+  offset.Execute(out, to_grid * by);
+  return region_from(out);
+}
+
+Region shifted(Region region, const Vec2& by) {
+  for (auto& loop : region.loops)
+    for (Vec2& p : loop) p += by;
+  return region;
+}
+
+Region swept(const Region& region, const Vec2& by) {
+  cl::Clipper clipper;
+  for (const Region& end : {region, shifted(region, by)}) clipper.AddPaths(paths_of(end), cl::ptSubject, true);
+  for (const auto& loop : region.loops)
+    for (std::size_t i = 0; i < loop.size(); ++i) {
+      const Vec2 &a = loop[i], &b = loop[(i + 1) % loop.size()];
+      std::vector<Vec2> side{a, b, b + by, a + by};
+      if (loop_area(side) < 0.0) std::reverse(side.begin(), side.end());
+      clipper.AddPath(path_of(side), cl::ptSubject, true);
+    }
+  cl::Paths out;
+  clipper.Execute(cl::ctUnion, out, cl::pftNonZero, cl::pftNonZero);
+  return region_from(out);
+}
+
+Region simplified(const Region& region, double within) {
+  cl::Paths paths = paths_of(region);
+  cl::CleanPolygons(paths, to_grid * within);
+  return region_from(paths);
+}
+
+}  // namespace plucky
