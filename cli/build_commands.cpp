@@ -6,9 +6,12 @@
 #include <filesystem>
 
 #include "assessment/assessment.h"
+#include "assessment/stages/build/build_stage.h"
 #include "base/error.h"
 #include "build/bend.h"
 #include "build/panels.h"
+#include "build/print_estimate.h"
+#include "build/printed_hull.h"
 #include "cli/words.h"
 #include "geometry/flatten.h"
 #include "geometry/mesh_check.h"
@@ -16,6 +19,7 @@
 #include "io/file.h"
 #include "io/mesh_file.h"
 #include "io/project_file.h"
+#include "sealing/openings.h"
 
 namespace plucky::cli {
 
@@ -88,6 +92,66 @@ Json panels_of_boat(const std::string& path, const std::string& folder, const st
   return j;
 }
 
+Json sections_of_boat(const SectionOptions& o) {
+  if (o.format != "stl" && o.format != "3mf") throw InvalidInput("--format", Text("{0} is not stl or 3mf", o.format));
+  const Assessment a = assess(load_project(o.boat));
+  const HullModel& hull = a.hull->model;
+  Printer printer;
+  const std::vector<std::string> bed = split(o.bed, 'x');
+  if (bed.size() != 3)
+    throw InvalidInput("--bed", Text("{0} should be width, depth and height in mm: 220x220x250", o.bed));
+  for (int k = 0; k < 3; ++k) printer.bed[k] = 1e-3 * number(bed[static_cast<std::size_t>(k)], "--bed");
+  if (!(printer.room().minCoeff() > 0.0 && printer.bed.maxCoeff() < 10.0))
+    throw InvalidInput("--bed", "should be more than its margins of 5 mm and less than 10 m");
+  HullJoints joints;
+  joints.kind = joint_from_key(o.joint);
+  if (!o.pin.empty()) joints.pin = parse_quantity(o.pin, Dimension::length, UnitSystem::metric);
+  if (!(joints.pin >= 0.0005 && joints.pin <= 0.02)) throw InvalidInput("--pin", "should be 0.5 to 20 mm");
+  std::vector<double> cuts;
+  if (o.cuts.empty())
+    cuts = propose_cuts(hull, printer, places_to_avoid(a));
+  else
+    for (const std::string& c : split(o.cuts, ','))
+      cuts.push_back(parse_quantity(c, Dimension::length, UnitSystem::metric));
+  std::sort(cuts.begin(), cuts.end());
+  const PrintedHull p = print_hull(hull, a.project.hull, cuts, joints, printer);
+  if (!p.done) throw InvalidInput(o.boat, p.message);
+  Json j{{"name", a.project.name},
+         {"volume_m3", p.volume},
+         {"mass_kg", p.volume * a.project.hull.skin.density},
+         {"sections", Json::array()},
+         {"joints", Json::array()}};
+  if (!o.folder.empty()) make_folder(o.folder);
+  const PrintSettings settings{.perimeters = perimeters_of(a.project.hull.skin.shell_thickness),
+                               .density = a.project.hull.skin.density};
+  for (std::size_t i = 0; i < p.sections.size(); ++i) {
+    const HullSection& s = p.sections[i];
+    const Vec3 size = s.box.size();
+    Json one{{"from_m", s.from},
+             {"to_m", s.to},
+             {"volume_m3", s.volume},
+             {"mass_kg", s.volume * a.project.hull.skin.density},
+             {"size_m", {size.x(), size.y(), size.z()}},
+             {"fits", s.stance.fits},
+             {"hours", quick_print(on_bed(s.mesh, s.stance, printer), printer, settings).time / 3600.0},
+             {"stance", s.stance.fits ? Json(stance_key(s.stance.stance)) : Json()}};
+    if (!o.folder.empty()) {
+      const std::string name = fmt::format("section-{}", i + 1);
+      const TriangleMesh placed = on_bed(s.mesh, s.stance, printer);
+      const std::string file = (std::filesystem::path(o.folder) / (name + "." + o.format)).string();
+      write_file_atomically(
+          file, o.format == "stl" ? write_stl(placed)
+                                  : write_3mf({{a.project.name + " " + name, placed, a.project.hull.skin.material}}));
+      one["file"] = file;
+    }
+    j["sections"].push_back(one);
+  }
+  for (const JointReport& r : p.joints)
+    j["joints"].push_back(
+        {{"x_m", r.x}, {"glue_area_m2", r.glue_area}, {"modulus_m3", r.modulus}, {"pins", r.pins.size()}});
+  return j;
+}
+
 Json unroll_edges(const std::string& file) {
   nlohmann::json json;
   try {
@@ -134,12 +198,59 @@ Json bend(const std::string& thickness, const std::string& radius, const std::st
           {"deduction_m", bend_deduction(fold)}};
 }
 
+Json estimate_mesh(const EstimateOptions& o) {
+  TriangleMesh mesh = read_mesh_file(o.mesh).mesh;
+  const double scale = metres_per(unit_from_key(o.unit));
+  for (Vec3& v : mesh.vertices) v *= scale;
+  const Printer printer{
+      .line_width = 1e-3 * o.line, .layer = 1e-3 * o.layer, .flow = 1e-9 * o.flow, .speed = 1e-3 * o.speed};
+  if (!(o.line >= 0.1 && o.line <= 2.0)) throw InvalidInput("--line", "should be 0.1 to 2 mm");
+  if (!(o.layer >= 0.05 && o.layer <= 1.0)) throw InvalidInput("--layer", "should be 0.05 to 1 mm");
+  if (!(o.flow >= 0.1 && o.flow <= 1000.0)) throw InvalidInput("--flow", "should be 0.1 to 1000 mm3/s");
+  if (!(o.speed >= 1.0 && o.speed <= 1000.0)) throw InvalidInput("--speed", "should be 1 to 1000 mm/s");
+  if (!(o.infill >= 0.0 && o.infill <= 1.0)) throw InvalidInput("--infill", "should be 0 to 1");
+  if (!(o.density >= 100.0 && o.density <= 20000.0)) throw InvalidInput("--density", "should be 100 to 20000 kg/m3");
+  if (!(o.perimeters >= 1 && o.perimeters <= 20)) throw InvalidInput("--perimeters", "should be 1 to 20");
+  const PrintSettings settings{.perimeters = o.perimeters, .infill = o.infill, .density = o.density};
+  try {
+    const PrintEstimate e = o.quick ? quick_print(mesh, printer, settings) : slice_print(mesh, printer, settings);
+    return {{"layers", e.layers},         {"plastic_m3", e.plastic},  {"mass_kg", e.mass},
+            {"filament_m", e.filament},   {"hours", e.time / 3600.0}, {"perimeter_m", e.perimeter_lines},
+            {"infill_m", e.infill_lines}, {"travel_m", e.travel}};
+  } catch (const InvalidInput& e) {
+    throw e.within(o.mesh);
+  }
+}
+
 void BuildCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   CLI::App* panels = app.add_subcommand("panels", "Flat panels of a boat of straight sections");
   panels->add_option("boat", boat_, "boat file")->required();
   panels->add_option("--out", folder_, "folder to write a drawing of each panel into");
   panels->add_option("--format", format_, "dxf or svg")->capture_default_str();
   panels->callback([&] { run = [this] { return panels_of_boat(boat_, folder_, format_); }; });
+
+  CLI::App* cut = app.add_subcommand("sections", "The printed hull in sections for a printer's bed");
+  cut->add_option("boat", sections_.boat, "boat file")->required();
+  cut->add_option("--bed", sections_.bed, "width, depth and height of the bed in mm")->capture_default_str();
+  cut->add_option("--out", sections_.folder, "folder to write a file of each section into");
+  cut->add_option("--format", sections_.format, "stl or 3mf")->capture_default_str();
+  cut->add_option("--joint", sections_.joint, "butt, pins or pegs")->capture_default_str();
+  cut->add_option("--pin", sections_.pin, "diameter of pins or pegs, e.g. 1.75mm");
+  cut->add_option("--cuts", sections_.cuts, "planes from the transom, e.g. 200mm,410mm; else they are proposed");
+  cut->callback([&] { run = [this] { return sections_of_boat(sections_); }; });
+
+  CLI::App* estimate = app.add_subcommand("estimate", "What a bare print takes, by slicing it as it stands");
+  estimate->add_option("--mesh", estimate_.mesh, "closed mesh: STL, OBJ or 3MF, z up")->required();
+  estimate->add_option("--unit", estimate_.unit, "unit of the mesh: m, mm or in")->capture_default_str();
+  estimate->add_option("--perimeters", estimate_.perimeters, "lines of a wall")->capture_default_str();
+  estimate->add_option("--infill", estimate_.infill, "share filled inside, 0 to 1")->capture_default_str();
+  estimate->add_option("--line", estimate_.line, "width of a line, mm")->capture_default_str();
+  estimate->add_option("--layer", estimate_.layer, "height of a layer, mm")->capture_default_str();
+  estimate->add_option("--flow", estimate_.flow, "plastic at most, mm3/s")->capture_default_str();
+  estimate->add_option("--speed", estimate_.speed, "along a line, mm/s")->capture_default_str();
+  estimate->add_option("--density", estimate_.density, "of the plastic, kg/m3")->capture_default_str();
+  estimate->add_flag("--quick", estimate_.quick, "forty layers stand for all");
+  estimate->callback([&] { run = [this] { return estimate_mesh(estimate_); }; });
 
   CLI::App* unroll = app.add_subcommand("unroll", "Lay a bare panel flat");
   auto* edges = unroll->add_option("--edges", edges_, R"(JSON file {"a": [[x,y,z],...], "b": [...]} in metres)");

@@ -11,6 +11,19 @@ namespace plucky::cli {
 
 /// Flat panels of a boat, written into a folder as dxf or svg where one is given.
 [[nodiscard]] Json panels_of_boat(const std::string& boat, const std::string& folder, const std::string& format);
+struct SectionOptions {
+  std::string boat, bed = "220x220x250", folder, format = "stl", joint = "pins", cuts, pin;
+};
+/// The printed hull in sections that fit a bed ("220x220x250", mm), a file each where a folder is given; `cuts` are the
+/// planes from the transom ("200mm,410mm"), empty: proposed.
+[[nodiscard]] Json sections_of_boat(const SectionOptions& options);
+struct EstimateOptions {
+  std::string mesh, unit = "mm";
+  std::uint32_t perimeters = 4;
+  double infill = 0.15, line = 0.45, layer = 0.2, flow = 10.0, speed = 60.0, density = 1270.0;  ///< mm, mm3/s, mm/s
+  bool quick = false;
+};
+[[nodiscard]] Json estimate_mesh(const EstimateOptions& options);
 /// A bare panel: two polylines in space (JSON {"a": [[x,y,z],...], "b": [...]}, metres) laid flat.
 [[nodiscard]] Json unroll_edges(const std::string& file);
 /// An open mesh laid flat; its coordinates are scaled to metres.
@@ -24,6 +37,8 @@ class BuildCommandLine {
 
  private:
   std::string boat_, folder_, format_ = "dxf", edges_, mesh_, unit_ = "m", thickness_, radius_, angle_ = "90";
+  SectionOptions sections_;
+  EstimateOptions estimate_;
   double k_ = 0.0;
 };
 

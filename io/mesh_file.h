@@ -3,6 +3,7 @@
 
 #include <optional>
 #include <string>
+#include <vector>
 
 #include "geometry/triangle_mesh.h"
 
@@ -32,6 +33,16 @@ inline constexpr double largest_coordinate = 1e6;
 
 /// Binary STL in millimetres, as slicers expect; `metres_per_unit` 0.001.
 [[nodiscard]] std::string write_stl(const TriangleMesh& mesh, double metres_per_unit = 0.001);
+
+/// A body of a 3MF file.
+struct NamedMesh {
+  std::string name;
+  TriangleMesh mesh;  ///< m, where it stands on the build plate
+  std::string material;
+  std::uint32_t colour = 0xC8C8C8;  ///< RGB
+};
+/// 3MF in millimetres, an object a body with its name and material; the same bodies give the same bytes.
+[[nodiscard]] std::string write_3mf(const std::vector<NamedMesh>& bodies);
 
 /// OBJ with the shortest decimal text that reads back to the very same numbers; units as given.
 [[nodiscard]] std::string write_obj(const TriangleMesh& mesh);

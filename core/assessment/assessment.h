@@ -12,6 +12,7 @@
 
 #include "assessment/finding.h"
 #include "base/text.h"
+#include "build/report.h"
 #include "cooling/options.h"
 #include "drive/pitch_and_slip.h"
 #include "flotation/equilibrium.h"
@@ -88,6 +89,7 @@ struct Assessment {
   HeatReport heat;
   CircuitMass plumbing;
   SealReport seal;
+  BuildReport build;  ///< what it is made of
   std::vector<PartFit> fits;
   std::vector<Finding> findings;  ///< worst first, passed checks last
   Care care = Care::full;

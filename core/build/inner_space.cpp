@@ -94,6 +94,9 @@ std::vector<Triangle> band(const std::vector<Vec3>& a, const std::vector<Vec3>& 
   for (std::size_t i = 0; i <= n; ++i)
     for (std::size_t j = 0; j <= m; ++j) {
       if (i == 0 && j == 0) continue;
+      // One point must not see the whole other loop: a side would be there twice.
+      if ((j == 0 && 2 * i >= n) || (j == m && 2 * i <= n) || (i == 0 && 2 * j >= m) || (i == n && 2 * j <= m))
+        continue;
       const double by_a = i > 0 ? cost[at(i - 1, j)] : std::numeric_limits<double>::infinity();
       const double by_b = j > 0 ? cost[at(i, j - 1)] : std::numeric_limits<double>::infinity();
       along_a[at(i, j)] = by_a <= by_b;
@@ -135,26 +138,26 @@ class Tubes {
     for (std::size_t i = 0; i < last_.size(); ++i)
       for (std::size_t j = 0; j < loops.size(); ++j)
         if (!common({{last_[i]}}, {{loops[j]}}).empty()) ahead[i].push_back(j), behind[j].push_back(i);
+    // A section that goes on neither way encloses nothing and is left out: ends are closed when it is known that there
+    // is something between them.
+    std::vector<bool> joined_before(loops.size(), false);
     for (std::size_t i = 0; i < last_.size(); ++i) {
       const bool goes_on = ahead[i].size() == 1 && behind[ahead[i][0]].size() == 1;
-      if (!goes_on) {
-        cap(last_[i], last_starts_[i], true);
-        continue;
-      }
+      if (goes_on && !last_joined_[i]) cap(last_[i], last_starts_[i], false);
+      if (!goes_on && last_joined_[i]) cap(last_[i], last_starts_[i], true);
+      if (!goes_on) continue;
       const std::size_t j = ahead[i][0];
       join(last_[i], last_starts_[i], loops[j], starts[j]);
-      behind[j] = {i};
-    }
-    for (std::size_t j = 0; j < loops.size(); ++j) {
-      const bool goes_on = behind[j].size() == 1 && ahead[behind[j][0]].size() == 1;
-      if (!goes_on) cap(loops[j], starts[j], false);
+      joined_before[j] = true;
     }
     last_ = std::move(loops);
     last_starts_ = std::move(starts);
+    last_joined_ = std::move(joined_before);
   }
 
   TriangleMesh finish() {
-    for (std::size_t i = 0; i < last_.size(); ++i) cap(last_[i], last_starts_[i], true);
+    for (std::size_t i = 0; i < last_.size(); ++i)
+      if (last_joined_[i]) cap(last_[i], last_starts_[i], true);
     last_.clear();
     weld(mesh_, 0.0);
     return std::move(mesh_);
@@ -182,6 +185,7 @@ class Tubes {
   TriangleMesh mesh_;
   std::vector<std::vector<Vec2>> last_;
   std::vector<std::uint32_t> last_starts_;
+  std::vector<bool> last_joined_;  ///< to the section before
   bool islands_ = false;
 };
 

@@ -6,6 +6,7 @@
 #include "base/error.h"
 #include "geometry/crossing_faces.h"
 #include "geometry/edges.h"
+#include "geometry/slivers.h"
 
 namespace plucky {
 
@@ -13,13 +14,6 @@ namespace {
 
 Vec3 middle_of(const TriangleMesh& mesh, std::size_t face) {
   return (mesh.corner(face, 0) + mesh.corner(face, 1) + mesh.corner(face, 2)) / 3.0;
-}
-
-/// Without area: corners shared, or thinner than a millionth of its longest side.
-bool degenerate(const TriangleMesh& mesh, std::size_t face) {
-  const Vec3 &a = mesh.corner(face, 0), &b = mesh.corner(face, 1), &c = mesh.corner(face, 2);
-  const double longest = std::max({(b - a).squaredNorm(), (c - b).squaredNorm(), (a - c).squaredNorm()});
-  return (b - a).cross(c - a).norm() <= 1e-6 * longest;
 }
 
 MeshFault find_duplicates(const TriangleMesh& mesh) {
@@ -78,7 +72,7 @@ MeshReport check_mesh(const TriangleMesh& mesh, bool crossings) {
   r.flipped_faces = find_flipped(mesh, orientation);
   r.inside_out = r.flipped_faces.count == 0 && r.volume < 0.0;
   for (std::size_t f = 0; f < mesh.triangles.size(); ++f)
-    if (degenerate(mesh, f)) r.degenerate_faces.add(middle_of(mesh, f));
+    if (is_sliver(mesh, f)) r.degenerate_faces.add(middle_of(mesh, f));
   r.duplicate_faces = find_duplicates(mesh);
   if (crossings) {
     for (const CrossingPair& pair : find_crossing_faces(mesh)) r.crossing_faces.add(middle_of(mesh, pair.first));

@@ -9,7 +9,7 @@ namespace plucky {
 namespace {
 
 namespace cl = ClipperLib;
-constexpr double to_grid = 1e9;  // to a metre
+constexpr double to_grid = 1e9;                   // to a metre
 constexpr double arc_tolerance = 1e-5 * to_grid;  // of rounded corners: a hundredth of a millimetre
 
 cl::Path path_of(const std::vector<Vec2>& loop) {

@@ -8,6 +8,8 @@
 #include <cmath>
 #include <exception>
 
+#include "geometry/slivers.h"
+
 namespace plucky {
 
 namespace {
@@ -84,6 +86,7 @@ Solid combine(const TriangleMesh& first, const TriangleMesh& second, Combine how
     result.collect_garbage();
     Solid out;
     out.mesh = written(result);
+    remove_slivers(out.mesh);  // where faces met in a line; readers of the file would stumble over them
     const double u = signed_volume(first), v = signed_volume(second), w = signed_volume(out.mesh);
     const double slack = 1e-7 * (std::abs(u) + std::abs(v));
     const bool plausible = how == Combine::join  ? w > std::max(u, v) - slack && w < u + v + slack

@@ -1,7 +1,7 @@
 // Joining, cutting and intersecting closed solids. In: two closed meshes. Out: a closed mesh, or why there is none.
 //
-// Method: corefinement with exact predicates (CGAL's polygon mesh processing); every answer is checked: closed, outward,
-// its volume within what the two allow. Tools should overlap what they cut, never lie on its faces.
+// Method: corefinement with exact predicates (CGAL's polygon mesh processing); every answer is checked: closed,
+// outward, its volume within what the two allow. Tools should overlap what they cut, never lie on its faces.
 #pragma once
 
 #include "base/text.h"

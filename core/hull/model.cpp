@@ -6,6 +6,7 @@
 
 #include "base/error.h"
 #include "geometry/crossing_faces.h"
+#include "hull/deck_block.h"
 
 namespace plucky {
 
@@ -80,44 +81,6 @@ std::optional<double> top_at(const Section& s, double y) {
   return spans.back().high;
 }
 
-/// A closed block that stands on the deck, its foot following the deck, its sides leaning in.
-TriangleMesh block_on_deck(const HullModel& model, double x, double length, double y, double width, double height,
-                           double lean) {
-  constexpr int nx = 12, ny = 4;
-  TriangleMesh mesh;
-  const auto vertex = [&](int i, int j, bool roof) {
-    const double shrink = roof ? 1.0 - lean : 1.0;
-    const double px = x + 0.5 * length + shrink * length * (static_cast<double>(i) / nx - 0.5);
-    const double py = y + shrink * width * (static_cast<double>(j) / ny - 0.5);
-    const double foot_x = x + length * i / nx, foot_y = y + width * (static_cast<double>(j) / ny - 0.5);
-    const double z = model.deck_height(foot_x, foot_y);
-    return Vec3(px, py, roof ? z + height : z);
-  };
-  const auto at = [&](int i, int j, bool roof) {
-    return static_cast<std::uint32_t>((roof ? (nx + 1) * (ny + 1) : 0) + i * (ny + 1) + j);
-  };
-  for (const bool roof : {false, true})
-    for (int i = 0; i <= nx; ++i)
-      for (int j = 0; j <= ny; ++j) mesh.vertices.push_back(vertex(i, j, roof));
-  const auto quad = [&](std::uint32_t a, std::uint32_t b, std::uint32_t c, std::uint32_t d) {
-    mesh.triangles.insert(mesh.triangles.end(), {{a, b, c}, {a, c, d}});
-  };
-  for (int i = 0; i < nx; ++i)
-    for (int j = 0; j < ny; ++j) {
-      quad(at(i, j, true), at(i + 1, j, true), at(i + 1, j + 1, true), at(i, j + 1, true));
-      quad(at(i, j, false), at(i, j + 1, false), at(i + 1, j + 1, false), at(i + 1, j, false));
-    }
-  for (int i = 0; i < nx; ++i) {
-    quad(at(i, 0, false), at(i + 1, 0, false), at(i + 1, 0, true), at(i, 0, true));
-    quad(at(i + 1, ny, false), at(i, ny, false), at(i, ny, true), at(i + 1, ny, true));
-  }
-  for (int j = 0; j < ny; ++j) {
-    quad(at(0, j + 1, false), at(0, j, false), at(0, j, true), at(0, j + 1, true));
-    quad(at(nx, j, false), at(nx, j + 1, false), at(nx, j + 1, true), at(nx, j, true));
-  }
-  return mesh;
-}
-
 void check_along(const HullModel& model, const std::string& what, double x, double length) {
   if (!(x >= model.box.low.x() - 1e-9 && length >= 0.0 && x + length <= model.box.high.x() + 1e-9))
     throw InvalidInput(what, Text("lies from {0} to {1}, outside the hull's {2} to {3}", length_quantity(x),
@@ -144,13 +107,13 @@ void add_hatches_and_cabins(HullModel& model, const HullDesign& design) {
         model.flood_points.push_back({h.id, h.name, Vec3(x, y, model.deck_height(x, y) + h.coaming), h.sealed});
     // The coaming with its cover keeps water out only when sealed; either way it is skin that weighs something.
     if (h.coaming > 0.0)
-      add_block(model, block_on_deck(model, h.x, h.length, h.y, h.width, h.coaming, 0.0), Surface::coaming, h.sealed);
+      add_block(model, block_on_deck(model, {h.x, h.length, h.y, h.width, h.coaming}), Surface::coaming, h.sealed);
   }
   for (const Cabin& c : design.cabins) {
     if (!(c.length > 0.0 && c.width > 0.0 && c.height > 0.0 && c.lean >= 0.0 && c.lean < 1.0))
       throw InvalidInput(c.name, "needs length, width and height above zero and a lean from 0 to below 100 %");
     check_along(model, c.name, c.x, c.length);
-    add_block(model, block_on_deck(model, c.x, c.length, 0.0, c.width, c.height, c.lean), Surface::cabin, c.sealed);
+    add_block(model, block_on_deck(model, {c.x, c.length, 0.0, c.width, c.height, c.lean}), Surface::cabin, c.sealed);
   }
 }
 

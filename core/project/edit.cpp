@@ -152,6 +152,12 @@ void run(Project& p, const ChangeSealing& e) {
   close(p.hull.openings, "hole");
 }
 
+void run(Project& p, const ChangeBuild& e) {
+  p.build = e.build;
+  number(p, p.build.cuts);
+  number(p, p.build.sheets);
+}
+
 void run(Project& p, const ChangeTrial& e) {
   p.trial = e.trial;
 }

@@ -72,6 +72,10 @@ struct ChangeSealing {
   Sealing sealing;
   bool operator==(const ChangeSealing&) const = default;
 };
+struct ChangeBuild {
+  BuildDesign build;
+  bool operator==(const ChangeBuild&) const = default;
+};
 struct ChangeTrial {
   TrialLog trial;
   bool operator==(const ChangeTrial&) const = default;
@@ -94,8 +98,8 @@ struct Rename {
 struct Edit {
   Text label;
   std::variant<MovePart, ChangePart, AddPart, RemovePart, SetHullParameter, ChangeHull, ChangeBrief, ChangeLayout,
-               ChangeParts, ChangeDrive, ChangeSteering, ChangeCooling, ChangeSealing, ChangeTrial, ChangeIgnored,
-               ReplaceBoat, Rename>
+               ChangeParts, ChangeDrive, ChangeSteering, ChangeCooling, ChangeSealing, ChangeBuild, ChangeTrial,
+               ChangeIgnored, ReplaceBoat, Rename>
       change;
   bool operator==(const Edit&) const = default;
 };

@@ -50,6 +50,8 @@ void check_project(const Project& project) {
     for (const auto& r : t.results) claim(Text("result of \"{0}\"", r.opening), r.id);
   }
   check_sealing(project.sealing);
+  for (const auto& c : project.build.cuts) claim("cut", c.id);
+  for (const auto& s : project.build.sheets) claim(Text("sheet \"{0}\"", s.name), s.id);
   for (const auto& d : project.drives) claim(Text("drive \"{0}\"", d.name), d.id);
   check_drives(project);
   check_steering_parts(project);

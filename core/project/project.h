@@ -8,6 +8,7 @@
 
 #include "base/blob.h"
 #include "brief/brief.h"
+#include "build/design.h"
 #include "cooling/circuit.h"
 #include "hull/design.h"
 #include "layout/part.h"
@@ -46,6 +47,7 @@ struct Project {
   Layout layout;  ///< the components
   CoolingCircuit cooling;
   Sealing sealing;
+  BuildDesign build;
   TrialLog trial;
   std::vector<IgnoredFinding> ignored;
   Id next_id = 1;  ///< the next permanent number

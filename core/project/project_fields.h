@@ -305,6 +305,54 @@ void describe(V& v, Bilge& b) {
 }
 
 template <class V>
+void describe(V& v, Printer& p) {
+  v("name", p.name);
+  v("bed_m", p.bed, {0.02, 10.0});
+  v("margin_m", p.margin, {0.0, 0.1});
+  v("line_width_m", p.line_width, {1e-4, 0.002});
+  v("layer_m", p.layer, {5e-5, 0.001});
+  v("flow_m3_s", p.flow, {1e-10, 1e-6});
+  v("speed_m_s", p.speed, {0.001, 1.0});
+  v("travel_m_s", p.travel, {0.001, 2.0});
+  v("acceleration_m_s2", p.acceleration, {0.01, 50.0});
+  v("clearance_m", p.clearance, {0.0, 0.002});
+}
+
+template <class V>
+void describe(V& v, HullJoints& j) {
+  v.choice("joint", j.kind, joint_key, joint_from_key);
+  v("rim_m", j.rim, {0.0, 0.03});
+  v("rim_depth_m", j.depth, {0.001, 0.05});
+  v("pin_m", j.pin, {0.0005, 0.02});
+  v("pin_reach_m", j.reach, {0.001, 0.05});
+}
+
+template <class V>
+void describe(V& v, Sheet& s) {
+  v("id", s.id);
+  v("name", s.name);
+  v("length_m", s.length, {0.01, 10.0});
+  v("width_m", s.width, {0.01, 10.0});
+  v("thickness_m", s.thickness, {1e-5, 0.05});
+  v("count", s.count);
+}
+
+template <class V>
+void describe(V& v, HullCut& c) {
+  v("id", c.id);
+  v("x_m", c.x, range::place);
+}
+
+template <class V>
+void describe(V& v, BuildDesign& b) {
+  v.object("printer", b.printer);
+  v.object("joints", b.joints);
+  v("cuts_by_hand", b.cuts_by_hand);
+  v.list("cuts", b.cuts);
+  v.list("sheets", b.sheets);
+}
+
+template <class V>
 void describe(V& v, LeakResult& r) {
   v("id", r.id);
   v("opening", r.opening);
@@ -415,6 +463,7 @@ void describe(V& v, Project& p) {
   v.object("layout", p.layout);
   v.object("cooling", p.cooling);
   v.object("sealing", p.sealing);
+  v.object("build", p.build);
   v.object("trial", p.trial);
   v.list("ignored_findings", p.ignored);
 }

@@ -91,3 +91,41 @@ TEST_F(CliBuild, TellsTheSheetInAFold) {
   EXPECT_NEAR(r.json()["allowance_m"].get<double>(), 3.8013e-3, 1e-7);  // as in a handbook's formula, by hand
   expect_refusal(run("bend --thickness 0 --radius 2mm"), "thickness");
 }
+
+TEST_F(CliBuild, CutsAPrintedHullIntoSectionsThatOthersRead) {
+  const std::string boat = file("launch.json");
+  ASSERT_EQ(run("new --family deep-v --set length=480mm --set beam=180mm -o " + boat).code, 0);
+  for (const std::string format : {"stl", "3mf"}) {
+    const Outcome r = run("sections " + boat + " --bed 220x220x250 --out " + file("print") + " --format " + format);
+    ASSERT_EQ(r.code, 0) << r.err;
+    const auto j = r.json();
+    ASSERT_EQ(j["sections"].size(), 2u);
+    double sum = 0.0;
+    for (const auto& s : j["sections"]) {
+      EXPECT_TRUE(s["fits"].get<bool>());
+      EXPECT_GT(s["hours"].get<double>(), 0.5);
+      const MeshFile read = read_mesh_file(s["file"]);
+      const Outcome check = run("check-mesh " + s["file"].get<std::string>());
+      ASSERT_EQ(check.code, 0) << check.err;
+      EXPECT_NEAR(1e-9 * signed_volume(read.mesh), s["volume_m3"].get<double>(), 1e-5 * s["volume_m3"].get<double>());
+      EXPECT_GE(bounds(read.mesh).low.minCoeff(), -1e-6);
+      EXPECT_LE(bounds(read.mesh).high.x(), 220.0);
+      EXPECT_LE(bounds(read.mesh).high.z(), 250.0);
+      sum += s["volume_m3"].get<double>();
+    }
+    EXPECT_NEAR(sum, j["volume_m3"].get<double>(), 0.01 * sum);  // less the pins' holes
+  }
+  expect_refusal(run("sections " + boat + " --bed 30x30x30"), "no cut makes a hull");
+  expect_refusal(run("sections " + boat + " --bed 220"), "--bed");
+  expect_refusal(run("sections " + boat + " --cuts 200mm,205mm"), "a joint needs");
+  expect_refusal(run("sections " + boat + " --joint glue"), "joint");
+}
+
+TEST_F(CliBuild, EstimatesACubeByItsLines) {
+  const std::string cube = write_mesh("cube.stl", box_mesh({0, 0, 0}, {0.02, 0.02, 0.02}), 0.001);
+  const Outcome r = run("estimate --mesh " + cube + " --perimeters 2 --infill 1 --line 0.5 --layer 0.2 --density 1250");
+  ASSERT_EQ(r.code, 0) << r.err;
+  EXPECT_NEAR(r.json()["mass_kg"].get<double>(), 0.010, 1e-5);
+  EXPECT_EQ(r.json()["layers"], 100);
+  expect_refusal(run("estimate --mesh " + cube + " --layer 0"), "--layer");
+}

@@ -10,8 +10,8 @@
 using namespace plucky;
 
 PROPERTY(Sizing, TheSmallestHullFloatsItsLoadWithTheWantedFreeboardAndNoSmallerOneDoes) {
-  const HullFamily family = any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
-  const SizeWish wish{.load = any::whole(300, 4000) / 1000.0, .freeboard = any::whole(15, 60) / 1000.0};
+  const HullFamily family = test::any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
+  const SizeWish wish{.load = test::any::whole(300, 4000) / 1000.0, .freeboard = test::any::whole(15, 60) / 1000.0};
   const SizeAnswer a = smallest_hull(family, wish);
   HOLDS(a.solved);
   // Checked by the whole assessment, with the load as one part over the hull's own centre of buoyancy.
@@ -31,11 +31,11 @@ PROPERTY(Sizing, TheSmallestHullFloatsItsLoadWithTheWantedFreeboardAndNoSmallerO
 }
 
 PROPERTY(Sizing, MoreLoadOrMoreFreeboardNeverWantASmallerHull) {
-  const HullFamily family = any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
-  const SizeWish wish{.load = any::whole(300, 3000) / 1000.0, .freeboard = any::whole(15, 50) / 1000.0};
+  const HullFamily family = test::any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
+  const SizeWish wish{.load = test::any::whole(300, 3000) / 1000.0, .freeboard = test::any::whole(15, 50) / 1000.0};
   SizeWish heavier = wish, higher = wish;
-  heavier.load *= 1.0 + any::whole(1, 60) / 100.0;
-  higher.freeboard += any::whole(1, 20) / 1000.0;
+  heavier.load *= 1.0 + test::any::whole(1, 60) / 100.0;
+  higher.freeboard += test::any::whole(1, 20) / 1000.0;
   const SizeAnswer a = smallest_hull(family, wish), b = smallest_hull(family, heavier),
                    c = smallest_hull(family, higher);
   HOLDS(a.solved && b.solved && c.solved);

@@ -69,9 +69,8 @@ TEST(Solid, SaysWhyThereIsNone) {
 PROPERTY(Solid, PartsOfACutAddUpToTheWhole) {
   const auto share = [](int low, int high) { return 0.01 * test::any::whole(low, high); };
   const TriangleMesh whole = box_mesh({0, 0, 0}, {share(20, 90), share(20, 90), share(20, 90)});
-  const TriangleMesh tool =
-      box_mesh({share(-20, 10) + 0.003, share(-20, 10) + 0.003, share(-20, 10) + 0.003},
-               {share(11, 120) + 0.0037, share(11, 120) + 0.0037, share(11, 120) + 0.0037});
+  const TriangleMesh tool = box_mesh({share(-20, 10) + 0.003, share(-20, 10) + 0.003, share(-20, 10) + 0.003},
+                                     {share(11, 120) + 0.0037, share(11, 120) + 0.0037, share(11, 120) + 0.0037});
   const Solid in = combine(whole, tool, Combine::common), out = combine(whole, tool, Combine::cut);
   HOLDS(in.done && out.done);
   HOLDS(std::abs(in.volume() + out.volume() - signed_volume(whole)) < 1e-9 * signed_volume(whole));
@@ -136,8 +135,7 @@ TEST(InnerSpace, LeavesNoRoomInSomethingThinAndRefusesNonsense) {
 }
 
 PROPERTY(InnerSpace, KeepsItsWallInEveryHull) {
-  const HullFamily family =
-      test::any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
+  const HullFamily family = test::any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
   HullShape s = default_shape(family);
   s.length = 0.01 * test::any::whole(30, 100);
   s.beam = s.length * 0.01 * test::any::whole(22, 40);

@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "assessment/rules.h"
+#include "assessment/stages/build/build_stage.h"
 #include "assessment/stages/cool/cool_stage.h"
 #include "assessment/stages/drive/drive_stage.h"
 #include "assessment/stages/float/float_stage.h"
@@ -19,12 +20,6 @@ StageRun brief_stage() {
   return {.stage = Stage::brief,
           .name = "Brief",
           .judged_by = {"mass", "freeboard", "speed", "run_time", "draught", "gm", "trim", "foam"}};
-}
-
-StageRun build_stage() {
-  return {.stage = Stage::build,
-          .name = "Build",
-          .judged_by = {"mass", "cg_x", "cg_z", "trim", "heel", "freeboard", "gm", "foam"}};
 }
 
 const StageRun& stage_run(Stage stage) {

@@ -1,0 +1,19 @@
+// The stage Build of an assessment: what the boat is made of, as far as it is worked out at once. Cutting the solids
+// themselves takes seconds and is a job of the window or the command line.
+#pragma once
+
+#include "assessment/stages/stage_run.h"
+#include "build/panels.h"
+#include "build/printed_hull.h"
+
+namespace plucky {
+
+[[nodiscard]] StageRun build_stage();
+
+void build_rules(const Assessment& a, std::vector<Finding>& out);
+
+/// Places along the hull that a joint should keep away from: bulkheads, ends of hatches and cabins, openings, motor
+/// mounts, where the shaft leaves; m from the transom.
+[[nodiscard]] std::vector<double> places_to_avoid(const Assessment& a);
+
+}  // namespace plucky

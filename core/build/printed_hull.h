@@ -1,0 +1,84 @@
+// A hull for the printer: hollow, cut into sections that fit the bed, with something at each cut that lines the
+// sections up. In: the hull's model, wall, cuts, joints. Out: one closed solid a section, with what it measures and
+// weighs.
+#pragma once
+
+#include <functional>
+#include <vector>
+
+#include "base/text.h"
+#include "build/printer.h"
+#include "hull/design.h"
+#include "hull/model.h"
+
+namespace plucky {
+
+/// What lines two sections up.
+enum class JointKind {
+  butt,  ///< nothing but the rim: they end up crooked
+  pins,  ///< holes on both sides for pieces of filament
+  pegs   ///< pegs on the after section, sockets on the fore one
+};
+[[nodiscard]] const char* joint_key(JointKind kind);
+[[nodiscard]] const char* joint_name(JointKind kind);
+/// Throws InvalidInput with the choices.
+[[nodiscard]] JointKind joint_from_key(const std::string& key);
+
+struct HullJoints {
+  JointKind kind = JointKind::pins;
+  double rim =
+      0.006;  ///< m by which the wall is thicker inside at a cut, for glue and pins; its flanks slope at 45 degrees
+  double depth = 0.006;  ///< m of that on each side
+  double pin = 0.00175;  ///< m, diameter of pins or pegs
+  double reach = 0.005;  ///< m, how deep a pin sits on each side; no more than depth plus rim
+  bool operator==(const HullJoints&) const = default;
+};
+
+struct JointReport {
+  double x = 0.0;          ///< m
+  double glue_area = 0.0;  ///< m2
+  double modulus = 0.0;    ///< m3, section modulus of the glued ring against the boat's bending up and down
+  std::vector<Vec2> pins;  ///< (y, z) of their middles
+};
+
+struct HullSection {
+  double from = 0.0, to = 0.0;  ///< m
+  TriangleMesh mesh;            ///< closed, boat axes
+  double volume = 0.0;          ///< m3 of material
+  Box3 box;
+  Fitting stance;  ///< on the printer's bed
+};
+
+struct PrintedHull {
+  std::vector<HullSection> sections;  ///< from the transom
+  std::vector<JointReport> joints;
+  double volume = 0.0;  ///< m3 of material of the whole before pins were drilled
+  bool done = false;
+  Text message;  ///< why it is not done
+};
+
+/// Called with what is being done and the share that is; false stops.
+using BuildProgress = std::function<bool(const Text&, double)>;
+
+/// The hull with its deck, hatch openings and coamings, cut at places along it (m, ascending); no cabins, which are
+/// parts of their own. Throws InvalidInput for cuts outside the hull or closer together than their joints.
+[[nodiscard]] PrintedHull print_hull(const HullModel& hull, const HullDesign& design, const std::vector<double>& cuts,
+                                     const HullJoints& joints, const Printer& printer,
+                                     const BuildProgress& progress = {});
+
+/// Least distance of cuts from one another and from the hull's ends, m.
+[[nodiscard]] double least_section(const HullJoints& joints);
+
+/// What the hull measures from one place to another with what stands on its deck, m.
+[[nodiscard]] Vec3 size_between(const HullModel& hull, double from, double to);
+
+/// Material of the skin from one place to another, m3: area of shell, deck and what stands on it times thickness.
+[[nodiscard]] double skin_between(const HullModel& hull, const Skin& skin, double from, double to);
+
+/// Cuts so that every section finds room on the printer, as few as that takes, and of those the ones that keep away
+/// from `avoid` (bulkheads, edges of openings, mounts; m) and lie most evenly. Empty: it fits whole. Throws
+/// InvalidInput when no cut makes it fit: the hull is wider and higher than the bed in every stance.
+[[nodiscard]] std::vector<double> propose_cuts(const HullModel& hull, const Printer& printer,
+                                               const std::vector<double>& avoid, double clear = 0.012);
+
+}  // namespace plucky

@@ -1,0 +1,70 @@
+#include "build/printer.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <optional>
+#include <utility>
+
+namespace plucky {
+
+namespace {
+
+constexpr std::array<std::pair<const char*, const char*>, 4> stances{{{"flat", "flat"},
+                                                                      {"diagonal", "across the bed"},
+                                                                      {"on_end", "standing on its after end"},
+                                                                      {"on_side", "on its side"}}};
+
+/// By how much a rectangle must be turned to lie in another; none where it cannot.
+std::optional<double> turned_into(double length, double width, double across, double deep) {
+  if (length <= across + 1e-9 && width <= deep + 1e-9) return 0.0;
+  if (width <= across + 1e-9 && length <= deep + 1e-9) return 0.5 * pi;
+  // A rectangle longer than the other's diagonal never fits.
+  if (std::max(length, width) > std::hypot(across, deep)) return std::nullopt;
+  // A quarter turn in steps of a quarter degree: nearer than any margin.
+  for (int k = 0; k <= 360; ++k) {
+    const double u = 0.5 * pi * k / 360.0, c = std::cos(u), s = std::sin(u);
+    if (length * c + width * s <= across + 1e-9 && length * s + width * c <= deep + 1e-9) return u;
+  }
+  return std::nullopt;
+}
+
+}  // namespace
+
+Fitting fit_on(const Printer& printer, const Vec3& size) {
+  const Vec3 room = printer.room();
+  const auto lies = [&](double length, double width, double height) -> std::optional<double> {
+    return height <= room.z() + 1e-9 ? turned_into(length, width, room.x(), room.y()) : std::nullopt;
+  };
+  const auto straight = [](double turn) { return turn < 1e-9 || turn > 0.5 * pi - 1e-9; };
+  if (const auto turn = lies(size.x(), size.y(), size.z()))
+    return {true, straight(*turn) ? Stance::flat : Stance::diagonal, *turn};
+  if (const auto turn = lies(size.y(), size.z(), size.x())) return {true, Stance::on_end, *turn};
+  if (const auto turn = lies(size.x(), size.z(), size.y())) return {true, Stance::on_side, *turn};
+  return {};
+}
+
+TriangleMesh on_bed(TriangleMesh part, const Fitting& fitting, const Printer& printer) {
+  // Proper turns only: a mirror image would be another part.
+  const double c = std::cos(fitting.turn), s = std::sin(fitting.turn);
+  const auto turned = [&](const Vec3& p) -> Vec3 {
+    Vec3 q = p;
+    if (fitting.stance == Stance::on_end) q = {p.y(), p.z(), p.x()};
+    if (fitting.stance == Stance::on_side) q = {p.x(), -p.z(), p.y()};
+    return {c * q.x() - s * q.y(), s * q.x() + c * q.y(), q.z()};
+  };
+  for (Vec3& v : part.vertices) v = turned(v);
+  const Box3 box = bounds(part);
+  const Vec3 shift(0.5 * printer.bed.x() - box.centre().x(), 0.5 * printer.bed.y() - box.centre().y(), -box.low.z());
+  for (Vec3& v : part.vertices) v += shift;
+  return part;
+}
+
+const char* stance_name(Stance stance) {
+  return stances[static_cast<std::size_t>(stance)].second;
+}
+const char* stance_key(Stance stance) {
+  return stances[static_cast<std::size_t>(stance)].first;
+}
+
+}  // namespace plucky
