@@ -4,7 +4,7 @@
 add_library(plucky_settings INTERFACE)
 target_compile_options(plucky_settings INTERFACE
   -Wall -Wextra -Wshadow -Wnon-virtual-dtor -Woverloaded-virtual -Wno-missing-field-initializers -Wno-restrict
-  -Wno-array-bounds -Wno-stringop-overread -Wno-stringop-overflow -Werror)
+  -Wno-array-bounds -Wno-maybe-uninitialized -Wno-stringop-overread -Wno-stringop-overflow -Werror)
 # clang's: half as long to compile as GCC's, and the fuzzer is its own. It has other words for warnings; the GCC builds give
 # them. Left out are checks of pointers that fault or that the address sanitizer sees: a sixth of the build.
 if(PLUCKY_SANITIZE)

@@ -46,6 +46,7 @@ constexpr std::array voltage_units{Unit{"V", 1.0, 1}, Unit{"V", 1.0, 1}};
 constexpr std::array power_units{Unit{"W", 1.0, 0}, Unit{"W", 1.0, 0}, Unit{"kW", 1000.0, 2}, Unit{"hp", 745.69987, 2}};
 constexpr std::array charge_units{Unit{"mAh", 3.6, 0}, Unit{"mAh", 3.6, 0}, Unit{"Ah", 3600.0, 2}};
 constexpr std::array revolutions_units{Unit{"rpm", 1.0 / 60.0, 0}, Unit{"rpm", 1.0 / 60.0, 0}, Unit{"1/s", 1.0, 1}};
+constexpr std::array feed_units{Unit{"mm/s", 1e-3, 0}, Unit{"in/s", 0.0254, 2}, Unit{"m/s", 1.0, 3}};
 constexpr std::array constant_units{Unit{"rpm/V", pi / 30.0, 0}, Unit{"rpm/V", pi / 30.0, 0}};
 constexpr std::array force_units{Unit{"N", 1.0, 1}, Unit{"lbf", 4.4482216, 2}, Unit{"gf", 9.80665e-3, 0},
                                  Unit{"kgf", 9.80665, 3}};
@@ -93,6 +94,8 @@ std::span<const Unit> units_of(Dimension d) {
       return charge_units;
     case Dimension::revolutions:
       return revolutions_units;
+    case Dimension::feed:
+      return feed_units;
     case Dimension::speed_constant:
       return constant_units;
     case Dimension::force:
@@ -145,6 +148,8 @@ const char* example_of(Dimension d) {
       return "a capacity such as 5000 mAh";
     case Dimension::revolutions:
       return "revolutions such as 20000 rpm";
+    case Dimension::feed:
+      return "a speed such as 60 mm/s";
     case Dimension::speed_constant:
       return "a speed constant such as 2050 rpm/V";
     case Dimension::force:
@@ -227,6 +232,15 @@ int decimals_by_size(double value, int usual, int figures) {
   return std::max(0, figures > 3 ? by_size : std::min(by_size, usual));
 }
 
+/// Walls, lines and pins: a length of a few tenths of a millimetre that the usual decimal would misstate by more than a
+/// fiftieth gets one more.
+int decimals_of_thin(const Quantity& q, const Unit& unit, int decimals) {
+  const double value = std::abs(q.si / unit.si);
+  if (q.dimension != Dimension::length || std::string_view(unit.name) != "mm" || decimals != 1) return decimals;
+  if (value < 0.1 || value >= 2.0) return decimals;
+  return std::abs(std::round(10.0 * value) / 10.0 - value) > 0.02 * value ? 2 : 1;
+}
+
 /// The unit of the size: metres for lengths from one on, seconds below a minute, hours from two on.
 const Unit& unit_by_size(const Quantity& q, UnitSystem system) {
   const Unit& usual = shown_unit(q.dimension, system);
@@ -247,7 +261,7 @@ Shown in_words(const Quantity& q, UnitSystem system, int figures) {
   int usual = unit.decimals;
   if (q.dimension == Dimension::length && std::string_view(unit.name) == "m") usual = 2;
   if (q.dimension == Dimension::none) usual = value == std::floor(value) ? 0 : 2;
-  const int decimals = decimals_by_size(value, usual, figures);
+  const int decimals = decimals_of_thin(q, unit, decimals_by_size(value, usual, figures));
   const double step = std::pow(10.0, -decimals);
   if (value != 0.0 && std::abs(value) < 0.5 * step) return {fmt::format("< {:.{}f}", step, decimals), unit.name};
   return with_decimals(q, unit, decimals);
@@ -267,6 +281,7 @@ Shown show(const Quantity& q, UnitSystem system) {
   if (q.dimension == Dimension::length && system == UnitSystem::metric && std::abs(value) >= 0.005 &&
       std::abs(value) < 0.495)
     decimals = 2;
+  decimals = decimals_of_thin(q, unit, decimals);
   if (q.dimension == Dimension::flow && std::abs(value) < 1.0) decimals = decimals_by_size(value, decimals, 3);
   if (q.dimension == Dimension::none && value != std::floor(value)) decimals = 3;
   return with_decimals(q, unit, decimals);

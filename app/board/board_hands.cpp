@@ -41,7 +41,8 @@ const Part* Board::part_at(const QPointF& at, BoardPlane* plane) const {
 
 std::optional<Grip> Board::grip_under(const QPointF& at) const {
   return grip_at(session_->now(), map_, at, state_.overlays.testFlag(Overlay::handles),
-                 state_.overlays.testFlag(Overlay::fittings), state_.overlays.testFlag(Overlay::drive));
+                 state_.overlays.testFlag(Overlay::fittings), state_.overlays.testFlag(Overlay::drive),
+                 state_.overlays.testFlag(Overlay::making));
 }
 
 void Board::mousePressEvent(QMouseEvent* event) {

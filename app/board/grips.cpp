@@ -160,7 +160,13 @@ std::vector<DriveGrip> drive_grips(const Assessment& a) {
 }
 
 std::optional<Grip> grip_at(const Assessment& a, const BoardMap& map, const QPointF& at, bool with_handles,
-                            bool with_fittings, bool with_drive) {
+                            bool with_fittings, bool with_drive, bool with_cuts) {
+  if (with_cuts)
+    for (std::size_t i = 0; i < a.build.cuts.size(); ++i) {
+      const double from = map.profile_area().top(), to = map.plan_area().bottom();
+      if (std::abs(at.x() - map.x(a.build.cuts[i])) < 5 && at.y() > from && at.y() < to)
+        return Grip{.kind = Grip::Kind::cut, .cut = i};
+    }
   if (with_drive)
     for (const DriveGrip& g : drive_grips(a))
       if (near_point(at, on_board(map, BoardPlane::profile, g.place), 9)) return Grip{.kind = g.kind};
@@ -244,10 +250,21 @@ Edit drive_edit(const Grip& grip, const Project& start, const Vec3& by, const Se
   return {as_said(QObject::tr("Strut %1").arg(session.in_words(angle_quantity(s.strut_angle)))), ChangeDrive{drive}};
 }
 
+/// Cuts that were proposed are the builder's own from the first that is moved.
+Edit cut_edit(std::size_t index, const Project& start, double by, const Session& session) {
+  const Assessment* from = session.drag_start() ? session.drag_start() : &session.now();
+  BuildDesign b = with_cuts_by_hand(start.build, from->build.cuts);
+  if (index >= b.cuts.size()) return {{}, ChangeBuild{start.build}};
+  b.cuts[index].x += by;
+  return {as_said(QObject::tr("Cut %1 at %2").arg(index + 1).arg(session.in_words(length_quantity(b.cuts[index].x)))),
+          ChangeBuild{b}};
+}
+
 }  // namespace
 
 Edit grip_edit(const Grip& grip, const Project& start, const Vec3& by, const Session& session) {
   using K = Grip::Kind;
+  if (grip.kind == K::cut) return cut_edit(grip.cut, start, by.x(), session);
   if (grip.kind == K::exit || grip.kind == K::strut) return drive_edit(grip, start, by, session);
   if (grip.kind == K::handle) return handle_edit(grip, start, by, session);
   HullDesign hull = start.hull;

@@ -31,11 +31,12 @@ struct HullHandle {
 
 /// Something held.
 struct Grip {
-  enum class Kind { bulkhead, rail, rail_from, rail_to, hatch, hatch_aft, hatch_fore, handle, exit, strut };
+  enum class Kind { bulkhead, rail, rail_from, rail_to, hatch, hatch_aft, hatch_fore, handle, exit, strut, cut };
   Kind kind = Kind::handle;
   BoardPlane plane = BoardPlane::profile;
   Id id = 0;
   std::optional<HullHandle> handle;
+  std::size_t cut = 0;              ///< of BuildReport::cuts
   double gain = 0.0, gain_x = 0.0;  ///< metres of the handle per SI unit of its measure
   /// Diamonds lie on top of the parts.
   [[nodiscard]] bool goes_before_parts() const { return handle || kind == Kind::exit || kind == Kind::strut; }
@@ -50,7 +51,7 @@ struct DriveGrip {
 
 /// The grip under a point; nothing when there is none. Handles only when `with_handles`.
 [[nodiscard]] std::optional<Grip> grip_at(const Assessment& a, const BoardMap& map, const QPointF& at,
-                                          bool with_handles, bool with_fittings, bool with_drive);
+                                          bool with_handles, bool with_fittings, bool with_drive, bool with_cuts);
 
 /// Finds how a handle's place answers to its measure, by lofting the hull with the measure a little changed.
 void measure_gain(Grip& grip, const HullDesign& design);

@@ -36,6 +36,8 @@ QString overlay_name(Overlay overlay) {
       return QObject::tr("Cooling water");
     case Overlay::openings:
       return QObject::tr("Water ingress points");
+    case Overlay::making:
+      return QObject::tr("Cuts and panels");
     case Overlay::lines:
       break;
   }

@@ -27,6 +27,7 @@ enum class Overlay {
   drive = 256,      ///< the drive's line, thrust and running water
   plumbing = 512,   ///< cooling circuit
   openings = 1024,  ///< ways in for water
+  making = 2048,    ///< cuts and panels
 };
 Q_DECLARE_FLAGS(Overlays, Overlay)
 Q_DECLARE_OPERATORS_FOR_FLAGS(Overlays)
@@ -38,9 +39,9 @@ inline constexpr Overlays boat_overlays =
 [[nodiscard]] Overlays usual_overlays(Stage stage);
 [[nodiscard]] QString overlay_name(Overlay overlay);
 /// All of them in the order of menus.
-inline constexpr Overlay all_overlays[] = {Overlay::water,      Overlay::parts,    Overlay::names,   Overlay::cg,
-                                           Overlay::freeboards, Overlay::fittings, Overlay::handles, Overlay::lines,
-                                           Overlay::drive,      Overlay::plumbing, Overlay::openings};
+inline constexpr Overlay all_overlays[] = {Overlay::water,      Overlay::parts,    Overlay::names,    Overlay::cg,
+                                           Overlay::freeboards, Overlay::fittings, Overlay::handles,  Overlay::lines,
+                                           Overlay::drive,      Overlay::plumbing, Overlay::openings, Overlay::making};
 
 /// A line to which something snapped, with what it belongs to.
 struct Guide {

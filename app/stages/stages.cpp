@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "stages/brief/brief_stage.h"
+#include "stages/build/build_stage.h"
 #include "stages/cool/cool_stage.h"
 #include "stages/drive/drive_stage.h"
 #include "stages/float/float_stage.h"
@@ -14,8 +15,8 @@
 namespace plucky::app {
 
 const std::vector<StageModule>& stage_modules() {
-  static const std::vector<StageModule> all{brief_stage(), hull_stage(), drive_stage(), layout_stage(),
-                                            float_stage(), seal_stage(), cool_stage(),  trial_stage()};
+  static const std::vector<StageModule> all{brief_stage(), hull_stage(), drive_stage(), layout_stage(), float_stage(),
+                                            seal_stage(),  cool_stage(), build_stage(), trial_stage()};
   return all;
 }
 

@@ -21,6 +21,7 @@ enum class Dimension {
   power,           ///< W
   charge,          ///< C (A s), shown in mAh
   revolutions,     ///< 1/s, shown in rpm
+  feed,            ///< m/s of a tool, shown in mm/s or in/s
   speed_constant,  ///< rad/s per V, shown in rpm/V
   force,           ///< N
   torque,          ///< N m

@@ -44,6 +44,8 @@ const char* si_unit(Dimension dimension) {
       return " C";
     case Dimension::revolutions:
       return " 1/s";
+    case Dimension::feed:
+      return " m/s";
     case Dimension::speed_constant:
       return " rad/s per V";
     case Dimension::force:

@@ -10,13 +10,13 @@
 namespace plucky {
 
 /// Sheet material at hand.
-struct Sheet {
+struct StockSheet {
   Id id = 0;
   std::string name = "Sheet";
   double length = 0.6, width = 0.3;  ///< m; the grain runs along the length
   double thickness = 0.0015;         ///< m
   std::uint32_t count = 1;
-  bool operator==(const Sheet&) const = default;
+  bool operator==(const StockSheet&) const = default;
 };
 
 /// A plane across the boat where the printed hull is parted.
@@ -31,8 +31,17 @@ struct BuildDesign {
   HullJoints joints;
   bool cuts_by_hand = false;  ///< else cuts are proposed anew for every hull, and `cuts` count for nothing
   std::vector<HullCut> cuts;
-  std::vector<Sheet> sheets;
+  std::vector<StockSheet> sheets;
   bool operator==(const BuildDesign&) const = default;
 };
+
+/// The same with these cuts (m, ascending) as the builder's own; where they are already, nothing changes.
+[[nodiscard]] inline BuildDesign with_cuts_by_hand(BuildDesign b, const std::vector<double>& cuts) {
+  if (b.cuts_by_hand) return b;
+  b.cuts_by_hand = true;
+  b.cuts.clear();
+  for (const double x : cuts) b.cuts.push_back({.x = x});
+  return b;
+}
 
 }  // namespace plucky

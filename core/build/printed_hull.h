@@ -46,7 +46,7 @@ struct HullSection {
   TriangleMesh mesh;            ///< closed, boat axes
   double volume = 0.0;          ///< m3 of material
   Box3 box;
-  Fitting stance;  ///< on the printer's bed
+  BedFit stance;  ///< on the printer's bed
 };
 
 struct PrintedHull {

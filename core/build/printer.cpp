@@ -31,7 +31,7 @@ std::optional<double> turned_into(double length, double width, double across, do
 
 }  // namespace
 
-Fitting fit_on(const Printer& printer, const Vec3& size) {
+BedFit fit_on(const Printer& printer, const Vec3& size) {
   const Vec3 room = printer.room();
   const auto lies = [&](double length, double width, double height) -> std::optional<double> {
     return height <= room.z() + 1e-9 ? turned_into(length, width, room.x(), room.y()) : std::nullopt;
@@ -44,7 +44,7 @@ Fitting fit_on(const Printer& printer, const Vec3& size) {
   return {};
 }
 
-TriangleMesh on_bed(TriangleMesh part, const Fitting& fitting, const Printer& printer) {
+TriangleMesh on_bed(TriangleMesh part, const BedFit& fitting, const Printer& printer) {
   // Proper turns only: a mirror image would be another part.
   const double c = std::cos(fitting.turn), s = std::sin(fitting.turn);
   const auto turned = [&](const Vec3& p) -> Vec3 {

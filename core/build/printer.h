@@ -27,7 +27,7 @@ struct Printer {
 /// How a part may lie on the bed.
 enum class Stance { flat, diagonal, on_end, on_side };
 
-struct Fitting {
+struct BedFit {
   bool fits = false;
   Stance stance = Stance::flat;
   double turn = 0.0;  ///< rad about the upright, of a part that lies across the bed
@@ -35,9 +35,9 @@ struct Fitting {
 
 /// The first stance of those, in their order, in which a part of this size (m) finds room. A part on end stands on its
 /// after end: its length is its height.
-[[nodiscard]] Fitting fit_on(const Printer& printer, const Vec3& size);
+[[nodiscard]] BedFit fit_on(const Printer& printer, const Vec3& size);
 /// The part turned into its stance, standing on the bed round the middle of it; the bed's corner is the origin.
-[[nodiscard]] TriangleMesh on_bed(TriangleMesh part, const Fitting& fitting, const Printer& printer);
+[[nodiscard]] TriangleMesh on_bed(TriangleMesh part, const BedFit& fitting, const Printer& printer);
 [[nodiscard]] const char* stance_name(Stance stance);
 [[nodiscard]] const char* stance_key(Stance stance);
 

@@ -13,7 +13,7 @@ namespace plucky {
 struct SectionPlan {
   double from = 0.0, to = 0.0;  ///< m from the transom
   Vec3 size = Vec3::Zero();     ///< m
-  Fitting stance;
+  BedFit stance;
   double material = 0.0;  ///< m3, walls only
 };
 

@@ -154,6 +154,7 @@ void run(Project& p, const ChangeSealing& e) {
 
 void run(Project& p, const ChangeBuild& e) {
   p.build = e.build;
+  std::sort(p.build.cuts.begin(), p.build.cuts.end(), [](const auto& l, const auto& r) { return l.x < r.x; });
   number(p, p.build.cuts);
   number(p, p.build.sheets);
 }

@@ -328,7 +328,7 @@ void describe(V& v, HullJoints& j) {
 }
 
 template <class V>
-void describe(V& v, Sheet& s) {
+void describe(V& v, StockSheet& s) {
   v("id", s.id);
   v("name", s.name);
   v("length_m", s.length, {0.01, 10.0});

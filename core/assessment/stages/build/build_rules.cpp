@@ -184,9 +184,11 @@ void sheets(const Assessment& a, std::vector<Finding>& out) {
     Box3 box;
     for (const Vec2& v : p.outline) box.include({v.x(), v.y(), 0.0});
     const double length = box.size().x(), width = box.size().y();
-    const bool fits = std::any_of(a.project.build.sheets.begin(), a.project.build.sheets.end(), [&](const Sheet& s) {
-      return fit_on({.bed = {s.length, s.width, 1.0}, .margin = 0.0}, Vec3(length, width, 0.0)).fits;
-    });
+    const bool fits =
+        std::any_of(a.project.build.sheets.begin(), a.project.build.sheets.end(), [&](const StockSheet& s) {
+          // As low as the sheet: a panel does not stand on its edge.
+          return fit_on({.bed = {s.length, s.width, s.thickness}, .margin = 0.0}, Vec3(length, width, 0.0)).fits;
+        });
     if (fits) continue;
     Finding f = about("build.sheet", Severity::stop, length_quantity(length), length_quantity(width), "sheets at hand");
     f.id += "." + std::string(panel_role_key(p.role));

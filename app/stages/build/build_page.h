@@ -1,0 +1,69 @@
+// What the boat is made of, in the order of making: what there is to make, the solids, their files; then cuts, joints,
+// printer, sheets.
+#pragma once
+
+#include <functional>
+#include <memory>
+#include <vector>
+
+#include "build/print_estimate.h"
+#include "inspector/form.h"
+
+namespace plucky::app {
+
+/// Solids that were worked out, and for which boat.
+struct MadeSolids {
+  std::shared_ptr<const Assessment> of;
+  PrintedHull hull;
+  std::vector<PrintEstimate> prints;  ///< one a section
+};
+
+class BuildPage : public Page {
+  Q_OBJECT
+
+ public:
+  explicit BuildPage(Session* session, QWidget* parent = nullptr);
+  void refresh() override;
+  /// Writes what there is to make into a folder: "stl", "3mf" (sections), "dxf", "svg", "pdf" (panels). Tells when it
+  /// cannot; gives how many files were written.
+  int export_to(const QString& folder, const QString& format);
+  [[nodiscard]] const MadeSolids* solids() const { return solids_.get(); }
+
+ private:
+  void add_sections();
+  void add_cuts();
+  void add_panels();
+  void add_printer();
+  void add_sheets();
+  void fill_sections();
+  void fill_panels();
+  void fill_sheets();
+  void fill_solids();
+  void change(const QString& what, const std::function<void(BuildDesign&)>& how);
+  /// A number of the build design in a row of its own.
+  QuantityEdit* number(const QString& label, const char* name, Dimension dimension,
+                       const std::function<double&(BuildDesign&)>& of);
+  void work_out();
+  void ask_and_export();
+  int export_sections(const QString& folder, const QString& format);
+  int export_panels(const QString& folder, const QString& format);
+  [[nodiscard]] int chosen_cut() const;
+  [[nodiscard]] QString size_words(double length, double width) const;
+
+  QLabel *words_, *state_;
+  QTreeWidget *sections_, *panels_, *sheets_;
+  QPushButton *work_, *export_, *add_cut_, *drop_cut_, *add_sheet_, *drop_sheet_;
+  QComboBox *format_, *way_, *joint_;
+  QuantityEdit *cut_, *sheet_length_, *sheet_width_, *sheet_thickness_;
+  struct Number {
+    QuantityEdit* edit;
+    std::function<double&(BuildDesign&)> of;
+  };
+  std::vector<Number> numbers_;
+  SectionHeading *cuts_section_, *printer_section_, *sheets_section_;
+  std::vector<QWidget*> printed_only_;
+  std::shared_ptr<MadeSolids> solids_;
+  bool filling_ = false;
+};
+
+}  // namespace plucky::app

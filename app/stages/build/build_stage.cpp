@@ -1,0 +1,20 @@
+#include "stages/build/build_stage.h"
+
+#include "stages/build/build_page.h"
+#include "stages/build/flat_view.h"
+#include "stages/build/making_table.h"
+
+namespace plucky::app {
+
+StageModule build_stage() {
+  return {.stage = Stage::build,
+          .page = [](const StageHost& host, QWidget* parent) -> Page* { return new BuildPage(host.session, parent); },
+          .overlays = Overlay::water | Overlay::fittings | Overlay::making,
+          .layers = {{Overlay::making, &paint_making}},
+          .shelf = {{"making", QT_TRANSLATE_NOOP("words", "Sections and pa&nels"), "X", &make_shelf_page<MakingTable>},
+                    {"flat", QT_TRANSLATE_NOOP("words", "Flat &patterns"), "N", &make_shelf_page<FlatView>}},
+          .at_rest = true,
+          .sheet = &draw_build_sheet};
+}
+
+}  // namespace plucky::app

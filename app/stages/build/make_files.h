@@ -1,0 +1,18 @@
+// Files of what is to be made. In: sections or panels, a folder. Out: how many files were written. All throw
+// InvalidInput naming the file that could not be written.
+#pragma once
+
+#include <QString>
+
+#include "build/printed_hull.h"
+#include "session/session.h"
+
+namespace plucky::app {
+
+/// A file a section, "stl" or "3mf", turned as it lies on the bed.
+int write_sections(const Project& project, const PrintedHull& hull, const QString& folder, const QString& format);
+
+/// A file a panel, "dxf" or "svg", or one "pdf" of templates at full size on A4.
+int write_panels(const Session& session, const QString& folder, const QString& format);
+
+}  // namespace plucky::app

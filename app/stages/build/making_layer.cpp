@@ -1,0 +1,87 @@
+// Where the printed hull is cut, and which panel is which, over the boat.
+#include <algorithm>
+
+#include "board/layers.h"
+#include "stages/build/build_stage.h"
+#include "theme/theme.h"
+
+namespace plucky::app {
+
+namespace {
+
+void paint_cuts(Canvas& c) {
+  QPainter& p = c.painter;
+  const Look& l = look();
+  const BuildReport& r = c.a().build;
+  const HullModel& hull = c.a().hull->model;
+  const double beyond = 14.0;
+  for (const double x : r.cuts) {
+    const Section::Extent e = hull.section_near(x).extent();
+    if (e.empty()) continue;
+    p.setPen(QPen(l.brass, 2.0, Qt::DashLine));
+    p.drawLine(c.map.profile(x, e.high.y()) - QPointF(0, beyond), c.map.profile(x, e.low.y()) + QPointF(0, beyond));
+    p.drawLine(c.map.plan(x, e.high.x()) - QPointF(0, beyond), c.map.plan(x, e.low.x()) + QPointF(0, beyond));
+    p.setFont(ui_font(8.2, QFont::DemiBold));
+    p.setPen(l.ink);
+    c.labels.place(p, c.map.profile(x, e.low.y()) + QPointF(0, beyond), c.session.in_words(length_quantity(x)),
+                   {{0, 8}, {0, 20}, {30, 8}, {-30, 8}});
+  }
+  int number = 0;
+  for (const SectionPlan& s : r.sections) {
+    ++number;
+    const double x = 0.5 * (s.from + s.to);
+    const QPointF at = c.map.plan(x, 0.0);
+    p.setPen(QPen(s.stance.fits ? l.reed : severity_colour(Severity::stop), 2.0));
+    p.setBrush(l.card);
+    p.drawEllipse(at, 12.0, 12.0);
+    p.setPen(s.stance.fits ? l.ink : severity_text_colour(Severity::stop));
+    p.setFont(ui_font(9.5, QFont::Bold));
+    p.drawText(QRectF(at - QPointF(12, 12), QSizeF(24, 24)), Qt::AlignCenter, QString::number(number));
+    c.labels.block(QRectF(at - QPointF(13, 13), QSizeF(26, 26)));
+    p.setFont(ui_font(8.2));
+    p.setPen(l.ink);
+    c.labels.place(p, at,
+                   s.stance.fits ? QObject::tr("%1, %2").arg(c.session.in_words(length_quantity(s.to - s.from)),
+                                                             term(stance_name(s.stance.stance)))
+                                 : QObject::tr("no room on the bed"),
+                   {{0, 24}, {0, -24}, {0, 38}});
+  }
+}
+
+/// Where a panel's middle lies on the boat.
+QPointF middle_of(const Canvas& c, const Panel& panel) {
+  Vec3 middle = Vec3::Zero();
+  for (const Vec3& v : panel.in_space) middle += v / static_cast<double>(panel.in_space.size());
+  return panel.role == PanelRole::deck ? c.map.plan(middle.x(), 0.0) : c.map.profile(middle.x(), middle.z());
+}
+
+void paint_panels(Canvas& c) {
+  QPainter& p = c.painter;
+  const Look& l = look();
+  // All numbers before the first name, so that no name lies under one.
+  for (const Panel& panel : c.a().build.panels) {
+    const QPointF at = middle_of(c, panel);
+    p.setPen(QPen(l.reed, 1.8));
+    p.setBrush(l.card);
+    p.drawEllipse(at, 11.0, 11.0);
+    p.setPen(l.ink);
+    p.setFont(ui_font(9.0, QFont::Bold));
+    p.drawText(QRectF(at - QPointF(11, 11), QSizeF(22, 22)), Qt::AlignCenter, QString::number(panel.number));
+    c.labels.block(QRectF(at - QPointF(12, 12), QSizeF(24, 24)));
+  }
+  p.setFont(ui_font(8.2));
+  p.setPen(l.ink);
+  for (const Panel& panel : c.a().build.panels)
+    c.labels.place(p, middle_of(c, panel), term(panel_role_name(panel.role)),
+                   {{44, 0}, {-44, 0}, {0, 22}, {0, -22}, {56, 16}, {56, -16}});
+}
+
+}  // namespace
+
+void paint_making(Canvas& c) {
+  c.painter.setRenderHint(QPainter::Antialiasing);
+  paint_cuts(c);
+  paint_panels(c);
+}
+
+}  // namespace plucky::app
