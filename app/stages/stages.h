@@ -6,9 +6,9 @@
 
 namespace plucky::app {
 
-/// All stages that are built, in the order in which builders work.
+/// All stages, in the order in which builders work.
 [[nodiscard]] const std::vector<StageModule>& stage_modules();
-/// The module of a stage; null while it is not built.
+/// The module of a stage.
 [[nodiscard]] const StageModule* stage_module(Stage stage);
 
 /// A page of the shelf with the stage that offers it.

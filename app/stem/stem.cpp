@@ -16,7 +16,7 @@ std::array<StageMark, 9> stage_marks() {
   std::array<StageMark, 9> all;
   for (int n = 1; n <= 9; ++n) {
     const Stage stage = static_cast<Stage>(n);
-    all[static_cast<std::size_t>(n) - 1] = {stage, term(stage_name(stage)), stage_module(stage) != nullptr};
+    all[static_cast<std::size_t>(n) - 1] = {stage, term(stage_name(stage))};
   }
   return all;
 }
@@ -68,12 +68,12 @@ void Stem::paintEvent(QPaintEvent*) {
     const double reach = width() - 15 - 17.0 * sweep * sweep;
     p.setPen(QPen(l.ink, 1.6));
     p.drawLine(QPointF(reach - 9, middle + 14), QPointF(reach, middle + 14));
-    const QColor ink = current ? l.buoy_text : mark.built ? l.ink : l.muted;
+    const QColor ink = current ? l.buoy_text : l.ink;
     p.setPen(ink);
     p.setFont(ui_font(17, QFont::Bold));
     p.drawText(QRectF(13, middle - 15, 24, 30), Qt::AlignVCenter | Qt::AlignLeft,
                QString::number(static_cast<int>(mark.stage)));
-    p.setPen(current ? l.ink : mark.built ? l.ink : l.muted);
+    p.setPen(l.ink);
     // Up to the bow's line, which sweeps aft at the foot.
     const QRectF room(33, middle - 15, reach - 36, 30);
     p.setFont(fitted(ui_font(9.5, current ? QFont::Bold : QFont::Medium), mark.name, room.size()));
@@ -114,10 +114,7 @@ bool Stem::event(QEvent* event) {
     const auto* help = static_cast<QHelpEvent*>(event);
     for (const StageMark& mark : stage_marks())
       if (mark_rect(mark.stage).contains(help->pos()))
-        QToolTip::showText(help->globalPos(),
-                           mark.built ? tr("%1 (Alt+%2)").arg(mark.name).arg(static_cast<int>(mark.stage))
-                                      : tr("%1: not part of this version yet").arg(mark.name),
-                           this);
+        QToolTip::showText(help->globalPos(), tr("%1 (Alt+%2)").arg(mark.name).arg(static_cast<int>(mark.stage)), this);
     return true;
   }
   return QWidget::event(event);

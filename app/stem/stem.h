@@ -13,7 +13,6 @@ namespace plucky::app {
 struct StageMark {
   Stage stage;
   QString name;
-  bool built;  ///< false: this version has nothing to show there yet
 };
 [[nodiscard]] std::array<StageMark, 9> stage_marks();
 

@@ -154,17 +154,9 @@ void MainWindow::choose_stage(Stage stage) {
   // Choosing a stage asks for its page; the selection stays on the board, its page comes back with the next click.
   visiting_ = nullptr;
   refresh_view();
-  const auto page = pages_.find(stage);
-  if (page != pages_.end()) {
-    page->second->refresh();
-    inspector_->setCurrentWidget(page->second);
-  } else {
-    QStringList built;
-    for (const StageModule& m : stage_modules()) built << term(stage_name(m.stage));
-    unbuilt_words_->setText(tr("<b>%1</b><br><br>This version of Plucky Hull has nothing here yet. %2 work now.")
-                                .arg(term(stage_name(stage)), QLocale().createSeparatedList(built)));
-    inspector_->setCurrentWidget(unbuilt_);
-  }
+  Page* page = pages_.at(stage);
+  page->refresh();
+  inspector_->setCurrentWidget(page);
   inspector_scroll_->verticalScrollBar()->setValue(0);
 }
 
@@ -201,10 +193,8 @@ void MainWindow::show_inspector() {
     page = visiting_;
   else if (Page* chosen = selection_page())
     page = chosen;
-  else if (const auto it = pages_.find(stage_); it != pages_.end())
-    page = it->second;
   else
-    page = unbuilt_;
+    page = pages_.at(stage_);
   const bool turned = inspector_->currentWidget() != page;
   inspector_->setCurrentWidget(page);
   if (auto* p = qobject_cast<Page*>(page)) p->refresh();

@@ -150,8 +150,7 @@ class MainWindow : public QMainWindow {
   Page* visiting_ = nullptr;  // a page asked for that is not the stage's or the selection's
   ActionList* action_list_ = nullptr;
   Tour* tour_ = nullptr;
-  QWidget* unbuilt_ = nullptr;
-  QLabel *unbuilt_words_ = nullptr, *notice_ = nullptr, *status_ = nullptr;
+  QLabel *notice_ = nullptr, *status_ = nullptr;
   QProgressBar* busy_ = nullptr;
   QPushButton* cancel_ = nullptr;
   QTimer *notice_timer_ = nullptr, *job_timer_ = nullptr;

@@ -146,16 +146,8 @@ void MainWindow::build_pages() {
   ledger_page_ = new LedgerPage(session_, inspector_);
   weigh_page_ = new WeighPage(session_, inspector_);
   preferences_ = new PreferencesPage(session_, inspector_);
-  unbuilt_ = new QWidget(inspector_);
-  unbuilt_->setProperty("plain", true);
-  auto* words = new QVBoxLayout(unbuilt_);
-  words->setContentsMargins(14, 10, 14, 10);
-  unbuilt_words_ = new QLabel(unbuilt_);
-  unbuilt_words_->setWordWrap(true);
-  words->addWidget(unbuilt_words_);
-  words->addStretch();
   for (QWidget* page :
-       std::initializer_list<QWidget*>{import_page_, why_page_, ledger_page_, weigh_page_, preferences_, unbuilt_})
+       std::initializer_list<QWidget*>{import_page_, why_page_, ledger_page_, weigh_page_, preferences_})
     inspector_->addWidget(page);
 
   const auto tell_why = [this](const QString& key, const QString& label) {

@@ -29,11 +29,11 @@ Spot spot_on(const Panel& p, const PanelEdge& e, double share) {
 }
 
 /// Words along an edge, a little inside it, never upside down.
-void write_along(Drawing& d, const Spot& s, double height, double inside, const Text& words) {
+void write_along(Drawing& d, const Spot& s, double height, double inside, const Text& words, double room) {
   const Vec2 in(-s.along.y(), s.along.x());  // the outline runs anticlockwise
   double turn = std::atan2(s.along.y(), s.along.x());
   if (std::abs(turn) > pi / 2) turn += turn > 0.0 ? -pi : pi;
-  d.texts.push_back({DrawLayer::engrave, s.place + inside * in, height, turn, words});
+  d.texts.push_back({DrawLayer::engrave, s.place + inside * in, height, turn, words, room});
 }
 
 }  // namespace
@@ -68,7 +68,7 @@ Drawing drawing_of(const Panel& panel) {
   d.lines.push_back({DrawLayer::cut, panel.outline, true});
   Vec2 middle = Vec2::Zero();
   for (const Vec2& p : panel.outline) middle += p / static_cast<double>(panel.outline.size());
-  d.texts.push_back({DrawLayer::engrave, middle, label_height, 0.0, d.title});
+  d.texts.push_back({DrawLayer::engrave, middle, label_height, 0.0, d.title, d.bounds().size().x()});
   for (const PanelMark& m : panel.marks) {
     d.lines.push_back({DrawLayer::mark, m.line, false});
     if (m.kind == PanelMark::Kind::station && !m.line.empty())
@@ -80,11 +80,12 @@ Drawing drawing_of(const Panel& panel) {
   for (const PanelEdge& e : panel.edges) {
     if (e.mate > 0)
       write_along(d, spot_on(panel, e, 0.5), label_height, 1.2 * label_height,
-                  e.mate == panel.number ? Text("its mirror image") : Text("to {0}", e.mate));
+                  e.mate == panel.number ? Text("its mirror image") : Text("to {0}", e.mate), e.length);
     if (e.fold.empty()) continue;
     for (const double share : {0.1, 0.3, 0.7, 0.9}) {
       const auto i = static_cast<std::size_t>(std::lround(share * static_cast<double>(e.fold.size() - 1)));
-      write_along(d, spot_on(panel, e, share), small_height, small_height, Text("{0}", angle_quantity(e.fold[i])));
+      write_along(d, spot_on(panel, e, share), small_height, small_height, Text("{0}", angle_quantity(e.fold[i])),
+                  0.2 * e.length);
     }
   }
   return d;

@@ -34,6 +34,7 @@ struct DrawnText {
   double height = 0.004;      ///< m
   double turn = 0.0;          ///< rad
   Text words;
+  double room = 0.0;  ///< m along it, where there is no more; 0: enough
 };
 
 struct Box2 {

@@ -9,6 +9,7 @@
 #include <QStackedWidget>
 #include <QTimer>
 #include <QWheelEvent>
+#include <set>
 
 #include "bench.h"
 #include "io/file.h"
@@ -158,8 +159,17 @@ TEST_F(Bench, ASheetThatCannotBeWrittenLeavesTheEarlierOne) {
   EXPECT_TRUE(notice().contains("card.pdf"));
 }
 
-TEST_F(Bench, TheStemGreysOnlyWhatIsNotBuilt) {
-  for (const StageMark& mark : stage_marks()) EXPECT_EQ(mark.built, mark.stage != Stage::build) << int(mark.stage);
+TEST_F(Bench, EveryStageOfTheStemHasItsPage) {
+  std::set<const QWidget*> pages;
+  for (const StageMark& mark : stage_marks()) {
+    auto* stem = window->findChild<Stem*>("stem");
+    QTest::mouseClick(stem, Qt::LeftButton, {},
+                      stem->mark_rect(mark.stage).center());
+    settle();
+    EXPECT_EQ(window->stage(), mark.stage);
+    pages.insert(window->findChild<QStackedWidget*>("inspector")->currentWidget());
+  }
+  EXPECT_EQ(pages.size(), 9u);
 }
 
 TEST_F(Bench, TheWheelScrollsThePageAndNeverEdits) {

@@ -325,6 +325,7 @@ void BuildPage::fill_sheets() {
   }
   auto* again = sheets_->topLevelItem(std::min(row, sheets_->topLevelItemCount() - 1));
   if (again) sheets_->setCurrentItem(again);
+  sheets_->setVisible(again != nullptr);
   for (QuantityEdit* edit : {sheet_length_, sheet_width_, sheet_thickness_}) set_row_visible(edit, again != nullptr);
   drop_sheet_->setVisible(again != nullptr);
   if (again) {

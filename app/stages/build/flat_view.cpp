@@ -73,12 +73,14 @@ void paint_drawing(QPainter& p, const Drawing& drawing, const QPointF& origin, d
     if (height < least) continue;
     QFont font = ui_font(8.0);
     font.setPixelSize(std::max(1, static_cast<int>(height)));
+    const QString words = session.said(t.words);
+    if (t.room > 0.0 && QFontMetricsF(font).horizontalAdvance(words) > scale * t.room) continue;
     p.setFont(font);
     p.setPen(l.ink);
     p.save();
     p.translate(at(t.place));
     p.rotate(-degrees(t.turn));
-    p.drawText(QRectF(-400, -height, 800, 2.0 * height), Qt::AlignCenter, session.said(t.words));
+    p.drawText(QRectF(-400, -height, 800, 2.0 * height), Qt::AlignCenter, words);
     p.restore();
   }
 }

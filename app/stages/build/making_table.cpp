@@ -8,8 +8,8 @@ namespace plucky::app {
 
 MakingTable::MakingTable(Session* session, QWidget* parent) : ShelfPage(session, tr("Sections and panels"), parent) {
   table_ = fill_page(this, "making_table",
-                     {tr("Part"), tr("How many"), tr("Length"), tr("Width"), tr("Height"), tr("Mass"), tr("Strain"),
-                      tr("Off the surface"), tr("Lies, joins")});
+                     {tr("Part"), tr("How many"), tr("Length"), tr("Width"), tr("Height, thickness"), tr("Mass"),
+                      tr("Strain"), tr("Off the surface"), tr("Lies, joins")});
   table_->sortByColumn(0, Qt::AscendingOrder);
 }
 

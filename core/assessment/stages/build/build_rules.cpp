@@ -201,12 +201,17 @@ void sheets(const Assessment& a, std::vector<Finding>& out) {
 }  // namespace
 
 void build_rules(const Assessment& a, std::vector<Finding>& out) {
+  std::vector<Finding> own;
   if (a.build.printed) {
-    sections(a, out);
-    walls(a, out);
+    sections(a, own);
+    walls(a, own);
   }
-  panels(a, out);
-  sheets(a, out);
+  panels(a, own);
+  sheets(a, own);
+  for (Finding& f : own) {
+    if (a.care != Care::full) f.remedy.reset();  // a drag has no time for offers
+    out.push_back(std::move(f));
+  }
 }
 
 }  // namespace plucky
