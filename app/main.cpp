@@ -19,6 +19,7 @@
 #include "report/launch_card.h"
 #include "settings/settings.h"
 #include "shelf/shelf.h"
+#include "stages/build/templates.h"
 #include "stages/drive/drive_page.h"
 #include "stages/drive/propeller_map.h"
 #include "theme/theme.h"
@@ -99,7 +100,7 @@ int main(int argc, char** argv) {
     return std::any_of(argv + 1, argv + argc, [&](const char* a) { return std::string_view(a).starts_with(option); });
   };
   const bool no_display = qEnvironmentVariableIsEmpty("DISPLAY") && qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY");
-  if ((asked("--launch-card") || asked("--water-sheets")) && no_display &&
+  if ((asked("--launch-card") || asked("--water-sheets") || asked("--templates")) && no_display &&
       qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
     qputenv("QT_QPA_PLATFORM", "offscreen");
   Application application(argc, argv);
@@ -129,13 +130,16 @@ int main(int argc, char** argv) {
   const QCommandLineOption choose("chooser", "Begin with the choice of boats.");
   const QCommandLineOption card("launch-card", "Write the launch card of the boat as PDF and end.", "file");
   const QCommandLineOption sheets("water-sheets", "Write the sheets of Seal and Cool as PDF and end.", "file");
+  const QCommandLineOption templates("templates", "Write the boat's flat panels at full size on A4 as PDF and end.",
+                                     "file");
   const QCommandLineOption size("size", "Window size, e.g. 1280x800.", "WxH");
   const QCommandLineOption shot("shot", "Save a picture of the window as PNG and end.", "file");
   const QCommandLineOption plot("plot", "Write the shelf's page (--shelf) as .svg, .png or .csv and end.", "file");
   const QCommandLineOption paint_time("paint-time",
                                       "Print the milliseconds from the start to the first painted window and end.");
-  parser.addOptions({demo,  import, stage,    select, move, pin,    look_option, language, inch, shelf,     drive_part,
-                     round, heel,   weighing, choose, card, sheets, size,        shot,     plot, paint_time});
+  parser.addOptions({demo,   import, stage,      select, move,       pin,      look_option, language,
+                     inch,   shelf,  drive_part, round,  heel,       weighing, choose,      card,
+                     sheets, size,   shot,       plot,   paint_time, templates});
   parser.process(application);
 
   const QString named = parser.isSet(demo)                        ? parser.value(demo)
@@ -162,10 +166,12 @@ int main(int argc, char** argv) {
   const UnitSystem units = parser.isSet(inch) || (!for_pictures && settings::units() == UnitSystem::inch)
                                ? UnitSystem::inch
                                : UnitSystem::metric;
-  if (parser.isSet(card) || parser.isSet(sheets)) {
+  if (parser.isSet(card) || parser.isSet(sheets) || parser.isSet(templates)) {
     try {
       const Project project = is_file ? load_project(named.toStdString()) : *boat;
-      for (const auto& [option, write] : {std::pair{&card, &write_launch_card}, {&sheets, &write_water_sheets}}) {
+      for (const auto& [option, write] : {std::pair{&card, &write_launch_card},
+                                          {&sheets, &write_water_sheets},
+                                          {&templates, &write_panel_templates}}) {
         if (!parser.isSet(*option)) continue;
         write(project, units, parser.value(*option));
         std::cout << parser.value(*option).toStdString() << std::endl;

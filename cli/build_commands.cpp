@@ -58,7 +58,7 @@ void make_folder(const std::string& folder) {
 
 Json panels_of_boat(const std::string& path, const std::string& folder, const std::string& format) {
   if (format != "dxf" && format != "svg")
-    throw InvalidInput("--format", Text("{0} is not dxf or svg; plucky-hull writes pdf", format));
+    throw InvalidInput("--format", Text("{0} is not dxf or svg; plucky-hull --templates writes PDF", format));
   const Assessment a = assess(load_project(path));
   PanelWishes wishes;
   if (a.flotation.status == FloatStatus::afloat)

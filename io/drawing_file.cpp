@@ -5,6 +5,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "io/xml.h"
+
 namespace plucky {
 
 namespace {
@@ -29,24 +31,7 @@ std::string for_dxf(const std::string& words) {
   return out;
 }
 
-std::string for_xml(const std::string& words) {
-  std::string out;
-  for (const char c : words) {
-    if (c == '&')
-      out += "&amp;";
-    else if (c == '<')
-      out += "&lt;";
-    else if (c == '>')
-      out += "&gt;";
-    else if (c == '"')
-      out += "&quot;";
-    else
-      out += c;
-  }
-  return out;
-}
-
-/// Colours of the two programs' own indexes: black, red, blue, green.
+/// Black, red, blue, green: as an index of the DXF palette, and as SVG writes them.
 constexpr std::array<int, 4> dxf_colour{7, 1, 5, 3};
 constexpr std::array<const char*, 4> svg_colour{"#000000", "#c02020", "#2040c0", "#208040"};
 
@@ -106,7 +91,7 @@ std::string write_svg(const Drawing& drawing, const Sayer& say) {
   std::string out = fmt::format(
       "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{0:.4f}mm\" "
       "height=\"{1:.4f}mm\" viewBox=\"0 0 {0:.4f} {1:.4f}\">\n<title>{2}</title>\n",
-      mm * size.x(), mm * size.y(), for_xml(say(drawing.title)));
+      mm * size.x(), mm * size.y(), xml_escaped(say(drawing.title)));
   for (const DrawLayer layer : draw_layers) {
     out += fmt::format("<g id=\"{}\" fill=\"none\" stroke=\"{}\" stroke-width=\"0.2\">\n", layer_key(layer),
                        svg_colour[index(layer)]);
@@ -129,7 +114,8 @@ std::string write_svg(const Drawing& drawing, const Sayer& say) {
             "font-size=\"{3:.3f}\" text-anchor=\"middle\" dominant-baseline=\"central\" fill=\"{4}\" "
             "stroke=\"none\">{5}"
             "</text>\n",
-            x(t.place), y(t.place), -degrees(t.turn), mm * t.height, svg_colour[index(layer)], for_xml(say(t.words)));
+            x(t.place), y(t.place), -degrees(t.turn), mm * t.height, svg_colour[index(layer)],
+            xml_escaped(say(t.words)));
     out += "</g>\n";
   }
   return out + "</svg>\n";

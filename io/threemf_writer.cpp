@@ -4,28 +4,10 @@
 #include <map>
 
 #include "io/mesh_file.h"
+#include "io/xml.h"
 #include "io/zip.h"
 
 namespace plucky {
-
-namespace {
-
-std::string attribute(const std::string& words) {
-  std::string out;
-  for (const char c : words) {
-    if (c == '&')
-      out += "&amp;";
-    else if (c == '<')
-      out += "&lt;";
-    else if (c == '"')
-      out += "&quot;";
-    else if (static_cast<unsigned char>(c) >= 0x20)
-      out += c;
-  }
-  return out;
-}
-
-}  // namespace
 
 std::string write_3mf(const std::vector<NamedMesh>& bodies) {
   std::vector<std::pair<std::string, std::uint32_t>> materials;
@@ -40,7 +22,7 @@ std::string write_3mf(const std::vector<NamedMesh>& bodies) {
   for (std::size_t i = 0; i < bodies.size(); ++i) {
     const NamedMesh& b = bodies[i];
     objects += fmt::format("<object id=\"{}\" type=\"model\" name=\"{}\" pid=\"1\" pindex=\"{}\"><mesh><vertices>\n",
-                           i + 2, attribute(b.name), material(b));
+                           i + 2, xml_escaped(b.name), material(b));
     for (const Vec3& v : b.mesh.vertices)
       objects +=
           fmt::format("<vertex x=\"{:.6f}\" y=\"{:.6f}\" z=\"{:.6f}\"/>\n", 1e3 * v.x(), 1e3 * v.y(), 1e3 * v.z());
@@ -52,7 +34,7 @@ std::string write_3mf(const std::vector<NamedMesh>& bodies) {
   }
   std::string bases;
   for (const auto& [name, colour] : materials)
-    bases += fmt::format("<base name=\"{}\" displaycolor=\"#{:06X}\"/>", attribute(name), colour & 0xFFFFFFu);
+    bases += fmt::format("<base name=\"{}\" displaycolor=\"#{:06X}\"/>", xml_escaped(name), colour & 0xFFFFFFu);
   ZipEntries entries;
   entries["[Content_Types].xml"] =
       "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<Types "

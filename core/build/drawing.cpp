@@ -68,6 +68,8 @@ Drawing drawing_of(const Panel& panel) {
   d.lines.push_back({DrawLayer::cut, panel.outline, true});
   Vec2 middle = Vec2::Zero();
   for (const Vec2& p : panel.outline) middle += p / static_cast<double>(panel.outline.size());
+  // Clear of the centre line and of the station in the middle.
+  middle += Vec2(0.025, 1.2 * label_height);
   d.texts.push_back({DrawLayer::engrave, middle, label_height, 0.0, d.title, d.bounds().size().x()});
   for (const PanelMark& m : panel.marks) {
     d.lines.push_back({DrawLayer::mark, m.line, false});

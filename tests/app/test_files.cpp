@@ -163,8 +163,7 @@ TEST_F(Bench, EveryStageOfTheStemHasItsPage) {
   std::set<const QWidget*> pages;
   for (const StageMark& mark : stage_marks()) {
     auto* stem = window->findChild<Stem*>("stem");
-    QTest::mouseClick(stem, Qt::LeftButton, {},
-                      stem->mark_rect(mark.stage).center());
+    QTest::mouseClick(stem, Qt::LeftButton, {}, stem->mark_rect(mark.stage).center());
     settle();
     EXPECT_EQ(window->stage(), mark.stage);
     pages.insert(window->findChild<QStackedWidget*>("inspector")->currentWidget());

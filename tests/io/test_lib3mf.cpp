@@ -2,11 +2,17 @@
 #include <Model/COM/NMR_DLLInterfaces.h>
 #include <gtest/gtest.h>
 
+#include <assimp/postprocess.h>
+#include <assimp/scene.h>
+
+#include <assimp/Importer.hpp>
 #include <filesystem>
 
+#include "build/printed_hull.h"
 #include "geometry/mesh_check.h"
 #include "hull/model.h"
 #include "hull/placement.h"
+#include "io/file.h"
 #include "io/mesh_file.h"
 #include "shapes.h"
 
@@ -64,4 +70,67 @@ TEST(Threemf, OfTheReferenceLibraryArrivesWholeAndFloats) {
   const HullModel model = build_hull(imported);
   EXPECT_NEAR(model.volume, volume, 1e-5 * volume);
   EXPECT_NEAR(model.length(), design.shape.length, 1e-6);
+}
+
+TEST(Threemf, OursIsReadByTheReferenceLibraryAndStlByAnotherReader) {
+  HullDesign design;
+  design.family = HullFamily::deep_v;
+  design.shape = default_shape(HullFamily::deep_v);
+  design.fineness = 0.5;
+  const HullModel hull = build_hull(design);
+  const PrintedHull printed = print_hull(hull, design, {0.3}, {}, {});
+  ASSERT_TRUE(printed.done);
+  const std::string place =
+      (std::filesystem::temp_directory_path() / ("plucky-" + std::to_string(::getpid()))).string();
+  std::vector<NamedMesh> bodies;
+  for (const HullSection& s : printed.sections)
+    bodies.push_back({"Section <" + std::to_string(bodies.size() + 1) + ">", s.mesh, "PETG & more"});
+  write_file_atomically(place + ".3mf", write_3mf(bodies));
+  EXPECT_EQ(write_3mf(bodies), write_3mf(bodies));
+
+  NMR::PLib3MFModel* model = nullptr;
+  NMR::PLib3MFModelReader* reader = nullptr;
+  ASSERT_EQ(NMR::lib3mf_createmodel(&model), 0u);
+  ASSERT_EQ(NMR::lib3mf_model_queryreader(model, "3mf", &reader), 0u);
+  ASSERT_EQ(NMR::lib3mf_reader_readfromfileutf8(reader, (place + ".3mf").c_str()), 0u);
+  DWORD warnings = 0;
+  EXPECT_EQ(NMR::lib3mf_reader_getwarningcount(reader, &warnings), 0u);
+  EXPECT_EQ(warnings, 0u);
+  NMR::PLib3MFModelResourceIterator* objects = nullptr;
+  ASSERT_EQ(NMR::lib3mf_model_getmeshobjects(model, &objects), 0u);
+  std::size_t found = 0;
+  for (BOOL more = 0; NMR::lib3mf_resourceiterator_movenext(objects, &more) == 0u && more;) {
+    NMR::PLib3MFModelResource* object = nullptr;
+    ASSERT_EQ(NMR::lib3mf_resourceiterator_getcurrent(objects, &object), 0u);
+    DWORD faces = 0;
+    ASSERT_EQ(NMR::lib3mf_meshobject_gettrianglecount(object, &faces), 0u);
+    ASSERT_LT(found, bodies.size());
+    EXPECT_EQ(faces, bodies[found].mesh.triangles.size());
+    BOOL closed = 0;
+    EXPECT_EQ(NMR::lib3mf_meshobject_ismanifoldandoriented(object, &closed), 0u);
+    EXPECT_TRUE(closed) << found;
+    ++found;
+    NMR::lib3mf_release(object);
+  }
+  EXPECT_EQ(found, bodies.size());
+  NMR::lib3mf_release(objects);
+  NMR::lib3mf_release(reader);
+  NMR::lib3mf_release(model);
+
+  write_file_atomically(place + ".stl", write_stl(bodies[0].mesh));
+  Assimp::Importer importer;
+  const aiScene* scene = importer.ReadFile(place + ".stl", aiProcess_JoinIdenticalVertices);
+  ASSERT_NE(scene, nullptr) << importer.GetErrorString();
+  double volume = 0.0;
+  for (unsigned k = 0; k < scene->mMeshes[0]->mNumFaces; ++k) {
+    const aiFace& f = scene->mMeshes[0]->mFaces[k];
+    const auto at = [&](unsigned i) {
+      const aiVector3D& v = scene->mMeshes[0]->mVertices[f.mIndices[i]];
+      return Vec3(v.x, v.y, v.z);
+    };
+    volume += at(0).dot(at(1).cross(at(2))) / 6.0;
+  }
+  EXPECT_NEAR(1e-9 * volume, printed.sections[0].volume, 1e-5 * printed.sections[0].volume);
+  std::filesystem::remove(place + ".3mf");
+  std::filesystem::remove(place + ".stl");
 }

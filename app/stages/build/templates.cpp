@@ -138,4 +138,13 @@ void write_templates(const std::vector<Drawing>& drawings, const Session& sessio
   write_file_atomically(path.toStdString(), drawn.data().toStdString());
 }
 
+void write_panel_templates(const Project& project, UnitSystem units, const QString& path) {
+  Session session;
+  session.set_units(units);
+  session.adopt(project, {});
+  BuildReport report;
+  report.panels = panels_of(project.hull);
+  write_templates(panel_drawings(report), session, path);
+}
+
 }  // namespace plucky::app

@@ -14,4 +14,7 @@ namespace plucky::app {
 /// Throws InvalidInput when the file cannot be written.
 void write_templates(const std::vector<Drawing>& drawings, const Session& session, const QString& path);
 
+/// The same of a boat's panels, whatever the brief says of how it is made. Throws InvalidInput when its hull has none.
+void write_panel_templates(const Project& project, UnitSystem units, const QString& path);
+
 }  // namespace plucky::app

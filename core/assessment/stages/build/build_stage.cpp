@@ -61,6 +61,8 @@ void run_build(Assessment& a, std::any& memory) {
   std::optional<std::pair<Vec3, double>> water;
   if (a.flotation.status == FloatStatus::afloat) water = {{a.flotation.plane.attitude.up(), a.flotation.plane.offset}};
   const bool printed = method == BuildMethod::printed;
+  // While something is dragged the marks of the water line stand as they were; the end of the drag lays them anew.
+  if (a.care != Care::full && kept.hull == a.hull) water = kept.water;
   if (kept.hull == a.hull && kept.design == a.project.build && kept.skin == a.project.hull.skin &&
       kept.method == method && (printed ? kept.avoid == avoid : kept.water == water)) {
     a.build = kept.report;
