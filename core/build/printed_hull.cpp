@@ -119,6 +119,13 @@ class Printing {
     walls_.go_on = [this](double share) { return tell("Inner surface", 0.4 * share); };
   }
 
+  [[nodiscard]] std::vector<JointReport> joints() const {
+    check();
+    std::vector<JointReport> out;
+    for (const double c : cuts_) out.push_back(joint(c));
+    return out;
+  }
+
   PrintedHull take() {
     check();
     const InnerSpace air = inner_space(bare_, walls_);
@@ -128,7 +135,7 @@ class Printing {
     whole.done = true;
     if (!open_hatches(whole, air.mesh)) return failed(whole.message);
     out_.volume = whole.volume();
-    for (const double c : cuts_) joint(c);
+    out_.joints = joints();
     for (std::size_t i = 0; i <= cuts_.size(); ++i)
       if (!section(whole.mesh, i)) return std::move(out_);
     out_.done = true;
@@ -209,14 +216,14 @@ class Printing {
     return material;
   }
 
-  void joint(double c) {
+  [[nodiscard]] JointReport joint(double c) const {
     JointReport r{.x = c, .pins = {}};
     const Region rim = rim_at(c);
     r.glue_area = rim.area();
     r.modulus = modulus_of(rim);
     if (j_.kind != JointKind::butt)
       r.pins = pin_places(rim, grown(region_of(sections(bare_, {c}).front()), -0.5 * wall(c)), j_.pin);
-    out_.joints.push_back(std::move(r));
+    return r;
   }
 
   bool section(const TriangleMesh& whole, std::size_t i) {
@@ -271,7 +278,7 @@ class Printing {
   const std::vector<double>& cuts_;
   const HullJoints& j_;
   const Printer& printer_;
-  const BuildProgress& progress_;
+  const BuildProgress progress_;
   TriangleMesh bare_;
   WallWishes walls_;
   PrintedHull out_;
@@ -331,6 +338,11 @@ JointKind joint_from_key(const std::string& key) {
   return value_of(joint_kinds, "joint", key);
 }
 
+std::vector<JointReport> joints_of(const HullModel& hull, const HullDesign& design, const std::vector<double>& cuts,
+                                   const HullJoints& joints, const Printer& printer) {
+  return Printing(hull, design, cuts, joints, printer, {}).joints();
+}
+
 double least_section(const HullJoints& joints) {
   return 2.0 * (joints.depth + joints.rim);
 }
@@ -340,13 +352,20 @@ PrintedHull print_hull(const HullModel& hull, const HullDesign& design, const st
   return Printing(hull, design, cuts, joints, printer, progress).take();
 }
 
-Vec3 size_between(const HullModel& hull, double from, double to) {
+std::vector<Vec3> sizes_between(const HullModel& hull, const std::vector<double>& cuts) {
   const int n = slices_of(hull);
   const Slices slices(hull, n);
-  Box3 box;
-  for (int i = 0; i < n; ++i)
-    if (slices.place(i + 1) > from && slices.place(i) < to) include(box, slices.at(i));
-  return Vec3(to - from, box.size().y(), box.size().z());
+  std::vector<Vec3> out;
+  double from = hull.box.low.x();
+  for (std::size_t k = 0; k <= cuts.size(); ++k) {
+    const double to = k < cuts.size() ? cuts[k] : hull.box.high.x();
+    Box3 box;
+    for (int i = 0; i < n; ++i)
+      if (slices.place(i + 1) > from && slices.place(i) < to) include(box, slices.at(i));
+    out.emplace_back(to - from, box.size().y(), box.size().z());
+    from = to;
+  }
+  return out;
 }
 
 double skin_between(const HullModel& hull, const Skin& skin, double from, double to) {

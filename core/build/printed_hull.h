@@ -66,11 +66,17 @@ using BuildProgress = std::function<bool(const Text&, double)>;
                                      const HullJoints& joints, const Printer& printer,
                                      const BuildProgress& progress = {});
 
+/// The joints alone, without the solids. Throws as print_hull() does.
+[[nodiscard]] std::vector<JointReport> joints_of(const HullModel& hull, const HullDesign& design,
+                                                 const std::vector<double>& cuts, const HullJoints& joints,
+                                                 const Printer& printer);
+
 /// Least distance of cuts from one another and from the hull's ends, m.
 [[nodiscard]] double least_section(const HullJoints& joints);
 
-/// What the hull measures from one place to another with what stands on its deck, m.
-[[nodiscard]] Vec3 size_between(const HullModel& hull, double from, double to);
+/// What each stretch of the hull between its ends and these cuts (m, ascending) measures with what stands on its deck,
+/// m.
+[[nodiscard]] std::vector<Vec3> sizes_between(const HullModel& hull, const std::vector<double>& cuts);
 
 /// Material of the skin from one place to another, m3: area of shell, deck and what stands on it times thickness.
 [[nodiscard]] double skin_between(const HullModel& hull, const Skin& skin, double from, double to);

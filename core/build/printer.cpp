@@ -19,8 +19,13 @@ constexpr std::array<std::pair<const char*, const char*>, 4> stances{{{"flat", "
 std::optional<double> turned_into(double length, double width, double across, double deep) {
   if (length <= across + 1e-9 && width <= deep + 1e-9) return 0.0;
   if (width <= across + 1e-9 && length <= deep + 1e-9) return 0.5 * pi;
-  // A rectangle longer than the other's diagonal never fits.
-  if (std::max(length, width) > std::hypot(across, deep)) return std::nullopt;
+  // A rectangle p by q lies across another a by b when b is at least this (Carver 1957 (memory)).
+  const double p = std::max(length, width), q = std::min(length, width);
+  const double a = std::max(across, deep), b = std::min(across, deep);
+  const double squares = p * p + q * q;
+  if (p <= a || squares < a * a || q > b ||
+      b < (2.0 * p * q * a + (p * p - q * q) * std::sqrt(squares - a * a)) / squares - 1e-9)
+    return std::nullopt;
   // A quarter turn in steps of a quarter degree: nearer than any margin.
   for (int k = 0; k <= 360; ++k) {
     const double u = 0.5 * pi * k / 360.0, c = std::cos(u), s = std::sin(u);

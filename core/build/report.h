@@ -5,7 +5,7 @@
 
 #include "base/text.h"
 #include "build/panels.h"
-#include "build/printer.h"
+#include "build/printed_hull.h"
 
 namespace plucky {
 
@@ -21,7 +21,9 @@ struct BuildReport {
   bool printed = false;      ///< the brief's method; else it has panels or is moulded
   std::vector<double> cuts;  ///< m
   std::vector<SectionPlan> sections;
-  Text no_sections;  ///< why there are none
+  Text no_sections;                 ///< why there are none
+  std::vector<JointReport> joints;  ///< one a cut; empty while they cannot be made, or in a drag that changes them
+  std::vector<double> moments;      ///< N m at each cut: the boat held at both its ends
   std::vector<Panel> panels;
   Text no_panels;  ///< why there are none
 };

@@ -5,6 +5,7 @@
 
 #include "assessment/assessment.h"
 #include "assessment/stages/build/build_stage.h"
+#include "build/bending.h"
 #include "findings.h"
 #include "hull/family.h"
 #include "project/json.h"
@@ -151,4 +152,39 @@ TEST(BuildStage, CutsAreKeptInTheirOrderWithNumbersOfTheirOwn) {
   EXPECT_EQ(project_from_json(project_to_json(p)).build, p.build);
   p.build.cuts[1].id = p.build.cuts[0].id;
   EXPECT_THROW(check_project(p), InvalidInput);
+}
+
+TEST(BuildStage, ABoatHeldAtItsEndsBendsLikeABeam) {
+  // A weight in the middle of a beam: W L / 4; an even load: W L / 8, here of a hundred slices.
+  EXPECT_NEAR(sagging_moment({{0.5, 2.0}}, 0.0, 1.0, 0.5), 2.0 * 9.80665 / 4.0, 1e-12);
+  std::vector<HeavyPlace> even;
+  for (int i = 0; i < 100; ++i) even.emplace_back(0.005 + 0.01 * i, 0.02);
+  EXPECT_NEAR(sagging_moment(even, 0.0, 1.0, 0.5), 2.0 * 9.80665 / 8.0, 1e-9);
+  EXPECT_EQ(sagging_moment({{1.2, 1.0}}, 0.0, 1.0, 0.5), 0.0);  // beyond the hand
+}
+
+TEST(BuildStage, AJointIsJudgedByWhatPullsAtIt) {
+  Project p = printed_boat();
+  const Assessment light = assess(p);
+  ASSERT_EQ(light.build.joints.size(), light.build.cuts.size());
+  ASSERT_EQ(light.build.moments.size(), light.build.cuts.size());
+  for (const double m : light.build.moments) EXPECT_GT(m, 0.0);
+  EXPECT_EQ(finding(light, "build.strength.1").severity, Severity::fine);
+  // The same skin with a thinner ring and a load that no such boat carries.
+  p.layout.parts.push_back(
+      {.id = p.take_id(), .name = "Ingot", .size = {0.1, 0.1, 0.05}, .place = {0.3, 0.0, 0.05}, .mass = 800.0});
+  p.build.joints.kind = JointKind::butt;
+  p.build.joints.rim = 0.0;
+  const Finding heavy = finding(assess(p), "build.strength.1");
+  EXPECT_EQ(heavy.severity, Severity::stop);
+  EXPECT_GT(heavy.number.si, 100.0 * finding(light, "build.strength.1").number.si);
+}
+
+TEST(BuildStage, JointsThatADragLeftOutAreJudgedAtItsEnd) {
+  Project p = printed_boat();
+  Assessor assessor;
+  (void)assessor.assess(p);
+  p.build.joints.rim = 0.004;
+  EXPECT_TRUE(assessor.assess(p, Care::in_a_drag).build.joints.empty());
+  EXPECT_FALSE(assessor.assess(p).build.joints.empty());
 }

@@ -106,6 +106,31 @@ void sections(const Assessment& a, std::vector<Finding>& out) {
   }
 }
 
+/// The glue's ring against the boat's own weight, held by bow and stern.
+void strength(const Assessment& a, std::vector<Finding>& out) {
+  constexpr double handling = 3.0;  // a boat is swung, dropped, thrown about by waves; common practice, no source
+  constexpr double glue = 4e6;      // Pa in tension on printed plastic that was sanded; common practice, no source
+  const BuildReport& r = a.build;
+  for (std::size_t i = 0; i < r.joints.size() && i < r.moments.size(); ++i) {
+    if (!(r.joints[i].modulus > 0.0)) continue;
+    const double stress = handling * std::abs(r.moments[i]) / r.joints[i].modulus;
+    Finding f = about(
+        "build.strength",
+        stress > glue         ? Severity::stop
+        : stress > 0.5 * glue ? Severity::watch
+                              : Severity::fine,
+        {stress, Dimension::pressure}, {glue, Dimension::pressure},
+        "three times its own weight, held at both ends; glue in tension on sanded plastic: common practice, no source");
+    f.id += "." + std::to_string(i + 1);
+    f.text = {f.severity == Severity::fine
+                  ? "The joint at {2} is pulled at by {0} when the boat is lifted by bow and stern; its glue holds {1}."
+                  : "The joint at {2} is pulled at by {0} when the boat is lifted by bow and stern; its glue holds "
+                    "{1}: a wider rim.",
+              f.number, f.limit, length_quantity(r.joints[i].x)};
+    out.push_back(f);
+  }
+}
+
 void walls(const Assessment& a, std::vector<Finding>& out) {
   const double wall = a.project.hull.skin.shell_thickness, line = a.project.build.printer.line_width;
   const double lines = wall / line, off = std::abs(lines - std::round(lines)) * line;
@@ -204,6 +229,7 @@ void build_rules(const Assessment& a, std::vector<Finding>& out) {
   std::vector<Finding> own;
   if (a.build.printed) {
     sections(a, own);
+    strength(a, own);
     walls(a, own);
   }
   panels(a, own);

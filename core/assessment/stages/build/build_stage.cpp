@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "base/error.h"
+#include "build/bending.h"
 #include "drive/kind.h"
 #include "running/drive_line.h"
 
@@ -34,15 +35,50 @@ void plan_sections(BuildReport& r, const Assessment& a, const std::vector<double
     return;
   }
   std::sort(r.cuts.begin(), r.cuts.end());
+  const std::vector<Vec3> sizes = sizes_between(hull, r.cuts);
   double from = hull.box.low.x();
   for (std::size_t i = 0; i <= r.cuts.size(); ++i) {
     const double to = i < r.cuts.size() ? r.cuts[i] : hull.box.high.x();
-    SectionPlan s{.from = from, .to = to, .size = size_between(hull, from, to)};
+    SectionPlan s{.from = from, .to = to, .size = sizes[i]};
     s.stance = fit_on(b.printer, s.size);
     s.material = skin_between(hull, a.project.hull.skin, from, to);
     r.sections.push_back(s);
     from = to;
   }
+}
+
+/// Every part where it stands, the skin by its faces.
+std::vector<HeavyPlace> heavy_places(const Assessment& a) {
+  std::vector<HeavyPlace> out;
+  double structure = 0.0;
+  for (const MassItem& m : a.mass.items)
+    if (m.part != 0)
+      out.emplace_back(m.place.x(), m.mass);
+    else
+      structure += m.mass;
+  const HullModel& hull = a.hull->model;
+  const Skin& skin = a.project.hull.skin;
+  const double volume = skin_between(hull, skin, hull.box.low.x() - 1.0, hull.box.high.x() + 1.0);
+  if (!(volume > 0.0)) return out;
+  constexpr int slices = 40;
+  const double step = (hull.length() + 0.02) / slices;
+  for (int i = 0; i < slices; ++i) {
+    const double from = hull.box.low.x() - 0.01 + step * i;
+    out.emplace_back(from + 0.5 * step, structure * skin_between(hull, skin, from, from + step) / volume);
+  }
+  return out;
+}
+
+/// What holds the sections together, and what pulls at it.
+void judge_joints(BuildReport& r, const Assessment& a) {
+  const HullModel& hull = a.hull->model;
+  try {
+    r.joints = joints_of(hull, a.project.hull, r.cuts, a.project.build.joints, a.project.build.printer);
+  } catch (const InvalidInput&) {
+    return;  // cuts without room for their joints have findings of their own
+  }
+  const std::vector<HeavyPlace> masses = heavy_places(a);
+  for (const double x : r.cuts) r.moments.push_back(sagging_moment(masses, hull.box.low.x(), hull.box.high.x(), x));
 }
 
 void plan_panels(BuildReport& r, const Assessment& a, const std::optional<std::pair<Vec3, double>>& water) {
@@ -61,19 +97,30 @@ void run_build(Assessment& a, std::any& memory) {
   std::optional<std::pair<Vec3, double>> water;
   if (a.flotation.status == FloatStatus::afloat) water = {{a.flotation.plane.attitude.up(), a.flotation.plane.offset}};
   const bool printed = method == BuildMethod::printed;
-  // While something is dragged the marks of the water line stand as they were; the end of the drag lays them anew.
-  if (a.care != Care::full && kept.hull == a.hull) water = kept.water;
+  // While something is dragged cuts keep away from where things stood and the water line is marked where it was; the
+  // end of the drag works both out anew.
+  const bool as_it_was = a.care != Care::full && kept.hull == a.hull;
+  if (as_it_was) water = kept.water;
   if (kept.hull == a.hull && kept.design == a.project.build && kept.skin == a.project.hull.skin &&
-      kept.method == method && (printed ? kept.avoid == avoid : kept.water == water)) {
+      kept.method == method && (printed ? as_it_was || kept.avoid == avoid : kept.water == water)) {
     a.build = kept.report;
-    return;
+    // Whatever moved aboard pulls at other places.
+    if (printed && a.care == Care::full && !a.build.joints.empty()) {
+      const std::vector<HeavyPlace> masses = heavy_places(a);
+      for (std::size_t i = 0; i < a.build.moments.size(); ++i)
+        a.build.moments[i] =
+            sagging_moment(masses, a.hull->model.box.low.x(), a.hull->model.box.high.x(), a.build.cuts[i]);
+    }
+    if (!printed || a.care != Care::full || !a.build.joints.empty() || a.build.cuts.empty()) return;
   }
   BuildReport r;
   r.printed = printed;
-  if (printed)
+  if (printed) {
     plan_sections(r, a, avoid);
-  else
+    if (a.care == Care::full) judge_joints(r, a);
+  } else {
     plan_panels(r, a, water);
+  }
   a.build = r;
   kept = {a.hull, a.project.build, a.project.hull.skin, method, avoid, water, std::move(r)};
 }
