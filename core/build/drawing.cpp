@@ -66,11 +66,11 @@ Drawing drawing_of(const Panel& panel) {
   d.title = panel.count == 2 ? Text("{0} {1}, cut two: one turned over", panel.number, panel_role_name(panel.role))
                              : Text("{0} {1}", panel.number, panel_role_name(panel.role));
   d.lines.push_back({DrawLayer::cut, panel.outline, true});
-  Vec2 middle = Vec2::Zero();
-  for (const Vec2& p : panel.outline) middle += p / static_cast<double>(panel.outline.size());
+  const Box2 box = d.bounds();
+  Vec2 middle = 0.5 * (box.low + box.high);
   // Clear of the centre line and of the station in the middle.
   middle += Vec2(0.025, 1.2 * label_height);
-  d.texts.push_back({DrawLayer::engrave, middle, label_height, 0.0, d.title, d.bounds().size().x()});
+  d.texts.push_back({DrawLayer::engrave, middle, label_height, 0.0, d.title, box.size().x()});
   for (const PanelMark& m : panel.marks) {
     d.lines.push_back({DrawLayer::mark, m.line, false});
     if (m.kind == PanelMark::Kind::station && !m.line.empty())

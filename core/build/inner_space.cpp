@@ -64,6 +64,7 @@ std::vector<Region> cut_at_discs(const TriangleMesh& hull, const std::vector<dou
   std::vector<Region> regions;
   for (const Section& s : sections(hull, x)) regions.push_back(region_of(s));
   std::vector<Region> out;
+  out.reserve(which.size());
   for (const std::size_t i : which) out.push_back(regions[i]);
   return out;
 }
@@ -86,6 +87,7 @@ std::vector<Vec2> from_first(std::vector<Vec2> loop) {
 /// Joins two loops by triangles of the shortest sides; indices of points, those of the second after those of the first.
 std::vector<Triangle> band(const std::vector<Vec3>& a, const std::vector<Vec3>& b) {
   const std::size_t n = a.size(), m = b.size();
+  if (n == 0 || m == 0) return {};
   const auto length = [&](std::size_t i, std::size_t j) { return (a[i % n] - b[j % m]).squaredNorm(); };
   std::vector<double> cost((n + 1) * (m + 1), std::numeric_limits<double>::infinity());
   std::vector<char> along_a((n + 1) * (m + 1), 0);
@@ -218,6 +220,7 @@ InnerSpace inner_space(const TriangleMesh& hull, const WallWishes& wishes) {
   const Box3 box = bounds(hull);
   const std::vector<double> x = stations_of(box, wishes);
   std::vector<double> walls;
+  walls.reserve(x.size());
   for (const double at : x) walls.push_back(wall_at(wishes, at));
   const std::vector<Region> cuts = cut_at_discs(hull, x, walls);
   Tubes tubes;

@@ -196,8 +196,10 @@ class Planking {
       for (std::vector<Vec2>& line : traces(laid, height)) p.marks.push_back({kind, at, std::move(line)});
     };
     if (w_.station_step > 0.0)
-      for (double x = w_.station_step; x < l_.keel.back().x(); x += w_.station_step)
+      for (int k = 1; k * w_.station_step < l_.keel.back().x(); ++k) {
+        const double x = k * w_.station_step;
         add(PanelMark::Kind::station, x, [x](const Vec3& v) { return v.x() - x; });
+      }
     if (w_.water)
       add(PanelMark::Kind::waterline, w_.water->second,
           [this](const Vec3& v) { return w_.water->first.dot(v) - w_.water->second; });

@@ -65,6 +65,7 @@ PrintEstimate sliced(const TriangleMesh& part, const Printer& printer, const Pri
   const auto layers = static_cast<std::size_t>(std::max(1.0, std::ceil(box.size().x() / printer.layer - 0.5)));
   const std::size_t looked_at = std::min(layers, most);
   std::vector<std::size_t> chosen;
+  chosen.reserve(looked_at);
   for (std::size_t k = 0; k < looked_at; ++k) chosen.push_back((2 * k + 1) * layers / (2 * looked_at));
   const double stands_for = static_cast<double>(layers) / static_cast<double>(looked_at);
   // Each with the layers that say whether it is floor or roof.

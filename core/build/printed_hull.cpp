@@ -247,7 +247,7 @@ class Printing {
     if (!solid.done) return give_up(solid.message);
     for (const bool aft : {true, false}) {
       if (aft ? i == 0 : i == cuts_.size()) continue;
-      solid = pinned(std::move(solid), out_.joints[aft ? i - 1 : i], aft);
+      solid = pinned(solid, out_.joints[aft ? i - 1 : i], aft);
       if (!solid.done) return give_up(solid.message);
     }
     s.mesh = std::move(solid.mesh);
@@ -259,7 +259,7 @@ class Printing {
   }
 
   /// With its pins' holes or pegs at one of its ends.
-  [[nodiscard]] Solid pinned(Solid solid, const JointReport& joint, bool at_its_after_end) const {
+  [[nodiscard]] Solid pinned(const Solid& solid, const JointReport& joint, bool at_its_after_end) const {
     const double reach = std::min(j_.reach, j_.depth + j_.rim), radius = 0.5 * j_.pin;
     const bool peg = j_.kind == JointKind::pegs && !at_its_after_end;
     TriangleMesh tools;

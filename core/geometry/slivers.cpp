@@ -69,13 +69,12 @@ std::size_t remove_slivers(TriangleMesh& mesh) {
     for (std::size_t f = 0; f < mesh.triangles.size(); ++f) n += is_sliver(mesh, f);
     return n;
   };
-  std::size_t now = left();
-  if (now == 0) return 0;
+  if (left() == 0) return 0;
   weld(mesh, tolerance::weld_m);
   drop_folded(mesh);
   // A row of them is worked off from its ends.
   constexpr int most_rounds = 20;
-  for (int round = 0; round < most_rounds && (now = left()) > 0; ++round)
+  for (int round = 0; round < most_rounds && left() > 0; ++round)
     if (!turn_sides(mesh)) break;
   return left();
 }

@@ -92,7 +92,7 @@ void BuildPage::add_panels() {
 }
 
 void BuildPage::add_cuts() {
-  way_ = choice(tr("Cuts"), {tr("proposed for the printer"), tr("set by hand")}, "build_cuts");
+  way_ = choice(tr("Cuts"), {tr("proposed"), tr("by hand")}, "build_cuts");
   connect(way_, &QComboBox::activated, this, [this](int i) {
     const std::vector<double> now = session_->now().build.cuts;
     change(tr("Cuts"), [&](BuildDesign& b) {
