@@ -8,6 +8,7 @@
 #include <QTreeWidget>
 #include <algorithm>
 
+#include "base/error.h"
 #include "inspector/section_heading.h"
 #include "sealing/openings.h"
 #include "stages/build/make_files.h"

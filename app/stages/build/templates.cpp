@@ -5,6 +5,7 @@
 #include <QPdfWriter>
 #include <cmath>
 
+#include "base/error.h"
 #include "stages/build/flat_view.h"
 #include "theme/theme.h"
 
