@@ -14,12 +14,10 @@
 #include "build/printed_hull.h"
 #include "cli/words.h"
 #include "geometry/flatten.h"
-#include "geometry/mesh_check.h"
 #include "io/drawing_file.h"
 #include "io/file.h"
 #include "io/mesh_file.h"
 #include "io/project_file.h"
-#include "sealing/openings.h"
 
 namespace plucky::cli {
 
@@ -60,9 +58,7 @@ Json panels_of_boat(const std::string& path, const std::string& folder, const st
   if (format != "dxf" && format != "svg")
     throw InvalidInput("--format", Text("{0} is not dxf or svg; plucky-hull --templates writes PDF", format));
   const Assessment a = assess(load_project(path));
-  PanelWishes wishes;
-  if (a.flotation.status == FloatStatus::afloat)
-    wishes.water = {{a.flotation.plane.attitude.up(), a.flotation.plane.offset}};
+  const PanelWishes wishes{.water = resting_water(a)};
   Json j{{"name", a.project.name}, {"panels", Json::array()}};
   double area = 0.0;
   if (!folder.empty()) make_folder(folder);
@@ -122,22 +118,21 @@ Json sections_of_boat(const SectionOptions& o) {
          {"sections", Json::array()},
          {"joints", Json::array()}};
   if (!o.folder.empty()) make_folder(o.folder);
-  const PrintSettings settings{.perimeters = perimeters_of(a.project.hull.skin.shell_thickness),
-                               .density = a.project.hull.skin.density};
+  const PrintSettings settings = settings_of(a.project.hull.skin);
   for (std::size_t i = 0; i < p.sections.size(); ++i) {
     const HullSection& s = p.sections[i];
     const Vec3 size = s.box.size();
+    const TriangleMesh placed = on_bed(s.mesh, s.stance, printer);
     Json one{{"from_m", s.from},
              {"to_m", s.to},
              {"volume_m3", s.volume},
              {"mass_kg", s.volume * a.project.hull.skin.density},
              {"size_m", {size.x(), size.y(), size.z()}},
              {"fits", s.stance.fits},
-             {"hours", quick_print(on_bed(s.mesh, s.stance, printer), printer, settings).time / 3600.0},
+             {"hours", quick_print(placed, printer, settings).time / 3600.0},
              {"stance", s.stance.fits ? Json(stance_key(s.stance.stance)) : Json()}};
     if (!o.folder.empty()) {
       const std::string name = fmt::format("section-{}", i + 1);
-      const TriangleMesh placed = on_bed(s.mesh, s.stance, printer);
       const std::string file = (std::filesystem::path(o.folder) / (name + "." + o.format)).string();
       write_file_atomically(
           file, o.format == "stl" ? write_stl(placed)
@@ -173,9 +168,7 @@ Json unroll_edges(const std::string& file) {
 }
 
 Json unroll_mesh(const std::string& file, const std::string& unit) {
-  TriangleMesh mesh = read_mesh_file(file).mesh;
-  const double scale = metres_per(unit_from_key(unit));
-  for (Vec3& v : mesh.vertices) v *= scale;
+  TriangleMesh mesh = mesh_in_metres(file, unit);
   weld(mesh, 1e-7 * bounds(mesh).size().norm());
   try {
     const FlatMesh flat = flatten(mesh);
@@ -199,9 +192,7 @@ Json bend(const std::string& thickness, const std::string& radius, const std::st
 }
 
 Json estimate_mesh(const EstimateOptions& o) {
-  TriangleMesh mesh = read_mesh_file(o.mesh).mesh;
-  const double scale = metres_per(unit_from_key(o.unit));
-  for (Vec3& v : mesh.vertices) v *= scale;
+  const TriangleMesh mesh = mesh_in_metres(o.mesh, o.unit);
   const Printer printer{
       .line_width = 1e-3 * o.line, .layer = 1e-3 * o.layer, .flow = 1e-9 * o.flow, .speed = 1e-3 * o.speed};
   if (!(o.line >= 0.1 && o.line <= 2.0)) throw InvalidInput("--line", "should be 0.1 to 2 mm");

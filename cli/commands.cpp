@@ -91,12 +91,17 @@ Json righting_arm(const ImmersedBody& body, const Loading& loading, double densi
 
 }  // namespace
 
+TriangleMesh mesh_in_metres(const std::string& path, const std::string& unit) {
+  TriangleMesh mesh = read_mesh_file(path).mesh;
+  const double scale = metres_per(unit_from_key(unit));
+  for (Vec3& v : mesh.vertices) v *= scale;
+  return mesh;
+}
+
 Json float_mesh(const FloatOptions& o) {
   const std::vector<double> cg = numbers(o.cg, "--cg");
   if (cg.size() != 3) throw InvalidInput("--cg", "must be three numbers X,Y,Z");
-  TriangleMesh mesh = read_mesh_file(o.mesh).mesh;
-  const double scale = metres_per(unit_from_key(o.unit));
-  for (Vec3& v : mesh.vertices) v *= scale;
+  TriangleMesh mesh = mesh_in_metres(o.mesh, o.unit);
   // Crossing faces do not stop the sum but make it doubtful; the search for them is quick enough for hulls of this
   // size.
   constexpr std::size_t quick_search = 200'000;

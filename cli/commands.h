@@ -6,9 +6,14 @@
 #include <string>
 #include <vector>
 
+#include "geometry/triangle_mesh.h"
+
 namespace plucky::cli {
 
 using Json = nlohmann::ordered_json;
+
+/// A mesh as it is, its coordinates scaled to metres from a unit by its key.
+[[nodiscard]] TriangleMesh mesh_in_metres(const std::string& path, const std::string& unit);
 
 struct FloatOptions {
   std::string mesh, unit = "m", cg;

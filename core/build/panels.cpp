@@ -6,6 +6,7 @@
 #include <functional>
 
 #include "base/error.h"
+#include "geometry/region.h"
 #include "hull/family.h"
 
 namespace plucky {
@@ -18,15 +19,6 @@ constexpr std::array<std::pair<const char*, const char*>, 5> roles{
     {{"bottom", "Bottom"}, {"side", "Side"}, {"deck", "Deck"}, {"transom", "Transom"}, {"bow", "Bow plate"}}};
 constexpr std::array<std::pair<const char*, const char*>, 5> seams{
     {{"keel", "Keel"}, {"chine", "Chine"}, {"deck_edge", "Deck edge"}, {"transom", "Transom"}, {"bow", "Bow"}}};
-
-double area_of(const std::vector<Vec2>& p) {
-  double twice = 0.0;
-  for (std::size_t i = 0; i < p.size(); ++i) {
-    const Vec2 &a = p[i], &b = p[(i + 1) % p.size()];
-    twice += a.x() * b.y() - a.y() * b.x();
-  }
-  return 0.5 * twice;
-}
 
 /// Corners of a strip's triangles: numbers of points, those of the second edge after those of the first.
 std::vector<std::array<std::size_t, 3>> triangles_of(const RuledStrip& s) {
@@ -101,7 +93,7 @@ std::vector<Vec3> normals_along(const RuledStrip& s, bool second) {
   return out;
 }
 
-/// By how much the neighbour's face turns from this one's, positive where the edge stands out.
+/// By how much the neighbour's face turns from this one's, 0 to pi.
 double turn_between(const Vec3& one, const Vec3& other) {
   if (one.norm() == 0.0 || other.norm() == 0.0) return 0.0;
   return std::acos(std::clamp(one.dot(other), -1.0, 1.0));
@@ -141,8 +133,6 @@ class Planking {
     const FlatStrip flat = unroll(s);
     Panel p{.number = static_cast<int>(panels_.size()) + 1, .role = role, .count = count};
     p.strain = s.strain();
-    for (const Ruling& r : s.rulings)
-      p.strain_map.emplace_back(0.5 * (s.a[r.a].x() + s.b[r.b].x()), strain_of_twist(r.twist));
     // Seen from outside with the bow to the right the first edge lies above: the outline runs along the second edge
     // forward and back along the first.
     p.outline = flat.a;
@@ -161,9 +151,9 @@ class Planking {
     }
     p.edges.push_back({start, p.outline.size() - 1, second.seam, second.role, length_of(flat.b)});
     end(Seam::transom, R::transom, flat.a.front());
-    p.area = std::abs(area_of(p.outline));
+    p.area = std::abs(loop_area(p.outline));
     marks(p, {s, flat});
-    if (area_of(p.outline) < 0.0) {
+    if (loop_area(p.outline) < 0.0) {
       for (Vec2& v : p.outline) v.y() = -v.y();
       for (PanelMark& m : p.marks)
         for (Vec2& v : m.line) v.y() = -v.y();
@@ -240,10 +230,10 @@ class Planking {
     PanelEdge& over = p.edges.back();
     for (std::size_t i = over.first; i < over.last; ++i)
       over.length += (p.outline[(i + 1) % ring.size()] - p.outline[i]).norm();
-    p.area = std::abs(area_of(p.outline));
+    p.area = std::abs(loop_area(p.outline));
     if (role == R::transom)
       p.marks.push_back({PanelMark::Kind::centreline, 0.0, {{0.0, keel.z()}, {0.0, sheer.z() + l_.camber[station]}}});
-    if (area_of(p.outline) < 0.0) {
+    if (loop_area(p.outline) < 0.0) {
       std::reverse(p.outline.begin(), p.outline.end());
       std::reverse(p.in_space.begin(), p.in_space.end());
       const std::size_t n = p.outline.size();
@@ -302,6 +292,12 @@ class Planking {
 };
 
 }  // namespace
+
+Vec2 Panel::size() const {
+  Vec2 low = outline.front(), high = low;
+  for (const Vec2& v : outline) low = low.cwiseMin(v), high = high.cwiseMax(v);
+  return high - low;
+}
 
 const char* panel_role_key(PanelRole role) {
   return roles[static_cast<std::size_t>(role)].first;

@@ -1,7 +1,7 @@
 // The panels a hull is planked or folded from, laid flat. In: a hull of straight sections. Out: outlines with marks,
 // bevels along their edges, and how far each is from what a sheet can do.
 //
-// Method: keel, chine and sheer bound the panels; each is the strip of least bending between two of them
+// Method: keel, chine and sheer bound the panels; each is the strip of least twist between two of them
 // (geometry/ruled_strip.h), transom and bow plate are plane. A panel lies on the outer face of the skin.
 #pragma once
 
@@ -44,10 +44,12 @@ struct Panel {
   std::vector<Vec3> in_space;  ///< m, where each point of the outline lies on the boat
   std::vector<PanelEdge> edges;
   std::vector<PanelMark> marks;
-  double area = 0.0;                                  ///< m2
-  double strain = 0.0;                                ///< that a sheet would have to take, share; see strain_of_twist()
-  double off = 0.0;                                   ///< m, the farthest it lies from the designed surface
-  std::vector<std::pair<double, double>> strain_map;  ///< m from the transom; strain there
+  double area = 0.0;    ///< m2
+  double strain = 0.0;  ///< that a sheet would have to take, share; see strain_of_twist()
+  double off = 0.0;     ///< m, the farthest it lies from the designed surface
+
+  /// m, length and width of the outline as it lies.
+  [[nodiscard]] Vec2 size() const;
 };
 
 struct PanelWishes {

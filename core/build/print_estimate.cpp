@@ -8,6 +8,7 @@
 #include "base/error.h"
 #include "geometry/mesh_check.h"
 #include "geometry/region.h"
+#include "sealing/openings.h"
 
 namespace plucky {
 
@@ -127,6 +128,10 @@ PrintEstimate sliced(const TriangleMesh& part, const Printer& printer, const Pri
 }
 
 }  // namespace
+
+PrintSettings settings_of(const Skin& skin) {
+  return {.perimeters = perimeters_of(skin.shell_thickness), .density = skin.density};
+}
 
 PrintEstimate slice_print(const TriangleMesh& part, const Printer& printer, const PrintSettings& settings,
                           const std::function<bool(double)>& go_on) {

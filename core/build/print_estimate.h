@@ -8,6 +8,7 @@
 #include <functional>
 
 #include "build/printer.h"
+#include "hull/design.h"
 
 namespace plucky {
 
@@ -17,6 +18,9 @@ struct PrintSettings {
   std::uint32_t solid_layers = 4;  ///< without gaps at floors and roofs
   double density = 1270.0;         ///< kg/m3 of the plastic
 };
+
+/// The usual ones of a skin: as many lines as its shell is thick, its plastic.
+[[nodiscard]] PrintSettings settings_of(const Skin& skin);
 
 struct PrintEstimate {
   double plastic = 0.0;                                            ///< m3 that leaves the nozzle

@@ -204,9 +204,9 @@ class Printing {
     return false;
   }
 
-  /// The rim's material at a cut, hatch openings taken off.
-  [[nodiscard]] Region rim_at(double c) const {
-    Region material = without(region_of(sections(bare_, {c}).front()), inner_section(bare_, walls_, c));
+  /// The rim's material at a cut through this section of the hull, hatch openings taken off.
+  [[nodiscard]] Region rim_at(double c, const Region& whole) const {
+    Region material = without(whole, inner_section(bare_, walls_, c));
     for (const Hatch& h : design_.hatches)
       if (c > h.x && c < h.x + h.length) {
         const double low = h.y - 0.5 * h.width, high = h.y + 0.5 * h.width;
@@ -218,11 +218,10 @@ class Printing {
 
   [[nodiscard]] JointReport joint(double c) const {
     JointReport r{.x = c, .pins = {}};
-    const Region rim = rim_at(c);
+    const Region whole = region_of(sections(bare_, {c}).front()), rim = rim_at(c, whole);
     r.glue_area = rim.area();
     r.modulus = modulus_of(rim);
-    if (j_.kind != JointKind::butt)
-      r.pins = pin_places(rim, grown(region_of(sections(bare_, {c}).front()), -0.5 * wall(c)), j_.pin);
+    if (j_.kind != JointKind::butt) r.pins = pin_places(rim, grown(whole, -0.5 * wall(c)), j_.pin);
     return r;
   }
 
@@ -368,17 +367,17 @@ std::vector<Vec3> sizes_between(const HullModel& hull, const std::vector<double>
   return out;
 }
 
-double skin_between(const HullModel& hull, const Skin& skin, double from, double to) {
-  double volume = 0.0;
+std::vector<double> skin_between(const HullModel& hull, const Skin& skin, const std::vector<double>& cuts) {
+  std::vector<double> out(cuts.size() + 1, 0.0);
   for (std::size_t t = 0; t < hull.skin.triangles.size(); ++t) {
     const Vec3 &a = hull.skin.corner(t, 0), &b = hull.skin.corner(t, 1), &c = hull.skin.corner(t, 2);
-    const double x = (a.x() + b.x() + c.x()) / 3.0;
-    if (x < from || x >= to) continue;
+    const auto past = std::upper_bound(cuts.begin(), cuts.end(), (a.x() + b.x() + c.x()) / 3.0);
     const Surface s = hull.surface[t];
-    volume += triangle_area(a, b, c) *
-              (s == Surface::shell || s == Surface::transom ? skin.shell_thickness : skin.deck_thickness);
+    out[static_cast<std::size_t>(past - cuts.begin())] +=
+        triangle_area(a, b, c) *
+        (s == Surface::shell || s == Surface::transom ? skin.shell_thickness : skin.deck_thickness);
   }
-  return volume;
+  return out;
 }
 
 std::vector<double> propose_cuts(const HullModel& hull, const Printer& printer, const std::vector<double>& avoid,

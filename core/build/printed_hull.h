@@ -78,8 +78,9 @@ using BuildProgress = std::function<bool(const Text&, double)>;
 /// m.
 [[nodiscard]] std::vector<Vec3> sizes_between(const HullModel& hull, const std::vector<double>& cuts);
 
-/// Material of the skin from one place to another, m3: area of shell, deck and what stands on it times thickness.
-[[nodiscard]] double skin_between(const HullModel& hull, const Skin& skin, double from, double to);
+/// Material of the skin of each such stretch, m3: area of shell, deck and what stands on it times thickness.
+[[nodiscard]] std::vector<double> skin_between(const HullModel& hull, const Skin& skin,
+                                               const std::vector<double>& cuts);
 
 /// Cuts so that every section finds room on the printer, as few as that takes, and of those the ones that keep away
 /// from `avoid` (bulkheads, edges of openings, mounts; m) and lie most evenly. Empty: it fits whole. Throws

@@ -7,7 +7,6 @@
 
 #include "base/error.h"
 #include "base/key_table.h"
-#include "base/written.h"
 
 namespace plucky {
 
@@ -102,7 +101,6 @@ std::size_t port_count(K kind) {
 CoolFitting usual_fitting(K kind) {
   CoolFitting f;
   f.kind = kind;
-  f.name = written(fitting_name(kind));
   f.bore = 0.003;
   f.length = 0.02;
   f.loss = 0.5;

@@ -148,20 +148,11 @@ void jet_alignment(const LineRules& l) {
   const double tilt = l.d.has_extra(G::shaft) ? l.d.shaft.motor_tilt : 0.0;
   const double reach = 0.5 * l.d.motor.can_length + l.d.motor.shaft_reach;
   const Vec3 end = motor->place - reach * Vec3(std::cos(tilt), 0.0, std::sin(tilt));
-  const double offset = std::hypot(end.y() - unit->place.y(), end.z() - unit->place.z()), angle = std::abs(tilt);
-  const bool by_offset = offset / takes.offset >= angle / takes.angle;
-  const double over = std::max(offset / takes.offset, angle / takes.angle);
-  Finding f = drive_finding("drive.coupler",
-                            over > 2.0   ? Severity::stop
-                            : over > 1.0 ? Severity::watch
-                                         : Severity::fine,
-                            by_offset ? length_quantity(offset) : angle_quantity(angle),
-                            by_offset ? length_quantity(takes.offset) : angle_quantity(takes.angle),
-                            "usual allowance of this kind of coupler; common practice, no source");
+  const double offset = std::hypot(end.y() - unit->place.y(), end.z() - unit->place.z());
+  Finding f = coupler_finding(
+      takes, offset, std::abs(tilt), coupled ? coupler_name(l.d.coupler.kind) : "shaft straight into the impeller",
+      "Motor and impeller are {0} out of line; a {2} takes {1}.", "Motor and impeller meet at {0}; a {2} takes {1}.");
   f.subject = motor->id;
-  f.text.values.emplace_back(coupled ? coupler_name(l.d.coupler.kind) : "shaft straight into the impeller");
-  f.text.words = by_offset ? "Motor and impeller are {0} out of line; a {2} takes {1}."
-                           : "Motor and impeller meet at {0}; a {2} takes {1}.";
   if (f.severity != Severity::fine && l.mends()) {
     Part moved = *motor;
     moved.place.y() = unit->place.y();

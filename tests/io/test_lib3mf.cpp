@@ -4,6 +4,7 @@
 
 #include <assimp/postprocess.h>
 #include <assimp/scene.h>
+#include <sanitizer/lsan_interface.h>
 
 #include <assimp/Importer.hpp>
 #include <filesystem>
@@ -42,6 +43,51 @@ void write_by_lib3mf(const TriangleMesh& mesh, const std::string& path) {
   NMR::lib3mf_release(writer);
   NMR::lib3mf_release(item);
   NMR::lib3mf_release(object);
+  NMR::lib3mf_release(model);
+}
+
+// The library's reader gives a few of libzip's objects back to nobody; ours must still.
+#if defined(__has_feature)
+#if __has_feature(address_sanitizer)
+using UnwatchedLeaks = __lsan::ScopedDisabler;
+#define PLUCKY_WATCHED
+#endif
+#endif
+#ifndef PLUCKY_WATCHED
+struct UnwatchedLeaks {
+  UnwatchedLeaks() {}
+  ~UnwatchedLeaks() {}
+};
+#endif
+
+void expect_read_by_lib3mf(const std::string& path, const std::vector<NamedMesh>& bodies) {
+  NMR::PLib3MFModel* model = nullptr;
+  NMR::PLib3MFModelReader* reader = nullptr;
+  ASSERT_EQ(NMR::lib3mf_createmodel(&model), 0u);
+  ASSERT_EQ(NMR::lib3mf_model_queryreader(model, "3mf", &reader), 0u);
+  ASSERT_EQ(NMR::lib3mf_reader_readfromfileutf8(reader, path.c_str()), 0u);
+  DWORD warnings = 0;
+  EXPECT_EQ(NMR::lib3mf_reader_getwarningcount(reader, &warnings), 0u);
+  EXPECT_EQ(warnings, 0u);
+  NMR::PLib3MFModelResourceIterator* objects = nullptr;
+  ASSERT_EQ(NMR::lib3mf_model_getmeshobjects(model, &objects), 0u);
+  std::size_t found = 0;
+  for (BOOL more = 0; NMR::lib3mf_resourceiterator_movenext(objects, &more) == 0u && more;) {
+    NMR::PLib3MFModelResource* object = nullptr;
+    ASSERT_EQ(NMR::lib3mf_resourceiterator_getcurrent(objects, &object), 0u);
+    DWORD faces = 0;
+    ASSERT_EQ(NMR::lib3mf_meshobject_gettrianglecount(object, &faces), 0u);
+    ASSERT_LT(found, bodies.size());
+    EXPECT_EQ(faces, bodies[found].mesh.triangles.size());
+    BOOL closed = 0;
+    EXPECT_EQ(NMR::lib3mf_meshobject_ismanifoldandoriented(object, &closed), 0u);
+    EXPECT_TRUE(closed) << found;
+    ++found;
+    NMR::lib3mf_release(object);
+  }
+  EXPECT_EQ(found, bodies.size());
+  NMR::lib3mf_release(objects);
+  NMR::lib3mf_release(reader);
   NMR::lib3mf_release(model);
 }
 
@@ -88,34 +134,10 @@ TEST(Threemf, OursIsReadByTheReferenceLibraryAndStlByAnotherReader) {
   write_file_atomically(place + ".3mf", write_3mf(bodies));
   EXPECT_EQ(write_3mf(bodies), write_3mf(bodies));
 
-  NMR::PLib3MFModel* model = nullptr;
-  NMR::PLib3MFModelReader* reader = nullptr;
-  ASSERT_EQ(NMR::lib3mf_createmodel(&model), 0u);
-  ASSERT_EQ(NMR::lib3mf_model_queryreader(model, "3mf", &reader), 0u);
-  ASSERT_EQ(NMR::lib3mf_reader_readfromfileutf8(reader, (place + ".3mf").c_str()), 0u);
-  DWORD warnings = 0;
-  EXPECT_EQ(NMR::lib3mf_reader_getwarningcount(reader, &warnings), 0u);
-  EXPECT_EQ(warnings, 0u);
-  NMR::PLib3MFModelResourceIterator* objects = nullptr;
-  ASSERT_EQ(NMR::lib3mf_model_getmeshobjects(model, &objects), 0u);
-  std::size_t found = 0;
-  for (BOOL more = 0; NMR::lib3mf_resourceiterator_movenext(objects, &more) == 0u && more;) {
-    NMR::PLib3MFModelResource* object = nullptr;
-    ASSERT_EQ(NMR::lib3mf_resourceiterator_getcurrent(objects, &object), 0u);
-    DWORD faces = 0;
-    ASSERT_EQ(NMR::lib3mf_meshobject_gettrianglecount(object, &faces), 0u);
-    ASSERT_LT(found, bodies.size());
-    EXPECT_EQ(faces, bodies[found].mesh.triangles.size());
-    BOOL closed = 0;
-    EXPECT_EQ(NMR::lib3mf_meshobject_ismanifoldandoriented(object, &closed), 0u);
-    EXPECT_TRUE(closed) << found;
-    ++found;
-    NMR::lib3mf_release(object);
+  {
+    const UnwatchedLeaks reader_keeps_entries_of_the_archive;
+    expect_read_by_lib3mf(place + ".3mf", bodies);
   }
-  EXPECT_EQ(found, bodies.size());
-  NMR::lib3mf_release(objects);
-  NMR::lib3mf_release(reader);
-  NMR::lib3mf_release(model);
 
   write_file_atomically(place + ".stl", write_stl(bodies[0].mesh));
   Assimp::Importer importer;

@@ -10,7 +10,6 @@
 
 #include "base/error.h"
 #include "inspector/section_heading.h"
-#include "sealing/openings.h"
 #include "stages/build/make_files.h"
 #include "theme/theme.h"
 
@@ -301,12 +300,10 @@ QString BuildPage::size_words(double length, double width) const {
 void BuildPage::fill_panels() {
   panels_->clear();
   for (const Panel& p : session_->now().build.panels) {
-    Box3 box;
-    for (const Vec2& v : p.outline) box.include({v.x(), v.y(), 0.0});
     auto* item = new QTreeWidgetItem(panels_);
     item->setText(0, p.count == 2 ? tr("%1 %2, two").arg(p.number).arg(term(panel_role_name(p.role)))
                                   : tr("%1 %2").arg(p.number).arg(term(panel_role_name(p.role))));
-    item->setText(1, size_words(box.size().x(), box.size().y()));
+    item->setText(1, size_words(p.size().x(), p.size().y()));
     item->setText(2, session_->in_words({p.strain, Dimension::ratio}));
     for (int c = 1; c < 3; ++c) item->setTextAlignment(c, Qt::AlignRight | Qt::AlignVCenter);
   }
@@ -371,8 +368,7 @@ void BuildPage::work_out() {
                               return true;
                             });
     if (made->hull.done) {
-      const PrintSettings settings{.perimeters = perimeters_of(of->project.hull.skin.shell_thickness),
-                                   .density = of->project.hull.skin.density};
+      const PrintSettings settings = settings_of(of->project.hull.skin);
       for (const HullSection& s : made->hull.sections) {
         link.step(tr("Layers of the prints"));
         made->prints.push_back(quick_print(on_bed(s.mesh, s.stance, printer), printer, settings));

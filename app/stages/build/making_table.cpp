@@ -54,15 +54,13 @@ void MakingTable::fill_panels() {
   double area = 0.0;
   for (int row = 0; row < table_->rowCount(); ++row) {
     const Panel& p = r.panels[static_cast<std::size_t>(row)];
-    Box3 box;
-    for (const Vec2& v : p.outline) box.include({v.x(), v.y(), 0.0});
     const double thickness =
         p.role == PanelRole::deck ? a.project.hull.skin.deck_thickness : a.project.hull.skin.shell_thickness;
     area += p.count * p.area;
     table_->setItem(row, 0, text_item(QString("%1 %2").arg(p.number).arg(term(panel_role_name(p.role)))));
     table_->setItem(row, 1, new NumberItem(p.count, QString::number(p.count)));
-    set_number(table_, *session_, row, 2, true, box.size().x(), Dimension::length);
-    set_number(table_, *session_, row, 3, true, box.size().y(), Dimension::length);
+    set_number(table_, *session_, row, 2, true, p.size().x(), Dimension::length);
+    set_number(table_, *session_, row, 3, true, p.size().y(), Dimension::length);
     set_number(table_, *session_, row, 4, true, thickness, Dimension::length);
     set_number(table_, *session_, row, 5, true, p.count * p.area * thickness * a.project.hull.skin.density,
                Dimension::mass);

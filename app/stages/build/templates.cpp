@@ -25,8 +25,8 @@ QString tile_name(int column, int row) {
   return QString(QChar('A' + column % 26)) + QString::number(row + 1);
 }
 
-QFont font_of(double height, QFont::Weight weight = QFont::Normal) {
-  QFont f = ui_font(8.0, weight);
+QFont font_of(double height) {
+  QFont f = ui_font(8.0);
   f.setPixelSize(std::max(1, static_cast<int>(std::lround(height))));
   return f;
 }

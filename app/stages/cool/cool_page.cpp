@@ -163,7 +163,7 @@ void CoolPage::add_chosen() {
                     f.recovery = f.loss = f.length = f.conductance = 0.0;
                     f.in_wash = usual.in_wash;
                     f.calibration = 1.0;
-                    f.name = usual.name;
+                    f.name = written(fitting_name(kinds[i]));
                     f.kind = kinds[i];
                   },
                   {});

@@ -55,7 +55,7 @@ void sections(const Assessment& a, std::vector<Finding>& out) {
   double last = a.hull->model.box.low.x();
   for (std::size_t i = 0; i < r.cuts.size(); ++i) {
     const double x = r.cuts[i];
-    double nearest = 1e9;
+    double nearest = clear;
     for (const double p : avoid) nearest = std::min(nearest, std::abs(x - p));
     if (nearest < clear) {
       Finding f = about("build.cut_near", nearest < 0.5 * clear ? Severity::watch : Severity::note,
@@ -206,9 +206,7 @@ void panels(const Assessment& a, std::vector<Finding>& out) {
 void sheets(const Assessment& a, std::vector<Finding>& out) {
   if (a.build.panels.empty() || a.project.build.sheets.empty()) return;
   for (const Panel& p : a.build.panels) {
-    Box3 box;
-    for (const Vec2& v : p.outline) box.include({v.x(), v.y(), 0.0});
-    const double length = box.size().x(), width = box.size().y();
+    const double length = p.size().x(), width = p.size().y();
     const bool fits =
         std::any_of(a.project.build.sheets.begin(), a.project.build.sheets.end(), [&](const StockSheet& s) {
           // As low as the sheet: a panel does not stand on its edge.

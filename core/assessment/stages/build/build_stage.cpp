@@ -1,6 +1,7 @@
 #include "assessment/stages/build/build_stage.h"
 
 #include <algorithm>
+#include <numeric>
 
 #include "base/error.h"
 #include "build/bending.h"
@@ -19,6 +20,7 @@ struct BuildMemory {
   BuildMethod method = BuildMethod::printed;
   std::vector<double> avoid;
   std::optional<std::pair<Vec3, double>> water;
+  Care care = Care::full;
   BuildReport report;
 };
 
@@ -36,18 +38,19 @@ void plan_sections(BuildReport& r, const Assessment& a, const std::vector<double
   }
   std::sort(r.cuts.begin(), r.cuts.end());
   const std::vector<Vec3> sizes = sizes_between(hull, r.cuts);
+  const std::vector<double> material = skin_between(hull, a.project.hull.skin, r.cuts);
   double from = hull.box.low.x();
   for (std::size_t i = 0; i <= r.cuts.size(); ++i) {
     const double to = i < r.cuts.size() ? r.cuts[i] : hull.box.high.x();
     SectionPlan s{.from = from, .to = to, .size = sizes[i]};
     s.stance = fit_on(b.printer, s.size);
-    s.material = skin_between(hull, a.project.hull.skin, from, to);
+    s.material = material[i];
     r.sections.push_back(s);
     from = to;
   }
 }
 
-/// Every part where it stands, the skin by its faces.
+/// Every part where it stands, the skin by forty slices.
 std::vector<HeavyPlace> heavy_places(const Assessment& a) {
   std::vector<HeavyPlace> out;
   double structure = 0.0;
@@ -57,28 +60,37 @@ std::vector<HeavyPlace> heavy_places(const Assessment& a) {
     else
       structure += m.mass;
   const HullModel& hull = a.hull->model;
-  const Skin& skin = a.project.hull.skin;
-  const double volume = skin_between(hull, skin, hull.box.low.x() - 1.0, hull.box.high.x() + 1.0);
-  if (!(volume > 0.0)) return out;
   constexpr int slices = 40;
-  const double step = (hull.length() + 0.02) / slices;
-  for (int i = 0; i < slices; ++i) {
-    const double from = hull.box.low.x() - 0.01 + step * i;
-    out.emplace_back(from + 0.5 * step, structure * skin_between(hull, skin, from, from + step) / volume);
-  }
+  constexpr double beyond = 0.010;  // m at each end, for what hangs over it
+  const double first = hull.box.low.x() - beyond, step = (hull.length() + 2.0 * beyond) / slices;
+  std::vector<double> between;
+  for (int i = 1; i < slices; ++i) between.push_back(first + step * i);
+  const std::vector<double> material = skin_between(hull, a.project.hull.skin, between);
+  const double whole = std::accumulate(material.begin(), material.end(), 0.0);
+  if (!(whole > 0.0)) return out;
+  for (int i = 0; i < slices; ++i)
+    out.emplace_back(first + step * (i + 0.5), structure * material[static_cast<std::size_t>(i)] / whole);
   return out;
 }
 
-/// What holds the sections together, and what pulls at it.
-void judge_joints(BuildReport& r, const Assessment& a) {
-  const HullModel& hull = a.hull->model;
+/// What holds the sections together; nothing where cuts leave no room for their joints, which have findings of their
+/// own.
+std::vector<JointReport> joints_at(const Assessment& a, const std::vector<double>& cuts) {
   try {
-    r.joints = joints_of(hull, a.project.hull, r.cuts, a.project.build.joints, a.project.build.printer);
+    return joints_of(a.hull->model, a.project.hull, cuts, a.project.build.joints, a.project.build.printer);
   } catch (const InvalidInput&) {
-    return;  // cuts without room for their joints have findings of their own
+    return {};
   }
+}
+
+/// What pulls at each joint.
+std::vector<double> moments_at(const Assessment& a, const std::vector<JointReport>& joints) {
+  std::vector<double> out;
+  if (joints.empty()) return out;
+  const Box3& box = a.hull->model.box;
   const std::vector<HeavyPlace> masses = heavy_places(a);
-  for (const double x : r.cuts) r.moments.push_back(sagging_moment(masses, hull.box.low.x(), hull.box.high.x(), x));
+  for (const JointReport& j : joints) out.push_back(sagging_moment(masses, box.low.x(), box.high.x(), j.x));
+  return out;
 }
 
 void plan_panels(BuildReport& r, const Assessment& a, const std::optional<std::pair<Vec3, double>>& water) {
@@ -93,39 +105,36 @@ void plan_panels(BuildReport& r, const Assessment& a, const std::optional<std::p
 void run_build(Assessment& a, std::any& memory) {
   auto& kept = memory_as<BuildMemory>(memory);
   const BuildMethod method = a.project.brief.method;
-  const std::vector<double> avoid = places_to_avoid(a);
-  std::optional<std::pair<Vec3, double>> water;
-  if (a.flotation.status == FloatStatus::afloat) water = {{a.flotation.plane.attitude.up(), a.flotation.plane.offset}};
-  const bool printed = method == BuildMethod::printed;
+  const bool printed = method == BuildMethod::printed, full = a.care == Care::full;
   // While something is dragged cuts keep away from where things stood and the water line is marked where it was; the
-  // end of the drag works both out anew.
-  const bool as_it_was = a.care != Care::full && kept.hull == a.hull;
-  if (as_it_was) water = kept.water;
-  if (kept.hull == a.hull && kept.design == a.project.build && kept.skin == a.project.hull.skin &&
-      kept.method == method && (printed ? as_it_was || kept.avoid == avoid : kept.water == water)) {
-    a.build = kept.report;
-    // Whatever moved aboard pulls at other places.
-    if (printed && a.care == Care::full && !a.build.joints.empty()) {
-      const std::vector<HeavyPlace> masses = heavy_places(a);
-      for (std::size_t i = 0; i < a.build.moments.size(); ++i)
-        a.build.moments[i] =
-            sagging_moment(masses, a.hull->model.box.low.x(), a.hull->model.box.high.x(), a.build.cuts[i]);
+  // end of the drag works all of it out anew.
+  const bool as_it_was = !full && kept.hull == a.hull;
+  const std::vector<double> avoid = as_it_was ? kept.avoid : places_to_avoid(a);
+  const auto water = as_it_was ? kept.water : resting_water(a);
+  if (!(kept.hull == a.hull && kept.design == a.project.build && kept.skin == a.project.hull.skin &&
+        kept.method == method && (printed ? kept.avoid == avoid : kept.water == water) &&
+        (kept.care == Care::full || !full))) {
+    BuildReport r;
+    r.printed = printed;
+    if (printed) {
+      plan_sections(r, a, avoid);
+      if (full) r.joints = joints_at(a, r.cuts);
+    } else {
+      plan_panels(r, a, water);
     }
-    if (!printed || a.care != Care::full || !a.build.joints.empty() || a.build.cuts.empty()) return;
+    kept = {a.hull, a.project.build, a.project.hull.skin, method, avoid, water, a.care, std::move(r)};
   }
-  BuildReport r;
-  r.printed = printed;
-  if (printed) {
-    plan_sections(r, a, avoid);
-    if (a.care == Care::full) judge_joints(r, a);
-  } else {
-    plan_panels(r, a, water);
-  }
-  a.build = r;
-  kept = {a.hull, a.project.build, a.project.hull.skin, method, avoid, water, std::move(r)};
+  // Whatever moves aboard pulls at other places.
+  if (full) kept.report.moments = moments_at(a, kept.report.joints);
+  a.build = kept.report;
 }
 
 }  // namespace
+
+std::optional<std::pair<Vec3, double>> resting_water(const Assessment& a) {
+  if (a.flotation.status != FloatStatus::afloat) return std::nullopt;
+  return std::pair{a.flotation.plane.attitude.up(), a.flotation.plane.offset};
+}
 
 std::vector<double> places_to_avoid(const Assessment& a) {
   std::vector<double> out;

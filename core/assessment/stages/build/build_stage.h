@@ -16,4 +16,7 @@ void build_rules(const Assessment& a, std::vector<Finding>& out);
 /// mounts, where the shaft leaves; m from the transom.
 [[nodiscard]] std::vector<double> places_to_avoid(const Assessment& a);
 
+/// The water at rest as PanelWishes takes it; nothing where the boat does not float.
+[[nodiscard]] std::optional<std::pair<Vec3, double>> resting_water(const Assessment& a);
+
 }  // namespace plucky

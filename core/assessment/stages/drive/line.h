@@ -26,4 +26,9 @@ struct LineRules {
   void offer_drive(Finding& f, const char* label, Quantity shown, const Drive& drive) const;
 };
 
+/// How two shafts meet against what their coupler takes, by whichever is the worse: `apart` says it with the offset as
+/// {0}, `askew` with the angle; {1} is the limit, {2} the coupler.
+[[nodiscard]] Finding coupler_finding(const CouplerAllowance& takes, double offset, double angle, const char* coupler,
+                                      const char* apart, const char* askew);
+
 }  // namespace plucky

@@ -32,20 +32,11 @@ void fit(const LineRules& l) {
 void coupler(const LineRules& l) {
   const DriveLine& line = l.p.line;
   if (line.bend_radius) return;
-  const double offset = line.coupler_offset, angle = line.coupler_angle;
-  const bool by_offset = offset / line.allowance.offset >= angle / line.allowance.angle;
-  const double over = by_offset ? offset / line.allowance.offset : angle / line.allowance.angle;
-  Finding f = drive_finding("drive.coupler",
-                            over > 2.0   ? Severity::stop
-                            : over > 1.0 ? Severity::watch
-                                         : Severity::fine,
-                            by_offset ? length_quantity(offset) : angle_quantity(angle),
-                            by_offset ? length_quantity(line.allowance.offset) : angle_quantity(line.allowance.angle),
-                            "usual allowance of this kind of coupler; common practice, no source");
+  const double angle = line.coupler_angle;
+  Finding f = coupler_finding(line.allowance, line.coupler_offset, angle, coupler_name(l.d.coupler.kind),
+                              "Motor and shaft are {0} out of line at the coupler; a {2} takes {1}.",
+                              "Motor and shaft meet at {0} in the coupler; a {2} takes {1}.");
   f.subject = l.parts.motor->id;
-  f.text.words = by_offset ? "Motor and shaft are {0} out of line at the coupler; a {2} takes {1}."
-                           : "Motor and shaft meet at {0} in the coupler; a {2} takes {1}.";
-  f.text.values.emplace_back(coupler_name(l.d.coupler.kind));
   if (l.d.coupler.kind == CouplerKind::universal_joint && angle > radians(1.0)) {
     f.text = then(f.text, {"One joint swings the speed by {0} twice a turn; two of them even it out.",
                            Quantity{universal_joint_swing(angle), Dimension::ratio}});
