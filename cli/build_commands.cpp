@@ -23,10 +23,6 @@ namespace plucky::cli {
 
 namespace {
 
-std::string english(const Text& text) {
-  return say(text, UnitSystem::metric);
-}
-
 Json points(const std::vector<Vec2>& line) {
   Json out = Json::array();
   for (const Vec2& p : line) out.push_back({p.x(), p.y()});

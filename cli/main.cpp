@@ -12,6 +12,7 @@
 #include "cli/build_commands.h"
 #include "cli/commands.h"
 #include "cli/drive_options.h"
+#include "cli/plan_commands.h"
 #include "cli/water_commands.h"
 #include "io/units.h"
 
@@ -79,6 +80,8 @@ int main(int argc, char** argv) {
   water.add(app, run);
   BuildCommandLine build;
   build.add(app, run);
+  PlanCommandLine plan;
+  plan.add(app, run);
 
   CLI11_PARSE(app, argc, argv);
   try {

@@ -20,6 +20,10 @@ void to_json(Json& json, const Text& text) {
 
 namespace plucky::cli {
 
+[[nodiscard]] inline std::string english(const Text& text) {
+  return say(text, UnitSystem::metric);
+}
+
 /// A number that is known, else null.
 [[nodiscard]] inline nlohmann::ordered_json known(const std::optional<double>& value) {
   return value ? nlohmann::ordered_json(*value) : nlohmann::ordered_json();

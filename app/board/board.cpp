@@ -141,6 +141,11 @@ void Board::set_opening(const std::string& key) {
   update();
 }
 
+void Board::show_way(double share) {
+  state_.way = share;
+  update();
+}
+
 void Board::set_station(double boat_x) {
   const Box3& box = session_->now().hull->model.box;
   state_.station = std::clamp(boat_x, box.low.x() + 1e-4, box.high.x() - 1e-4);

@@ -36,6 +36,9 @@ class Board : public QWidget {
   /// Marks the way in that is looked at; none for an empty key.
   void set_opening(const std::string& key);
 
+  /// Shows the selected part on its way into the hull: at the share of it that it has gone, 1 where it belongs.
+  void show_way(double share);
+
   /// Magnifies about a point of the board.
   void zoom(double by, const QPointF& about);
   void pan(const QPointF& by, BoardPlane plane);

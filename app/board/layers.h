@@ -71,6 +71,7 @@ struct BoardState {
   std::optional<Section> cut;  ///< the skin at the station, kept likewise
   std::optional<QPointF> hose_from, hose_to;  ///< a hose being drawn, pixels
   std::string opening;                        ///< key of the way in that is looked at
+  double way = 1.0;                           ///< share that a selected part has gone of its way into the hull
   QRectF controls;                            ///< taken by the board's own buttons, pixels
 };
 

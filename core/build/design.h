@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "build/calendar.h"
 #include "build/printed_hull.h"
 
 namespace plucky {
@@ -32,6 +33,7 @@ struct BuildDesign {
   bool cuts_by_hand = false;  ///< else cuts are proposed anew for every hull, and `cuts` count for nothing
   std::vector<HullCut> cuts;
   std::vector<StockSheet> sheets;
+  WorkDesign work;
   bool operator==(const BuildDesign&) const = default;
 };
 

@@ -6,6 +6,8 @@
 #include "base/text.h"
 #include "build/panels.h"
 #include "build/printed_hull.h"
+#include "build/way_in.h"
+#include "build/work_plan.h"
 
 namespace plucky {
 
@@ -17,6 +19,34 @@ struct SectionPlan {
   double material = 0.0;  ///< m3, walls only
 };
 
+/// The last door through which a part still finds its way to its place.
+enum class Door {
+  hatch,      ///< of the finished boat
+  deck,       ///< before the deck is glued
+  section,    ///< before its section of the hull is joined to the next
+  none,       ///< no way in at all
+  not_judged  ///< it does not even fit where it belongs
+};
+[[nodiscard]] const char* door_key(Door door);
+
+struct PartWay {
+  Id part = 0;
+  Box3 box;  ///< m, where it belongs
+  Door door = Door::not_judged;
+  std::vector<Pose> way;   ///< from outside to its place, as the hull is then, no other part in it
+  std::vector<Id> before;  ///< parts that block that way alone: they come later, and must come out first
+  bool crowded = false;    ///< with all others in there is no way, though no single one blocks it
+};
+
+/// Screws and the line along which their key comes.
+struct ScrewLine {
+  Id part = 0;                ///< that they hold
+  Vec3 head = Vec3::Zero();   ///< m
+  Vec3 key = Vec3::Zero();    ///< m, where the key's end and a hand must be
+  bool judged = false;        ///< a key finds a line in the open hull without bulkheads
+  std::vector<Id> bulkheads;  ///< that stand in the line: screwed before they are glued
+};
+
 struct BuildReport {
   bool printed = false;      ///< the brief's method; else it has panels or is moulded
   std::vector<double> cuts;  ///< m
@@ -25,7 +55,11 @@ struct BuildReport {
   std::vector<JointReport> joints;  ///< one a cut; empty while they cannot be made, or in a drag that changes them
   std::vector<double> moments;      ///< N m at each cut: the boat held at both its ends
   std::vector<Panel> panels;
-  Text no_panels;  ///< why there are none
+  Text no_panels;             ///< why there are none
+  std::vector<PartWay> ways;  ///< of the parts inside; in a drag as before, or none
+  std::vector<ScrewLine> screws;
+  WorkPlan work;  ///< the order of work; in a drag as before, or none
+  Text no_work;   ///< why there is none
 };
 
 }  // namespace plucky

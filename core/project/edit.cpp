@@ -157,6 +157,8 @@ void run(Project& p, const ChangeBuild& e) {
   std::sort(p.build.cuts.begin(), p.build.cuts.end(), [](const auto& l, const auto& r) { return l.x < r.x; });
   number(p, p.build.cuts);
   number(p, p.build.sheets);
+  number(p, p.build.work.done);
+  number(p, p.build.work.wishes);
 }
 
 void run(Project& p, const ChangeTrial& e) {

@@ -344,12 +344,40 @@ void describe(V& v, HullCut& c) {
 }
 
 template <class V>
+void describe(V& v, WorkDone& d) {
+  v("id", d.id);
+  v("task", d.task);
+  v("date", d.date);
+  v("hands_s", d.hands, {0.0, 1e7});
+}
+
+template <class V>
+void describe(V& v, WorkWish& w) {
+  v("id", w.id);
+  v("first", w.first);
+  v("then", w.then);
+}
+
+template <class V>
+void describe(V& v, WorkDesign& w) {
+  v("start", w.start);
+  v("weekday_hours_s", w.weekday_hours, {0.0, 16.0 * 3600});
+  v("weekend_hours_s", w.weekend_hours, {0.0, 16.0 * 3600});
+  v("temperature_c", w.temperature, {-20.0, 60.0});
+  v("printers", w.printers, {1.0, 100.0});
+  v.choice("joints", w.joints, product_key, product_from_key);
+  v.list("done", w.done);
+  v.list("wishes", w.wishes);
+}
+
+template <class V>
 void describe(V& v, BuildDesign& b) {
   v.object("printer", b.printer);
   v.object("joints", b.joints);
   v("cuts_by_hand", b.cuts_by_hand);
   v.list("cuts", b.cuts);
   v.list("sheets", b.sheets);
+  v.object("work", b.work);
 }
 
 template <class V>

@@ -27,13 +27,16 @@ bool same_solids(const Assessment& a, const Assessment& b) {
 
 }  // namespace
 
-BuildPage::BuildPage(Session* session, QWidget* parent) : Page(session, parent) {
+BuildPage::BuildPage(Session* session, Board* board, QWidget* parent) : Page(session, parent), board_(board) {
   setObjectName("build_page");
   heading(tr("To be made"));
   words_ = note({});
   words_->setObjectName("build_words");
   add_sections();
   add_panels();
+  section(tr("Order of work"), "section_work");
+  add_work();
+  add_wishes();
   cuts_section_ = section(tr("Cuts and joints"), "section_cuts");
   add_cuts();
   printer_section_ = section(tr("Printer"), "section_printer");
@@ -251,6 +254,7 @@ void BuildPage::refresh() {
   fill_panels();
   fill_sheets();
   fill_solids();
+  fill_work();
   filling_ = false;
 }
 

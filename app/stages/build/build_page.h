@@ -9,6 +9,8 @@
 #include "build/print_estimate.h"
 #include "inspector/form.h"
 
+class QTimer;
+
 namespace plucky::app {
 
 /// Solids that were worked out, and for which boat.
@@ -18,15 +20,19 @@ struct MadeSolids {
   std::vector<PrintEstimate> prints;  ///< one a section
 };
 
+class Board;
+
 class BuildPage : public Page {
   Q_OBJECT
 
  public:
-  explicit BuildPage(Session* session, QWidget* parent = nullptr);
+  BuildPage(Session* session, Board* board, QWidget* parent = nullptr);
   void refresh() override;
   /// Writes what there is to make into a folder: "stl", "3mf" (sections), "dxf", "svg", "pdf" (panels). Tells when it
   /// cannot; gives how many files were written.
   int export_to(const QString& folder, const QString& format);
+  /// Writes the dates of the work as iCalendar; false when it cannot, and tells.
+  bool write_calendar(const QString& file);
   [[nodiscard]] const MadeSolids* solids() const { return solids_.get(); }
 
  private:
@@ -35,6 +41,11 @@ class BuildPage : public Page {
   void add_panels();
   void add_printer();
   void add_sheets();
+  // In work_rows.cpp.
+  void add_work();
+  void add_wishes();
+  void fill_work();
+  void play_way();
   void fill_sections();
   void fill_panels();
   void fill_sheets();
@@ -50,6 +61,13 @@ class BuildPage : public Page {
   [[nodiscard]] int chosen_cut() const;
   [[nodiscard]] QString size_words(double length, double width) const;
 
+  Board* board_;
+  QLabel *next_, *way_words_;
+  QPushButton *done_, *play_, *add_wish_, *drop_wish_, *write_calendar_;
+  QLineEdit* start_;
+  QComboBox *glue_, *wish_first_, *wish_then_;
+  QTreeWidget* wishes_;
+  QTimer* playing_;
   QLabel *words_, *state_;
   QTreeWidget *sections_, *panels_, *sheets_;
   QPushButton *work_, *export_, *add_cut_, *drop_cut_, *add_sheet_, *drop_sheet_;

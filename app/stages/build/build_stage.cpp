@@ -3,16 +3,22 @@
 #include "stages/build/build_page.h"
 #include "stages/build/flat_view.h"
 #include "stages/build/making_table.h"
+#include "stages/build/work_list.h"
+#include "stages/build/work_strip.h"
 
 namespace plucky::app {
 
 StageModule build_stage() {
   return {.stage = Stage::build,
-          .page = [](const StageHost& host, QWidget* parent) -> Page* { return new BuildPage(host.session, parent); },
+          .page = [](const StageHost& host, QWidget* parent) -> Page* {
+            return new BuildPage(host.session, host.board, parent);
+          },
           .overlays = Overlay::water | Overlay::fittings | Overlay::making,
           .layers = {{Overlay::making, &paint_making}},
           .shelf = {{"making", QT_TRANSLATE_NOOP("words", "Sections and pa&nels"), "X", &make_shelf_page<MakingTable>},
-                    {"flat", QT_TRANSLATE_NOOP("words", "Flat &patterns"), "N", &make_shelf_page<FlatView>}},
+                    {"flat", QT_TRANSLATE_NOOP("words", "Flat &patterns"), "N", &make_shelf_page<FlatView>},
+                    {"work", QT_TRANSLATE_NOOP("words", "Order of wor&k"), "Q", &make_shelf_page<WorkList>},
+                    {"calendar", QT_TRANSLATE_NOOP("words", "Calen&dar of work"), "Z", &make_shelf_page<WorkStrip>}},
           .at_rest = true,
           .sheet = &draw_build_sheet};
 }

@@ -1,5 +1,6 @@
 // Where the printed hull is cut, and which panel is which, over the boat.
 #include <algorithm>
+#include <cmath>
 
 #include "board/layers.h"
 #include "stages/build/build_stage.h"
@@ -76,10 +77,49 @@ void paint_panels(Canvas& c) {
                    {{44, 0}, {-44, 0}, {0, 22}, {0, -22}, {56, 16}, {56, -16}});
 }
 
+/// The selected part's way into the hull: its middle's path, its outline at a few places, and where it is now.
+void paint_way(Canvas& c) {
+  const Part* part = c.project().layout.find(c.session.selection());
+  if (!part) return;
+  const auto& ways = c.a().build.ways;
+  const auto it = std::find_if(ways.begin(), ways.end(), [&](const PartWay& w) { return w.part == part->id; });
+  if (it == ways.end() || it->way.size() < 2) return;
+  QPainter& p = c.painter;
+  const Look& l = look();
+  const Vec3 half = 0.5 * part->size;
+  QPolygonF path;
+  for (const Pose& pose : it->way) path << c.map.profile(pose.place.x(), pose.place.z());
+  p.setBrush(Qt::NoBrush);
+  p.setPen(QPen(l.brass, 1.4, Qt::DotLine));
+  p.drawPolyline(path);
+  const auto outline = [&](const Pose& pose) {
+    QPolygonF box;
+    for (const auto& [u, v] : {std::pair{-1.0, -1.0}, {1.0, -1.0}, {1.0, 1.0}, {-1.0, 1.0}}) {
+      const double x = u * half.x(), z = v * half.z();
+      box << c.map.profile(pose.place.x() + x * std::cos(pose.tilt) - z * std::sin(pose.tilt),
+                           pose.place.z() + x * std::sin(pose.tilt) + z * std::cos(pose.tilt));
+    }
+    p.drawPolygon(box);
+  };
+  constexpr std::size_t ghosts = 5;
+  p.setPen(QPen(l.brass, 1.0));
+  for (std::size_t k = 0; k < ghosts; ++k) outline(it->way[k * (it->way.size() - 1) / ghosts]);
+  if (c.state.way < 1.0) {
+    const double at = c.state.way * static_cast<double>(it->way.size() - 1);
+    const auto i = std::min(static_cast<std::size_t>(at), it->way.size() - 2);
+    const double t = at - static_cast<double>(i);
+    const Pose &a = it->way[i], &b = it->way[i + 1];
+    p.setPen(QPen(l.brass, 2.4));
+    p.setBrush(l.brass_fill);
+    outline({a.place + t * (b.place - a.place), a.tilt + t * (b.tilt - a.tilt)});
+  }
+}
+
 }  // namespace
 
 void paint_making(Canvas& c) {
   c.painter.setRenderHint(QPainter::Antialiasing);
+  paint_way(c);
   paint_cuts(c);
   paint_panels(c);
 }

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <numeric>
 
+#include "assessment/stages/build/assembly.h"
+#include "assessment/stages/build/work.h"
 #include "base/error.h"
 #include "build/bending.h"
 #include "drive/kind.h"
@@ -22,6 +24,12 @@ struct BuildMemory {
   std::optional<std::pair<Vec3, double>> water;
   Care care = Care::full;
   BuildReport report;
+  // What the ways of the parts were found in.
+  std::shared_ptr<const HullRoom> room;
+  std::shared_ptr<const HullStage> room_of;
+  std::vector<double> ways_cuts;
+  BuildMethod ways_method = BuildMethod::printed;
+  std::vector<Part> ways_parts;
 };
 
 void plan_sections(BuildReport& r, const Assessment& a, const std::vector<double>& avoid) {
@@ -101,6 +109,25 @@ void plan_panels(BuildReport& r, const Assessment& a, const std::optional<std::p
   }
 }
 
+/// How parts come to their places, while none of them and no wall has moved.
+void find_ways(const Assessment& a, BuildMemory& kept) {
+  const std::vector<Part>& parts = a.project.layout.parts;
+  const auto same = [](const Part& l, const Part& r) {
+    return l.id == r.id && l.kind == r.kind && l.place == r.place && l.size == r.size && l.outside == r.outside &&
+           l.inside == r.inside;
+  };
+  const bool same_hull = kept.room && kept.room_of == a.hull && kept.ways_cuts == kept.report.cuts &&
+                         kept.ways_method == a.project.brief.method;
+  if (same_hull && std::equal(parts.begin(), parts.end(), kept.ways_parts.begin(), kept.ways_parts.end(), same)) return;
+  if (!kept.room || kept.room_of != a.hull) kept.room = std::make_shared<HullRoom>(a.hull->model, a.project.hull);
+  kept.room_of = a.hull;
+  kept.ways_cuts = kept.report.cuts;
+  kept.ways_method = a.project.brief.method;
+  kept.ways_parts = parts;
+  kept.report.ways = ways_of(a, *kept.room, same_hull ? kept.report.ways : std::vector<PartWay>());
+  kept.report.screws = screws_of(a, *kept.room);
+}
+
 /// The report while nothing that it reads from has changed.
 void run_build(Assessment& a, std::any& memory) {
   auto& kept = memory_as<BuildMemory>(memory);
@@ -122,11 +149,34 @@ void run_build(Assessment& a, std::any& memory) {
     } else {
       plan_panels(r, a, water);
     }
-    kept = {a.hull, a.project.build, a.project.hull.skin, method, avoid, water, a.care, std::move(r)};
+    r.work = std::move(kept.report.work);
+    r.ways = std::move(kept.report.ways);
+    r.screws = std::move(kept.report.screws);
+    kept.hull = a.hull;
+    kept.design = a.project.build;
+    kept.skin = a.project.hull.skin;
+    kept.method = method;
+    kept.avoid = avoid;
+    kept.water = water;
+    kept.care = a.care;
+    kept.report = std::move(r);
   }
-  // Whatever moves aboard pulls at other places.
-  if (full) kept.report.moments = moments_at(a, kept.report.joints);
   a.build = kept.report;
+  if (!full) return;
+  // Whatever moves aboard pulls at other places, and comes in by other ways.
+  find_ways(a, kept);
+  a.build.ways = kept.report.ways;
+  a.build.screws = kept.report.screws;
+  a.build.moments = kept.report.moments = moments_at(a, kept.report.joints);
+  try {
+    a.build.work = order_of_work(tasks_of(a), a.project.build.work.temperature);
+    a.build.no_work = {};
+  } catch (const InvalidInput& e) {
+    a.build.work = {};
+    a.build.no_work = e.sentence();
+  }
+  kept.report.work = a.build.work;
+  kept.report.no_work = a.build.no_work;
 }
 
 }  // namespace

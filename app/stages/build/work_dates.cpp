@@ -1,0 +1,59 @@
+#include "stages/build/work_dates.h"
+
+#include <QLocale>
+#include <algorithm>
+#include <numeric>
+
+#include "base/error.h"
+#include "session/today.h"
+
+namespace plucky::app {
+
+std::optional<WorkCalendar> work_calendar(const Session& session, const Assessment& a, QString* why) {
+  const auto tell = [&](const Text& words) {
+    if (why) *why = session.said(words);
+  };
+  if (!a.build.no_work.empty()) {
+    tell(a.build.no_work);
+    return std::nullopt;
+  }
+  const WorkDesign& w = a.project.build.work;
+  try {
+    return calendar_of(a.build.work, w, w.start.empty() ? today() : w.start);
+  } catch (const InvalidInput& e) {
+    tell(e.sentence());
+    return std::nullopt;
+  }
+}
+
+QDateTime moment(const WorkCalendar& calendar, double seconds) {
+  // In minutes of the clock on the wall: a day of the change of time must not move the evenings.
+  const auto minutes = static_cast<qint64>(std::llround(seconds / 60.0));
+  const qint64 day = minutes >= 0 ? minutes / 1440 : (minutes - 1439) / 1440;
+  const QDate date = QDate::fromString(QString::fromStdString(calendar.first_day), Qt::ISODate).addDays(day);
+  const qint64 rest = minutes - 1440 * day;
+  return {date, QTime(static_cast<int>(rest / 60), static_cast<int>(rest % 60))};
+}
+
+QString moment_words(const QDateTime& at) {
+  return QLocale().toString(at, QStringLiteral("ddd d MMM HH:mm"));
+}
+
+std::vector<std::size_t> by_date(const WorkCalendar& calendar) {
+  std::vector<std::size_t> out(calendar.dates.size());
+  std::iota(out.begin(), out.end(), std::size_t{0});
+  std::stable_sort(out.begin(), out.end(), [&](std::size_t l, std::size_t r) {
+    const TaskDates &a = calendar.dates[l], &b = calendar.dates[r];
+    return a.done != b.done ? a.done : a.begin < b.begin;
+  });
+  return out;
+}
+
+void tick_task(Session& session, const WorkTask& task, bool done) {
+  BuildDesign b = session.project().build;
+  std::erase_if(b.work.done, [&](const WorkDone& d) { return d.task == task.key; });
+  if (done) b.work.done.push_back({.task = task.key, .date = today()});
+  session.perform({done ? Text("Done: {0}", task.text) : Text("Not done: {0}", task.text), ChangeBuild{b}});
+}
+
+}  // namespace plucky::app

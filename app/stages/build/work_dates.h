@@ -1,0 +1,27 @@
+// The boat's work with its dates, as the window shows it.
+#pragma once
+
+#include <QDateTime>
+#include <optional>
+
+#include "build/calendar.h"
+#include "session/session.h"
+
+namespace plucky::app {
+
+/// From the day the builder set, else from today. Nothing where there is no plan or no hours; `why` tells.
+[[nodiscard]] std::optional<WorkCalendar> work_calendar(const Session& session, const Assessment& a,
+                                                        QString* why = nullptr);
+
+/// Seconds of a calendar as a moment.
+[[nodiscard]] QDateTime moment(const WorkCalendar& calendar, double seconds);
+/// "Sat 28 Nov 10:00"
+[[nodiscard]] QString moment_words(const QDateTime& at);
+
+/// Numbers of tasks in the order of their begin; those that are done first.
+[[nodiscard]] std::vector<std::size_t> by_date(const WorkCalendar& calendar);
+
+/// Ticks a task off today, or takes its tick back.
+void tick_task(Session& session, const WorkTask& task, bool done);
+
+}  // namespace plucky::app

@@ -1,0 +1,218 @@
+// The order of work on the page of the stage Build: what is next, hours, the builder's own wishes, a part's way in.
+#include <QComboBox>
+#include <QDateTime>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QTimer>
+#include <QTreeWidget>
+#include <algorithm>
+
+#include "base/error.h"
+#include "board/board.h"
+#include "io/calendar_file.h"
+#include "io/file.h"
+#include "session/ask_where.h"
+#include "stages/build/build_page.h"
+#include "stages/build/work_dates.h"
+
+namespace plucky::app {
+
+namespace {
+
+/// What holds sections, panels and bulkheads.
+constexpr Product glues[] = {Product::epoxy_5, Product::epoxy_30, Product::epoxy_slow, Product::cyanoacrylate,
+                             Product::all_purpose};
+
+/// The task to do next: of those that are open the one that begins first.
+const WorkTask* next_task(const WorkPlan& plan, const WorkCalendar& calendar) {
+  for (const std::size_t i : by_date(calendar))
+    if (!calendar.dates[i].done) return &plan.tasks[i];
+  return nullptr;
+}
+
+}  // namespace
+
+void BuildPage::add_work() {
+  next_ = note({});
+  next_->setObjectName("work_next");
+  done_ = button(tr("That is done"), "work_done");
+  connect(done_, &QPushButton::clicked, this, [this] {
+    const auto calendar = work_calendar(*session_, session_->now());
+    const WorkTask* task = calendar ? next_task(session_->now().build.work, *calendar) : nullptr;
+    if (task) tick_task(*session_, WorkTask(*task), true);
+  });
+  way_words_ = note({});
+  way_words_->setObjectName("way_words");
+  play_ = button(tr("Show its way in"), "work_play", true);
+  playing_ = new QTimer(this);
+  playing_->setInterval(33);
+  connect(play_, &QPushButton::clicked, this, &BuildPage::play_way);
+  connect(playing_, &QTimer::timeout, this, [this] {
+    const double share = board_->state().way + 0.012;
+    board_->show_way(std::min(1.0, share));
+    if (share >= 1.0) playing_->stop();
+  });
+  connect(session_, &Session::selection_changed, this, [this] {
+    playing_->stop();
+    board_->show_way(1.0);
+    fill_work();
+  });
+  start_ = text(tr("First day"), "work_start");
+  start_->setPlaceholderText(tr("today"));
+  start_->setToolTip(tr("Like 2026-05-02; empty: today"));
+  connect(start_, &QLineEdit::editingFinished, this, [this] {
+    const std::string day = start_->text().trimmed().toStdString();
+    if (day != session_->project().build.work.start && !day.empty() && !day_number(day)) {
+      session_->refuse(tr("First day: \"%1\" is no day like 2026-05-02. The old one stays.").arg(start_->text()));
+      return refresh();
+    }
+    change(tr("First day of the work"), [&](BuildDesign& b) { b.work.start = day; });
+  });
+  number(tr("Hands, Monday to Friday"), "work_weekday", Dimension::duration,
+         [](BuildDesign& b) -> double& { return b.work.weekday_hours; });
+  number(tr("Hands, Saturday, Sunday"), "work_weekend", Dimension::duration,
+         [](BuildDesign& b) -> double& { return b.work.weekend_hours; });
+  number(tr("Workshop"), "work_temperature", Dimension::temperature, [](BuildDesign& b) -> double& {
+    return b.work.temperature;
+  })->setToolTip(tr("Glue and paint take twice as long for each 10 degrees Celsius colder"));
+  number(tr("Printers"), "work_printers", Dimension::none, [](BuildDesign& b) -> double& { return b.work.printers; });
+  QStringList names;
+  for (const Product p : glues) names << term(product_entry(p).name);
+  glue_ = choice(tr("Glue of the joints"), names, "work_glue");
+  connect(glue_, &QComboBox::activated, this,
+          [this](int i) { change(tr("Glue of the joints"), [=](BuildDesign& b) { b.work.joints = glues[i]; }); });
+  write_calendar_ = button(tr("Write the calendar\u2026"), "work_export", true);
+  connect(write_calendar_, &QPushButton::clicked, this, [this] {
+    const QString file = ask_where(this, tr("Calendar of the work"), QString::fromStdString(session_->project().name),
+                                   tr("Calendar (*.ics)"), QStringLiteral(".ics"));
+    if (!file.isEmpty()) write_calendar(file);
+  });
+}
+
+void BuildPage::add_wishes() {
+  wish_first_ = choice(tr("Your own wish: first"), {}, "wish_first");
+  wish_then_ = choice(tr("and then"), {}, "wish_then");
+  for (QComboBox* box : {wish_first_, wish_then_}) {
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    box->setMinimumContentsLength(10);
+  }
+  add_wish_ = button(tr("Keep this order"), "wish_add", true);
+  connect(add_wish_, &QPushButton::clicked, this, [this] {
+    const std::string first = wish_first_->currentData().toString().toStdString(),
+                      then = wish_then_->currentData().toString().toStdString();
+    if (first.empty() || first == then)
+      return session_->refuse(tr("A task cannot come before itself: choose two different ones."));
+    change(tr("Wish about the order"),
+           [&](BuildDesign& b) { b.work.wishes.push_back({.first = first, .then = then}); });
+  });
+  wishes_ = table(tr("Your wishes"), {tr("First"), tr("Then")}, "wishes", 60);
+  wishes_->setMaximumHeight(90);
+  drop_wish_ = button(tr("Forget the wish"), "wish_drop", true);
+  connect(drop_wish_, &QPushButton::clicked, this, [this] {
+    const int i = std::max(0, wishes_->indexOfTopLevelItem(wishes_->currentItem()));
+    change(tr("Forget a wish"), [&](BuildDesign& b) {
+      if (i < static_cast<int>(b.work.wishes.size())) b.work.wishes.erase(b.work.wishes.begin() + i);
+    });
+  });
+}
+
+void BuildPage::fill_work() {
+  const Assessment& a = session_->now();
+  const WorkPlan& plan = a.build.work;
+  const WorkDesign& w = a.project.build.work;
+  QString why;
+  const auto calendar = work_calendar(*session_, a, &why);
+  const WorkTask* next = calendar ? next_task(plan, *calendar) : nullptr;
+  if (!calendar) {
+    next_->setText(why);
+  } else if (!next) {
+    next_->setText(tr("All is done."));
+  } else {
+    QStringList takes;
+    for (const Text& t : next->takes) takes << session_->said(t);
+    QString words = tr("Next: %1 %2 of hands; ready on %3 if all goes on.")
+                        .arg(session_->said(next->text), session_->in_words({next->hands, Dimension::duration}),
+                             moment_words(moment(*calendar, calendar->end)));
+    if (!takes.isEmpty()) words += " " + tr("Takes: %1.").arg(takes.join(QStringLiteral(", ")));
+    if (!next->caution.empty()) words += " " + session_->said(next->caution);
+    next_->setText(words);
+  }
+  done_->setEnabled(next != nullptr);
+  write_calendar_->setEnabled(calendar.has_value());
+  const Part* part = session_->selected_part();
+  const auto way = std::find_if(a.build.ways.begin(), a.build.ways.end(),
+                                [&](const PartWay& x) { return part && x.part == part->id; });
+  const bool shows = way != a.build.ways.end();
+  way_words_->setVisible(shows);
+  play_->setVisible(shows && !way->way.empty());
+  if (shows) {
+    const QString name = QString::fromStdString(part->name);
+    switch (way->door) {
+      case Door::hatch:
+        way_words_->setText(tr("%1 goes in and comes out through a hatch.").arg(name));
+        break;
+      case Door::deck:
+        way_words_->setText(tr("%1 goes in before the deck is glued, and stays.").arg(name));
+        break;
+      case Door::section:
+        way_words_->setText(tr("%1 goes in before its section is joined, and stays.").arg(name));
+        break;
+      case Door::none:
+        way_words_->setText(tr("%1 finds no way to its place.").arg(name));
+        break;
+      case Door::not_judged:
+        way_words_->setText(tr("%1 does not fit where it stands: its way in cannot be judged.").arg(name));
+        break;
+    }
+  }
+  start_->setText(QString::fromStdString(w.start));
+  for (std::size_t i = 0; i < std::size(glues); ++i)
+    if (glues[i] == w.joints) glue_->setCurrentIndex(static_cast<int>(i));
+  for (QComboBox* box : {wish_first_, wish_then_}) {
+    const QSignalBlocker quiet(box);
+    const QVariant was = box->currentData();
+    box->clear();
+    for (const WorkTask& t : plan.tasks) box->addItem(session_->said(t.text), QString::fromStdString(t.key));
+    box->setCurrentIndex(std::max(0, box->findData(was)));
+  }
+  wishes_->clear();
+  const auto said = [&](const std::string& key) {
+    const WorkTask* t = plan.find(key);
+    return t ? session_->said(t->text) : tr("(gone: %1)").arg(QString::fromStdString(key));
+  };
+  for (const WorkWish& wish : w.wishes) {
+    auto* item = new QTreeWidgetItem(wishes_, {said(wish.first), said(wish.then)});
+    item->setToolTip(0, item->text(0));
+    item->setToolTip(1, item->text(1));
+  }
+  wishes_->setVisible(!w.wishes.empty());
+  drop_wish_->setVisible(!w.wishes.empty());
+}
+
+void BuildPage::play_way() {
+  board_->show_way(0.0);
+  playing_->start();
+}
+
+bool BuildPage::write_calendar(const QString& file) {
+  QString why;
+  const auto calendar = work_calendar(*session_, session_->now(), &why);
+  if (!calendar) {
+    session_->refuse(why);
+    return false;
+  }
+  try {
+    write_file_atomically(
+        file.toStdString(),
+        write_icalendar(session_->now().build.work, *calendar, session_->project().name,
+                        QDateTime::currentDateTimeUtc().toString("yyyyMMdd'T'HHmmss'Z'").toStdString(),
+                        [&](const Text& t) { return session_->said(t).toStdString(); }));
+  } catch (const InvalidInput& e) {
+    session_->refuse(session_->said(e.sentence()));
+    return false;
+  }
+  return true;
+}
+
+}  // namespace plucky::app

@@ -1,0 +1,158 @@
+#include "assessment/stages/build/assembly.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "base/key_table.h"
+#include "layout/kind.h"
+
+namespace plucky {
+
+namespace {
+
+constexpr std::array doors{
+    KeyRow<Door>{Door::hatch, "hatch", ""},           KeyRow<Door>{Door::deck, "deck", ""},
+    KeyRow<Door>{Door::section, "section", ""},       KeyRow<Door>{Door::none, "none", ""},
+    KeyRow<Door>{Door::not_judged, "not_judged", ""},
+};
+
+std::vector<double> bulkheads_of(const Assessment& a) {
+  std::vector<double> out;
+  for (const Bulkhead& b : a.project.hull.bulkheads) out.push_back(b.x);
+  return out;
+}
+
+/// The stretch of the hull between the cuts round a part: what is there before it is joined to the rest.
+HullState section_round(const Assessment& a, const Box3& part) {
+  HullState s;
+  for (const double cut : a.build.cuts) {
+    if (cut <= part.low.x()) s.from = std::max(s.from, cut);
+    if (cut >= part.high.x()) s.to = std::min(s.to, cut);
+  }
+  for (const Bulkhead& b : a.project.hull.bulkheads)
+    if (b.x > s.from && b.x < s.to) s.bulkheads.push_back(b.x);
+  return s;
+}
+
+class Assembly {
+ public:
+  Assembly(const Assessment& a, const HullRoom& room) : a_(a), room_(room), bulkheads_(bulkheads_of(a)) {
+    for (const Part& p : a.project.layout.parts)
+      if (stands_inside(p)) inside_.push_back(&p);
+  }
+
+  [[nodiscard]] std::vector<PartWay> ways(const std::vector<PartWay>& known) const {
+    std::vector<PartWay> out;
+    for (const Part* p : inside_) {
+      const auto same = std::find_if(known.begin(), known.end(), [&](const PartWay& w) {
+        return w.part == p->id && w.box.low == p->box().low && w.box.high == p->box().high;
+      });
+      out.push_back(same == known.end() ? way_alone(*p) : *same);
+      out.back().before.clear();
+      out.back().crowded = false;
+      if (out.back().door == Door::hatch) among_others(*p, out.back());
+    }
+    return out;
+  }
+
+ private:
+  [[nodiscard]] PartWay way_alone(const Part& part) const {
+    PartWay w{.part = part.id, .box = part.box()};
+    const HullState finished{.bulkheads = bulkheads_};
+    const WayIn by_hatch = room_.way_in(part.box(), finished);
+    if (by_hatch.open()) {
+      w.door = Door::hatch;
+      w.way = by_hatch.way;
+      return w;
+    }
+    HullState open = finished;
+    if (has_own_deck(a_))
+      open.deck_on = false;
+    else if (!a_.build.cuts.empty())
+      open = section_round(a_, part.box());
+    const WayIn before = room_.way_in(part.box(), open);
+    if (before.open()) {
+      w.door = open.deck_on ? Door::section : Door::deck;
+      w.way = before.way;
+    } else {
+      w.door = before.judged ? Door::none : Door::not_judged;
+    }
+    return w;
+  }
+
+  /// Does it come out of the finished boat with all others in?
+  void among_others(const Part& part, PartWay& w) const {
+    HullState state{.bulkheads = bulkheads_};
+    for (const Part* p : inside_)
+      if (p != &part) state.standing.push_back(p->box());
+    if (room_.passes(w.way, part.size, state.standing)) return;
+    const WayIn all = room_.way_in(part.box(), state);
+    if (all.open() || !all.judged) return;  // whoever shares its place has a finding of the stage Layout
+    for (const Part* p : inside_) {
+      if (p == &part) continue;
+      state.standing = {p->box()};
+      if (room_.passes(w.way, part.size, state.standing)) continue;
+      const WayIn alone = room_.way_in(part.box(), state);
+      if (alone.judged && !alone.open()) w.before.push_back(p->id);
+    }
+    w.crowded = w.before.empty();
+  }
+
+  const Assessment& a_;
+  const HullRoom& room_;
+  std::vector<double> bulkheads_;
+  std::vector<const Part*> inside_;
+};
+
+}  // namespace
+
+const char* door_key(Door door) {
+  return row_of(doors, door).key;
+}
+
+bool stands_inside(const Part& part) {
+  const ComponentKind& kind = traits_of(part.kind);
+  return !part.outside && part.inside == 0 && !kind.in_the_line && !kind.led_through;
+}
+
+bool has_own_deck(const Assessment& a) {
+  return a.project.brief.method != BuildMethod::printed && a.hull->model.deck_area > 0.0;
+}
+
+std::vector<PartWay> ways_of(const Assessment& a, const HullRoom& room, const std::vector<PartWay>& known) {
+  return Assembly(a, room).ways(known);
+}
+
+std::vector<ScrewLine> screws_of(const Assessment& a, const HullRoom& room) {
+  constexpr double key = 0.060, hand = 0.020, radius = 0.003;
+  std::vector<ScrewLine> out;
+  for (const Part& p : a.project.layout.parts) {
+    if (p.kind != PartKind::motor || p.outside || p.inside != 0) continue;
+    const double circle = 0.35 * p.size.y();
+    // The two upper ones tell for all: the lower ones come with the mount loose.
+    ScrewLine s{.part = p.id};
+    s.head =
+        Vec3(p.box().low.x() - 0.006, p.place.y() + circle * std::sqrt(0.5), p.place.z() + circle * std::sqrt(0.5));
+    HullState open{.deck_on = false};
+    const auto end = [&](double tilt) {
+      return Vec3(s.head + (key + hand) * Vec3(-std::cos(tilt), 0.0, std::sin(tilt)));
+    };
+    // From the key's flattest line that clears what never moves.
+    std::optional<double> flattest;
+    for (int degrees = 0; degrees <= 25 && !flattest; degrees += 5)
+      if (room.clear(s.head, end(radians(degrees)), radius, open)) flattest = radians(degrees);
+    s.key = end(flattest.value_or(0.0));
+    s.judged = flattest.has_value();
+    for (const Bulkhead& b : a.project.hull.bulkheads) {
+      bool any = false;
+      open.bulkheads = {b.x};
+      for (int degrees = 0; degrees <= 25 && !any; degrees += 5)
+        any = room.clear(s.head, end(radians(degrees)), radius, open);
+      if (!any && s.judged) s.bulkheads.push_back(b.id);
+    }
+    out.push_back(s);
+  }
+  return out;
+}
+
+}  // namespace plucky

@@ -1,0 +1,257 @@
+#include "assessment/stages/build/work.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "assessment/stages/build/assembly.h"
+#include "assessment/stages/build/task_list.h"
+
+namespace plucky {
+
+namespace {
+
+/// The hull itself: sections or panels, bulkheads, what closes it, its coats.
+class HullWork {
+ public:
+  HullWork(const Assessment& a, TaskList& list) : a_(a), list_(list) {}
+
+  void make() {
+    if (a_.build.printed)
+      print_sections();
+    else
+      shape_shell();
+    bulkheads();
+    inside();
+    if (a_.build.printed)
+      join_sections();
+    else if (has_own_deck(a_))
+      close_deck();
+    outside();
+  }
+
+ private:
+  /// m3/s of plastic. Walls go at the speed of their lines or as fast as it melts; corners and travel take a fifth
+  /// more: common practice, no source.
+  [[nodiscard]] double rate() const {
+    const Printer& p = a_.project.build.printer;
+    return std::max(std::min(p.flow, p.line_width * p.layer * p.speed) / 1.2, 1e-12);
+  }
+
+  void print_sections() {
+    const Skin& skin = a_.project.hull.skin;
+    for (std::size_t i = 0; i < a_.build.sections.size(); ++i) {
+      const SectionPlan& s = a_.build.sections[i];
+      const bool whole = a_.build.sections.size() == 1;
+      const std::string n = std::to_string(i + 1);
+      WorkTask& print = list_.add("print.section." + n, WorkKind::print, 15 * minute,
+                                  whole ? Text("Print the hull.") : Text("Print section {0} of the hull.", i + 1));
+      print.machine = s.material / rate();
+      print.takes = {skin.material.empty() ? Text("filament") : Text(skin.material),
+                     {"{0} of walls", Quantity{s.material * skin.density, Dimension::mass}}};
+      print.caution = "Hot nozzle and bed: let the part come off by itself; edges are sharp.";
+      WorkTask& clean = list_.add("prepare.section." + n, WorkKind::prepare, 20 * minute,
+                                  whole ? Text("Clean up the hull: strings, first layer, openings.")
+                                        : Text("Clean up section {0}: sand its joint faces, try the pins dry.", i + 1));
+      clean.takes = {"abrasive paper of 100 grit", "deburring blade"};
+      clean.caution = "Dust: mask, sand wet where you can.";
+      list_.need("prepare.section." + n, "print.section." + n, "there is nothing to clean before");
+    }
+    list_.shell = a_.build.sections.empty() ? std::string()
+                  : a_.build.cuts.empty()   ? std::string("prepare.section.1")
+                                            : "glue.joint." + std::to_string(a_.build.cuts.size());
+  }
+
+  void join_sections() {
+    for (std::size_t i = 0; i < a_.build.cuts.size(); ++i) {
+      const std::string key = "glue.joint." + std::to_string(i + 1);
+      WorkTask& t = list_.add(key, WorkKind::glue, 30 * minute, {"Glue section {0} to section {1}.", i + 1, i + 2});
+      list_.glue(t, a_.project.build.work.joints);
+      t.takes.emplace_back("elastic tape round the joint");
+      for (const std::size_t k : {i + 1, i + 2})
+        list_.need(key, "prepare.section." + std::to_string(k), "glue holds on sanded faces that meet");
+      if (i > 0) list_.need(key, "glue.joint." + std::to_string(i), "one joint at a time keeps the keel straight");
+    }
+    for (const PartWay& w : a_.build.ways) {
+      if (w.door != Door::section) continue;
+      const Part* part = a_.project.layout.find(w.part);
+      for (std::size_t i = 0; part && i < a_.build.cuts.size(); ++i)
+        if (shuts(*part, i))
+          list_.need("glue.joint." + std::to_string(i + 1), TaskList::fit(w.part),
+                     {"{0} passes no opening of the joined hull", part->name});
+    }
+  }
+
+  /// Is it the nearest cut before or behind the part?
+  [[nodiscard]] bool shuts(const Part& part, std::size_t cut) const {
+    const std::vector<double>& c = a_.build.cuts;
+    const Box3 box = part.box();
+    const bool behind = c[cut] <= box.low.x() && (cut + 1 == c.size() || c[cut + 1] > box.low.x());
+    const bool before = c[cut] >= box.high.x() && (cut == 0 || c[cut - 1] < box.high.x());
+    return behind || before;
+  }
+
+  void shape_shell() {
+    const BuildMethod method = a_.project.brief.method;
+    const double pieces = static_cast<double>(std::max<std::size_t>(a_.build.panels.size(), 4));
+    const Product joints = a_.project.build.work.joints;
+    list_.shell = "join.shell";
+    if (method == BuildMethod::moulded) {
+      WorkTask& plug =
+          list_.add("make.plug", WorkKind::prepare, 10 * hour, "Make the plug: shape, fill, polish, release agent.");
+      plug.caution = "Dust: mask, sand wet where you can.";
+      WorkTask& mould = list_.add("lay.mould", WorkKind::glue, 3 * hour, "Lay up the mould on the plug.");
+      list_.glue(mould, Product::laminating_epoxy);
+      list_.need("lay.mould", "make.plug", "a mould copies its plug");
+      WorkTask& lay = list_.add("lay.shell", WorkKind::glue, 2 * hour, "Lay up the hull in the mould.");
+      list_.glue(lay, Product::laminating_epoxy);
+      list_.need("lay.shell", "lay.mould", "the mould must be released without harm", true);
+      list_.add("join.shell", WorkKind::prepare, hour, "Release the hull and trim its edge.").caution =
+          "Glass edges cut: gloves; dust: mask.";
+      list_.need("join.shell", "lay.shell", "it must come out of the mould whole");
+      return;
+    }
+    WorkTask& mark = list_.add("mark.panels", WorkKind::prepare, 10 * minute * pieces,
+                               "Print the templates, check their rule of 100 mm, mark the panels on the sheets.");
+    mark.takes = {"paper", "steel rule"};
+    WorkTask& cut =
+        list_.add("cut.panels", WorkKind::cut, 15 * minute * pieces, "Cut the panels out and true their edges.");
+    list_.need("cut.panels", "mark.panels", "cuts follow the marks");
+    WorkTask& join = list_.add("join.shell", WorkKind::glue, 30 * minute * pieces, "");
+    switch (method) {
+      case BuildMethod::sheet_metal: {
+        cut.takes = {"snips", "file"};
+        cut.caution = "Sheet edges cut: gloves; deburr every edge at once.";
+        WorkTask& fold = list_.add("fold.panels", WorkKind::prepare, 20 * minute * pieces,
+                                   "Fold along the lines over rods held at their angle; drill and file the openings.");
+        fold.takes = {"steel rods", "angle brackets", "clamps"};
+        fold.caution = cut.caution;
+        list_.need("fold.panels", "cut.panels", "what is folded is hard to cut");
+        list_.need("join.shell", "fold.panels", "seams meet when all is folded");
+        join.text = "Close the seams: roughen, rivet where drawn, fill with epoxy.";
+        list_.glue(join, Product::epoxy_slow);
+        break;
+      }
+      case BuildMethod::foam_board:
+        cut.takes = {"fresh blades", "steel rule"};
+        cut.caution = "Blades: cut away from the hand.";
+        join.text = "Bevel the edges, tape the panels into shape and glue the seams.";
+        list_.glue(join, joints);
+        join.takes.emplace_back("tape that holds the bend");
+        break;
+      case BuildMethod::printed:
+      case BuildMethod::moulded:
+      case BuildMethod::ply:
+        cut.takes = {"fine saw", "plane"};
+        cut.caution = "Saws and blades; wood dust: mask.";
+        join.text = "Join the panels over their frames, keel first.";
+        list_.glue(join, joints);
+        break;
+    }
+    list_.need("join.shell", "cut.panels", "panels must be true before they meet");
+  }
+
+  void bulkheads() {
+    for (const Bulkhead& b : a_.project.hull.bulkheads) {
+      const std::string make = fmt::format("make.bulkhead.{}", b.id), glue = fmt::format("glue.bulkhead.{}", b.id);
+      WorkTask& made = list_.add(make, a_.build.printed ? WorkKind::print : WorkKind::cut,
+                                 (a_.build.printed ? 15 : 25) * minute, {"Make {0}.", b.name}, b.id);
+      if (a_.build.printed)
+        made.machine = a_.hull->model.section_near(b.x).area_below(1e3) * a_.project.hull.skin.frame_thickness / rate();
+      WorkTask& t = list_.add(glue, WorkKind::glue, 20 * minute, {"Glue {0} in, all round.", b.name}, b.id);
+      list_.glue(t, a_.project.build.work.joints);
+      list_.need(glue, make, "there is nothing to glue before");
+      if (!a_.build.printed) {
+        list_.need(glue, "join.shell", "it takes the shape of the shell");
+        continue;
+      }
+      // While its section is still open at both ends.
+      for (std::size_t i = 0; i < a_.build.sections.size(); ++i) {
+        const SectionPlan& s = a_.build.sections[i];
+        if (b.x < s.from || b.x >= s.to) continue;
+        list_.need(glue, "prepare.section." + std::to_string(i + 1), "it stands in this section");
+        for (const std::size_t joint : {i, i + 1})
+          list_.need("glue.joint." + std::to_string(joint), glue,
+                     {"{0} is glued from both sides while the section is open", b.name});
+      }
+    }
+    for (const ScrewLine& s : a_.build.screws)
+      for (const Id b : s.bulkheads)
+        list_.need(fmt::format("glue.bulkhead.{}", b), TaskList::fit(s.part),
+                   "the key to its screws comes through where the bulkhead stands");
+  }
+
+  void inside() {
+    if (!a_.project.sealing.coat_inside) return;
+    WorkTask& t =
+        list_.add("coat.inside", WorkKind::coat, 45 * minute, "Coat the inside; keep inserts and threads plugged.");
+    list_.glue(t, Product::coating_resin);
+    t.takes.emplace_back("plugs for threads");
+    list_.need("coat.inside", list_.shell, "the coat closes the joints as well");
+    for (const Bulkhead& b : a_.project.hull.bulkheads)
+      list_.need("coat.inside", fmt::format("glue.bulkhead.{}", b.id), "its fillet is coated with the rest");
+  }
+
+  void close_deck() {
+    WorkTask& test = list_.add("test.shell", WorkKind::test, 40 * minute,
+                               "Float the open shell for half an hour: tissue along every seam.");
+    test.takes = {"bath", "tissue"};
+    list_.need("test.shell", "join.shell", "its seams must hold");
+    for (const Bulkhead& b : a_.project.hull.bulkheads)
+      list_.need("test.shell", fmt::format("glue.bulkhead.{}", b.id), "its edges are tried as well");
+    WorkTask& t = list_.add("glue.deck", WorkKind::glue, hour, "Glue the deck on.");
+    list_.glue(t, a_.project.build.work.joints);
+    list_.need("glue.deck", "test.shell", "a leak is mended while it can be reached");
+    list_.need("glue.deck", "coat.inside", "the inside is out of reach afterwards");
+    for (const PartWay& w : a_.build.ways)
+      if (const Part* p = a_.project.layout.find(w.part); p && w.door == Door::deck)
+        list_.need("glue.deck", TaskList::fit(w.part), {"{0} passes no hatch", p->name});
+    list_.shell = "glue.deck";
+  }
+
+  void outside() {
+    const std::string shell = list_.shell;
+    if (a_.project.brief.method == BuildMethod::foam_board) {
+      WorkTask& first = list_.add("glass.outside", WorkKind::coat, 2 * hour,
+                                  "Glass the outside: cloth over every face, it overlaps at the edges.");
+      list_.glue(first, Product::laminating_epoxy);
+      first.takes.emplace_back("glass cloth");
+      list_.need("glass.outside", shell, "the cloth ties the seams together");
+      WorkTask& second = list_.add("glass.second", WorkKind::coat, hour, "Sand, then a second, thinner coat of resin.");
+      list_.glue(second, Product::laminating_epoxy);
+      list_.need("glass.second", "glass.outside", "it is sanded first");
+    }
+    list_
+        .add("mask", WorkKind::prepare, 30 * minute,
+             "Mask what paint must not reach: bores, bearing and seal seats, pickups, threads.")
+        .takes = {"masking tape"};
+    list_.need("mask", shell, "what is masked must be there");
+    list_.need("mask", "glass.second", "resin comes before paint");
+    const int coats = a_.project.sealing.coat_outside ? 3 : 2;
+    for (int i = 1; i <= coats; ++i) {
+      const std::string key = fmt::format("coat.outside.{}", i);
+      WorkTask& t = list_.add(key, WorkKind::coat, 40 * minute,
+                              i == 1 ? Text("Sand, fill and prime the outside.") : Text("Lay on coat {0} outside.", i));
+      list_.glue(t, Product::paint);
+      t.takes.emplace_back("abrasive paper of 400 grit");
+      list_.need(key, i == 1 ? "mask" : fmt::format("coat.outside.{}", i - 1),
+                 i == 1 ? "paint in a bore ruins its fit" : "each coat dries overnight");
+    }
+    list_.last_coat = fmt::format("coat.outside.{}", coats);
+  }
+
+  const Assessment& a_;
+  TaskList& list_;
+};
+
+}  // namespace
+
+std::vector<WorkTask> tasks_of(const Assessment& a) {
+  TaskList list;
+  HullWork(a, list).make();
+  fit_out_work(a, list);
+  for (const WorkWish& w : a.project.build.work.wishes) list.need(w.then, w.first, "your own wish", false, true);
+  return list.take();
+}
+
+}  // namespace plucky
