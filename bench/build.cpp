@@ -1,7 +1,10 @@
 // What the boat is made of: solids of a printed hull, panels while a chine is dragged, prints by their layers.
 #include <benchmark/benchmark.h>
 
+#include "assessment/stages/build/assembly.h"
+#include "assessment/stages/build/work.h"
 #include "bench.h"
+#include "build/calendar.h"
 #include "build/panels.h"
 #include "build/print_estimate.h"
 #include "build/printed_hull.h"
@@ -43,6 +46,31 @@ void print_of_a_section(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(state.range(0) ? slice_print(part, {}, {}) : quick_print(part, {}, {}));
 }
 
+/// A fresh boat's ways, then one part moved by a millimetre, then the plan alone.
+void ways_of_a_boat(benchmark::State& state) {
+  const Assessment a = assess(powered());
+  for (auto _ : state) benchmark::DoNotOptimize(ways_of(a, HullRoom(a.hull->model, a.project.hull)));
+}
+
+void ways_after_a_move(benchmark::State& state) {
+  Assessment a = assess(powered());
+  const HullRoom room(a.hull->model, a.project.hull);
+  const std::vector<PartWay> known = ways_of(a, room);
+  a.project.layout.parts.front().place.x() += 0.001;
+  for (auto _ : state) benchmark::DoNotOptimize(ways_of(a, room, known));
+}
+
+void plan_of_a_boat(benchmark::State& state) {
+  const Assessment a = assess(powered());
+  for (auto _ : state) {
+    const WorkPlan plan = order_of_work(tasks_of(a), 20.0);
+    benchmark::DoNotOptimize(calendar_of(plan, {}, "2026-11-28"));
+  }
+}
+
+BENCHMARK(ways_of_a_boat)->Unit(benchmark::kMillisecond);
+BENCHMARK(ways_after_a_move)->Unit(benchmark::kMillisecond);
+BENCHMARK(plan_of_a_boat)->Unit(benchmark::kMillisecond);
 BENCHMARK(sections_of_a_launch)->Unit(benchmark::kMillisecond);
 BENCHMARK(cuts_proposed)->Unit(benchmark::kMillisecond);
 BENCHMARK(panels_of_40_stations)->Unit(benchmark::kMillisecond);

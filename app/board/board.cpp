@@ -38,7 +38,18 @@ Board::Board(Session* session, QWidget* parent) : QWidget(parent), session_(sess
     update_heeled();
     update();
   });
-  connect(session_, &Session::selection_changed, this, qOverload<>(&QWidget::update));
+  connect(session_, &Session::selection_changed, this, [this] {
+    way_.stop();
+    state_.way = 1.0;
+    update();
+  });
+  way_.setInterval(33);
+  connect(&way_, &QTimer::timeout, this, [this] {
+    constexpr double share_of_a_beat = 1.0 / 80.0;
+    state_.way = std::min(1.0, state_.way + share_of_a_beat);
+    if (state_.way >= 1.0) way_.stop();
+    update();
+  });
   connect(session_, &Session::boat_replaced, this, [this] {
     view_ = {.card = view_.card};
     state_.measure.reset();
@@ -141,8 +152,9 @@ void Board::set_opening(const std::string& key) {
   update();
 }
 
-void Board::show_way(double share) {
-  state_.way = share;
+void Board::play_way() {
+  state_.way = 0.0;
+  way_.start();
   update();
 }
 

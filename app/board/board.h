@@ -2,6 +2,7 @@
 // keys.
 #pragma once
 
+#include <QTimer>
 #include <QWidget>
 #include <map>
 #include <optional>
@@ -36,8 +37,8 @@ class Board : public QWidget {
   /// Marks the way in that is looked at; none for an empty key.
   void set_opening(const std::string& key);
 
-  /// Shows the selected part on its way into the hull: at the share of it that it has gone, 1 where it belongs.
-  void show_way(double share);
+  /// Moves the selected part along its way into the hull.
+  void play_way();
 
   /// Magnifies about a point of the board.
   void zoom(double by, const QPointF& about);
@@ -107,6 +108,7 @@ class Board : public QWidget {
   BoardMap map_;
   BoardView view_;
   BoardState state_;
+  QTimer way_;  ///< beats while a part is on its way
   std::map<Stage, Overlays> chosen_overlays_;
   struct {
     std::shared_ptr<const HullStage> hull;

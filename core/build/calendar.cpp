@@ -162,6 +162,12 @@ const WorkDone* WorkDesign::find_done(const std::string& task) const {
   return it == done.end() ? nullptr : &*it;
 }
 
+WorkDesign with_done(WorkDesign design, const std::string& task, bool done, const std::string& date) {
+  std::erase_if(design.done, [&](const WorkDone& d) { return d.task == task; });
+  if (done) design.done.push_back({.task = task, .date = date});
+  return design;
+}
+
 std::optional<long> day_number(const std::string& iso) {
   int year = 0, end = 0;
   unsigned month = 0, day = 0;

@@ -43,6 +43,9 @@ struct WorkDesign {
   [[nodiscard]] const WorkDone* find_done(const std::string& task) const;
 };
 
+/// The same with a task done on a day, or not done.
+[[nodiscard]] WorkDesign with_done(WorkDesign design, const std::string& task, bool done, const std::string& date);
+
 /// s from midnight of the first day.
 struct Stretch {
   double from = 0.0, to = 0.0;

@@ -12,10 +12,9 @@ namespace plucky {
 
 namespace {
 
-enum Cell : std::uint8_t { beyond, wall, room, deck, door, above };
+enum Cell : std::uint8_t { wall, room, deck, door, above };
 
-constexpr double headroom = 0.25;  // m over and beyond the hull at most, and of its length: a part is clear by then
-constexpr int tilts = 13;          // from bow end straight down to straight up
+constexpr int tilts = 13;  // from bow end straight down to straight up
 constexpr double tilt_step = radians(15.0);
 constexpr double upright(int k) {
   return tilt_step * (k - tilts / 2);
@@ -30,7 +29,6 @@ struct HullRoom::Cells {
   int nx = 0, ny = 0, nz = 0;
   std::vector<std::uint8_t> kind;
   Box3 box;
-  double top = 0.0;  ///< m, highest of the bare hull
   std::vector<Hatch> doors;
 
   [[nodiscard]] std::size_t at(int i, int j, int k) const {
@@ -46,7 +44,6 @@ struct HullRoom::Cells {
   [[nodiscard]] bool open(std::size_t cell, double at_x, const HullState& s) const {
     if (at_x < s.from || at_x > s.to) return true;
     switch (kind[cell]) {
-      case beyond:
       case wall:
         return false;
       case room:
@@ -97,60 +94,49 @@ HullRoom::HullRoom(const HullModel& hull, const HullDesign& design) {
   auto c = std::make_shared<Cells>();
   c->h = std::clamp(hull.length() / 150.0, 0.002, 0.02);
   c->box = hull.box;
-  c->top = hull.box.high.z();
   c->doors = design.hatches;
-  const double ends = std::min(headroom, headroom * hull.length());
-  c->first = hull.box.low - Vec3(ends, 0.0, 0.0);
-  const Vec3 last = hull.box.high + Vec3(ends, 0.0, ends);
-  c->nx = static_cast<int>(std::ceil((last.x() - c->first.x()) / c->h)) + 1;
-  c->ny = static_cast<int>(std::ceil((last.y() - c->first.y()) / c->h)) + 1;
-  c->nz = static_cast<int>(std::ceil((last.z() - c->first.z()) / c->h)) + 1;
+  c->first = hull.box.low + Vec3(0.5, 0.0, 0.5) * c->h;
+  const Vec3 size = hull.box.size();
+  c->nx = std::max(1, static_cast<int>(std::ceil(size.x() / c->h)));
+  c->ny = static_cast<int>(std::ceil(size.y() / c->h)) + 1;
+  c->nz = std::max(1, static_cast<int>(std::ceil(size.z() / c->h)));
   c->kind.assign(static_cast<std::size_t>(c->nx) * static_cast<std::size_t>(c->ny) * static_cast<std::size_t>(c->nz),
-                 beyond);
+                 wall);
   const double shell = design.skin.shell_thickness, plate = design.skin.deck_thickness;
   for (int i = 0; i < c->nx; ++i) {
     const double x = c->x(i);
-    const bool in_length = x > hull.box.low.x() + shell && x < hull.box.high.x() - shell;
-    const Section* section = in_length ? &hull.section_near(x) : nullptr;
+    if (x < hull.box.low.x() + shell || x > hull.box.high.x() - shell) continue;
+    const Section& section = hull.section_near(x);
+    // Between the sides, at each height; then between bottom and deck, at each breadth.
+    std::vector<std::uint8_t> between(static_cast<std::size_t>(c->ny) * static_cast<std::size_t>(c->nz), 0);
+    for (int k = 0; k < c->nz; ++k)
+      for (const Span& s : section.spans(1, c->z(k)))
+        for (int j = 0; j < c->ny; ++j)
+          if (c->y(j) > s.low + shell && c->y(j) < s.high - shell)
+            between[static_cast<std::size_t>(k) * static_cast<std::size_t>(c->ny) + static_cast<std::size_t>(j)] = 1;
     for (int j = 0; j < c->ny; ++j) {
       const double y = c->y(j);
-      std::vector<Span> spans;
-      if (section) spans = section->spans(0, y);
-      std::vector<Span> port, starboard;
-      if (!spans.empty()) port = section->spans(0, y - shell), starboard = section->spans(0, y + shell);
-      const auto covered = [](const std::vector<Span>& s, double z) {
-        return std::any_of(s.begin(), s.end(), [&](const Span& p) { return z > p.low && z < p.high; });
-      };
+      const std::vector<Span> spans = section.spans(0, y);
+      if (spans.empty()) continue;
       const bool hatch = std::any_of(design.hatches.begin(), design.hatches.end(), [&](const Hatch& k) {
         return x > k.x && x < k.x + k.length && std::abs(y - k.y) < 0.5 * k.width;
       });
-      // Beside the hull, too, what is over its highest point is free.
-      const double over = spans.empty() ? c->top : spans.back().high;
+      const double over = spans.back().high;
       for (int k = 0; k < c->nz; ++k) {
         const double z = c->z(k);
         std::uint8_t& cell = c->kind[c->at(i, j, k)];
-        if (z >= over) {
-          cell = above;
+        if (z >= over) cell = above;
+        if (!between[static_cast<std::size_t>(k) * static_cast<std::size_t>(c->ny) + static_cast<std::size_t>(j)])
           continue;
-        }
         for (const Span& s : spans) {
-          if (z <= s.low || z >= s.high) continue;
-          const bool topmost = s.high == spans.back().high;
-          if (z < s.low + shell || (!topmost && z > s.high - plate))
-            cell = wall;
-          else if (!covered(port, z) || !covered(starboard, z))
-            cell = wall;
-          else
-            cell = room;
+          const bool topmost = s.high == over;
+          if (z > s.low + shell && z < (topmost ? s.high : s.high - plate)) cell = room;
         }
       }
       // One layer of cells is the deck, however thin the plate is: it must not fall between two middles.
-      if (!spans.empty()) {
-        const int k = std::clamp(c->near(2, over - 0.5 * plate), 0, c->nz - 1);
-        std::uint8_t& cell = c->kind[c->at(i, j, k)];
-        if (cell != wall) cell = hatch ? door : deck;
-        if (k + 1 < c->nz && c->z(k + 1) < over) c->kind[c->at(i, j, k + 1)] = hatch ? door : deck;
-      }
+      const int k = std::clamp(c->near(2, over - 0.5 * plate), 0, c->nz - 1);
+      c->kind[c->at(i, j, k)] = hatch ? door : deck;
+      if (k + 1 < c->nz && c->z(k + 1) < over) c->kind[c->at(i, j, k + 1)] = hatch ? door : deck;
     }
   }
   cells_ = c;
@@ -169,25 +155,38 @@ struct Node {
 
 }  // namespace
 
-WayIn HullRoom::way_in(const Box3& part, const HullState& state) const {
+struct HullRoom::Free {
+  HullState state;
+  std::vector<std::uint16_t> before;  ///< how many cells that are not free lie before each, along y
+};
+
+std::shared_ptr<const HullRoom::Free> HullRoom::prepare(const HullState& state) const {
   const Cells& c = *cells_;
+  auto out = std::make_shared<Free>();
+  out->state = state;
+  const std::vector<std::uint8_t> shut = c.shut_in(state);
+  const auto ny = static_cast<std::size_t>(c.ny);
+  out->before.assign(static_cast<std::size_t>(c.nx) * static_cast<std::size_t>(c.nz) * (ny + 1), 0);
+  for (std::size_t line = 0; line < shut.size() / ny; ++line) {
+    const std::uint8_t* cells = &shut[line * ny];
+    std::uint16_t* sums = &out->before[line * (ny + 1)];
+    for (std::size_t j = 0; j < ny; ++j) sums[j + 1] = static_cast<std::uint16_t>(sums[j] + cells[j]);
+  }
+  return out;
+}
+
+WayIn HullRoom::way_through(const Box3& part, const Free& prepared) const {
+  const Cells& c = *cells_;
+  const HullState& state = prepared.state;
+  const std::vector<std::uint16_t>& before = prepared.before;
   const double less = 0.75 * c.h;
   const Vec3 size = (part.size() - Vec3::Constant(2.0 * less)).cwiseMax(0.2 * c.h);
   WayIn out;
   const Vec3 middle = 0.5 * (part.low + part.high);
-  // How many cells that are not free lie before each, along y.
-  const std::vector<std::uint8_t> shut = c.shut_in(state);
   const auto ny = static_cast<std::size_t>(c.ny);
-  std::vector<std::uint16_t> before(static_cast<std::size_t>(c.nx) * static_cast<std::size_t>(c.nz) * (ny + 1), 0);
   const auto row = [&](int i, int k) {
     return (static_cast<std::size_t>(i) * static_cast<std::size_t>(c.nz) + static_cast<std::size_t>(k)) * (ny + 1);
   };
-  for (int i = 0; i < c.nx; ++i)
-    for (int k = 0; k < c.nz; ++k) {
-      const std::uint8_t* cells = &shut[c.at(i, 0, k)];
-      std::uint16_t* sums = &before[row(i, k)];
-      for (std::size_t j = 0; j < ny; ++j) sums[j + 1] = static_cast<std::uint16_t>(sums[j] + cells[j]);
-    }
   // The box from the side, as cells round its middle: at each tilt, and between them so finely that no corner turns
   // past a cell.
   const int fine =
@@ -235,6 +234,7 @@ WayIn HullRoom::way_in(const Box3& part, const HullState& state) const {
     }
   }
   const int half = static_cast<int>(std::floor(0.5 * size.y() / c.h));
+  const bool aft_open = state.from > c.box.low.x(), fore_open = state.to < c.box.high.x();
   // For each y: how far, in cells along x or z, the nearest one is that is shut somewhere in the box's width.
   std::vector<std::vector<std::uint8_t>> distance(ny);
   const auto distance_at = [&](int y) -> const std::vector<std::uint8_t>& {
@@ -247,7 +247,9 @@ WayIn HullRoom::way_in(const Box3& part, const HullState& state) const {
       return d[static_cast<std::size_t>(i) * static_cast<std::size_t>(c.nz) + static_cast<std::size_t>(k)];
     };
     const auto value = [&](int i, int k) {
-      return i < 0 || i >= c.nx || k < 0 || k >= c.nz ? 254 : static_cast<int>(at(i, k));
+      if (k >= c.nz) return 254;
+      if (k < 0 || (i < 0 && !aft_open) || (i >= c.nx && !fore_open)) return 0;
+      return i < 0 || i >= c.nx ? 254 : static_cast<int>(at(i, k));
     };
     const auto nearer = [&](int i, int k, std::initializer_list<std::pair<int, int>> others) {
       int best = at(i, k);
@@ -270,9 +272,11 @@ WayIn HullRoom::way_in(const Box3& part, const HullState& state) const {
       bool clear = true;
       for (const auto& [dx, dz] : middles[static_cast<std::size_t>(turned)]) {
         const int i = n.x + dx, k = n.z + dz;
-        const bool over = i < 0 || i >= c.nx || k >= c.nz;
         if (k < disc) clear = false;
-        if (over || k < 0) continue;
+        if (i < 0 || i >= c.nx || k < 0 || k >= c.nz) {
+          clear = clear && k >= c.nz + disc;
+          continue;
+        }
         const int away = d[static_cast<std::size_t>(i) * static_cast<std::size_t>(c.nz) + static_cast<std::size_t>(k)];
         if (away == 0) return false;
         clear = clear && away > disc;
@@ -280,11 +284,15 @@ WayIn HullRoom::way_in(const Box3& part, const HullState& state) const {
       if (clear) return true;
     }
     // Wider than the hull: only where it is over it.
-    if ((from < 0 || to >= c.ny) && n.z + low[static_cast<std::size_t>(n.tilt)] <= c.near(2, c.top)) return false;
+    if ((from < 0 || to >= c.ny) && n.z + low[static_cast<std::size_t>(n.tilt)] <= c.nz) return false;
     for (const auto& [dx, dz] : outline[static_cast<std::size_t>(turned)]) {
       const int i = n.x + dx, k = n.z + dz;
       if (k < 0) return false;
-      if (i < 0 || i >= c.nx || k >= c.nz) continue;  // clear of everything
+      if (k >= c.nz) continue;  // over everything
+      if (i < 0 || i >= c.nx) {
+        if (i < 0 ? aft_open : fore_open) continue;
+        return false;
+      }
       const std::size_t r = row(i, k);
       if (before[r + static_cast<std::size_t>(std::min(to, c.ny - 1)) + 1] !=
           before[r + static_cast<std::size_t>(std::max(from, 0))])
@@ -299,7 +307,7 @@ WayIn HullRoom::way_in(const Box3& part, const HullState& state) const {
       if (!free_at(n, t)) return false;
     return true;
   };
-  const int top = c.near(2, c.top) + 2;
+  const int top = c.nz + 1;
   const auto outside = [&](const Node& n) {
     const auto t = static_cast<std::size_t>(n.tilt);
     if (n.z + low[t] >= top) return true;
@@ -319,18 +327,22 @@ WayIn HullRoom::way_in(const Box3& part, const HullState& state) const {
   if (!start) return out;
   out.judged = true;
   if (!c.may_pass(size, state)) return out;
+  // Its middle may be as far over the hull, and beyond open ends, as half of it is long.
+  const int over = static_cast<int>(std::ceil(0.5 * std::hypot(size.x(), size.z()) / c.h)) + 3;
+  const int beyond = aft_open || fore_open ? over : 0;
+  const int room_x = c.nx + 2 * beyond, room_z = c.nz + over;
   const auto number = [&](const Node& n) {
-    return static_cast<std::uint32_t>(((n.x * c.ny + n.y) * c.nz + n.z) * tilts + n.tilt);
+    return static_cast<std::uint32_t>((((n.x + beyond) * c.ny + n.y) * room_z + n.z) * tilts + n.tilt);
   };
   const auto node = [&](std::uint32_t id) {
     Node n;
     int rest = static_cast<int>(id);
     n.tilt = rest % tilts;
     rest /= tilts;
-    n.z = rest % c.nz;
-    rest /= c.nz;
+    n.z = rest % room_z;
+    rest /= room_z;
     n.y = rest % c.ny;
-    n.x = rest / c.ny;
+    n.x = rest / c.ny - beyond;
     return n;
   };
   // By which step each was reached.
@@ -341,7 +353,7 @@ WayIn HullRoom::way_in(const Box3& part, const HullState& state) const {
                                     Step{0, 1, 0, 0}, Step{0, -1, 0, 0}, Step{0, 0, 0, 1},  Step{0, 0, 0, -1}};
   constexpr std::uint8_t not_yet = 255, first = 254;
   std::vector<std::uint8_t> by(
-      static_cast<std::size_t>(c.nx) * static_cast<std::size_t>(c.ny) * static_cast<std::size_t>(c.nz) * tilts,
+      static_cast<std::size_t>(room_x) * static_cast<std::size_t>(c.ny) * static_cast<std::size_t>(room_z) * tilts,
       not_yet);
   using Entry = std::tuple<int, int, std::uint32_t>;  // guess of the whole way, way so far, node
   std::priority_queue<Entry, std::vector<Entry>, std::greater<>> open;
@@ -355,6 +367,18 @@ WayIn HullRoom::way_in(const Box3& part, const HullState& state) const {
                                   std::max(0.0, std::abs(c.y(n.y) - d.y) - 0.5 * d.width));
     return 2 * (up + static_cast<int>(aside / c.h));
   };
+  // With nothing else in, going farther aside than between its place and the middle of a door gains nothing.
+  int low_y = 0, high_y = c.ny - 1;
+  if (state.standing.empty()) {
+    low_y = std::min(start->y, c.near(1, 0.0));
+    high_y = std::max(start->y, c.near(1, 0.0));
+    for (const Hatch& d : c.doors) {
+      low_y = std::min(low_y, c.near(1, d.y));
+      high_y = std::max(high_y, c.near(1, d.y));
+    }
+    low_y = std::max(0, low_y - 1);
+    high_y = std::min(c.ny - 1, high_y + 1);
+  }
   by[number(*start)] = first;
   open.emplace(guess(*start), 0, number(*start));
   std::optional<Node> goal;
@@ -366,7 +390,8 @@ WayIn HullRoom::way_in(const Box3& part, const HullState& state) const {
     for (std::size_t s = 0; s < steps.size() && !goal; ++s) {
       const Step& d = steps[s];
       const Node m{n.x + d.x, n.y + d.y, n.z + d.z, n.tilt + d.tilt};
-      if (m.x < 0 || m.x >= c.nx || m.y < 0 || m.y >= c.ny || m.z < 0 || m.z >= c.nz || m.tilt < 0 || m.tilt >= tilts)
+      if (m.x < -beyond || m.x >= c.nx + beyond || m.y < low_y || m.y > high_y || m.z < 0 || m.z >= room_z ||
+          m.tilt < 0 || m.tilt >= tilts)
         continue;
       const std::uint32_t next = number(m);
       if (by[next] != not_yet || !free(m) || (d.tilt != 0 && !turns(m, n.tilt))) continue;
@@ -423,8 +448,8 @@ bool HullRoom::clear(const Vec3& from, const Vec3& to, double radius, const Hull
     for (const double b : state.bulkheads)
       if (std::abs(p.x() - b) <= 0.501 * c.h) return false;
     const int i = c.near(0, p.x()), j = c.near(1, p.y()), k = c.near(2, p.z());
-    if (i < 0 || i >= c.nx || j < 0 || j >= c.ny || k >= c.nz) continue;
-    if (k < 0 || !c.open(c.at(i, j, k), p.x(), state)) return false;
+    if (k >= c.nz) continue;
+    if (i < 0 || i >= c.nx || j < 0 || j >= c.ny || k < 0 || !c.open(c.at(i, j, k), p.x(), state)) return false;
   }
   return true;
 }

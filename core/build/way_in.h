@@ -41,7 +41,13 @@ class HullRoom {
  public:
   HullRoom(const HullModel& hull, const HullDesign& design);
   [[nodiscard]] double cell() const;  ///< m
-  [[nodiscard]] WayIn way_in(const Box3& part, const HullState& state) const;
+  /// What is free in a state, for several parts.
+  struct Free;
+  [[nodiscard]] std::shared_ptr<const Free> prepare(const HullState& state) const;
+  [[nodiscard]] WayIn way_through(const Box3& part, const Free& free) const;
+  [[nodiscard]] WayIn way_in(const Box3& part, const HullState& state) const {
+    return way_through(part, *prepare(state));
+  }
   /// Does a part of this size keep clear of what stands there, all along a way? Judged as finely as way_in() does.
   [[nodiscard]] bool passes(const std::vector<Pose>& way, const Vec3& size, const std::vector<Box3>& standing) const;
   /// Is a rod of this radius (m) from one place to another clear of everything? Where it leaves the hull's open top it

@@ -129,3 +129,25 @@ TEST_F(CliBuild, EstimatesACubeByItsLines) {
   EXPECT_EQ(r.json()["layers"], 100);
   expect_refusal(run("estimate --mesh " + cube + " --layer 0"), "--layer");
 }
+
+TEST_F(CliBuild, PlansTheWorkAndWritesACalendar) {
+  const std::string boat = file("skiff.json");
+  ASSERT_EQ(run("new --family flat-bottom --set length=540mm -o " + boat).code, 0);
+  const Outcome r = run("plan " + boat + " --start 2026-11-28 --ics " + file("skiff.ics"));
+  ASSERT_EQ(r.code, 0) << r.err;
+  const auto j = r.json();
+  EXPECT_EQ(j["start"], "2026-11-28");
+  std::map<std::string, double> ready;
+  for (const auto& t : j["tasks"]) ready[t["key"]] = t["ready_hours"].get<double>();
+  ASSERT_GT(ready.size(), 4u);
+  for (const auto& t : j["tasks"]) {
+    EXPECT_GE(t["begin_hours"].get<double>(), 10.0);  // Saturday from ten
+    for (const auto& n : t["needs"])
+      EXPECT_GE(t["begin_hours"].get<double>(), ready.at(n["task"]) - 1e-3) << t["key"] << n["task"];
+  }
+  const std::string calendar = slurp(file("skiff.ics"));
+  EXPECT_TRUE(calendar.starts_with("BEGIN:VCALENDAR\r\n"));
+  EXPECT_NE(calendar.find("DTSTART:20261128T1"), std::string::npos);
+  expect_refusal(run("plan " + boat + " --start 2026-13-01"), "is no day");
+  expect_refusal(run("plan " + file("none.json")), "none.json");
+}

@@ -27,7 +27,7 @@ bool same_solids(const Assessment& a, const Assessment& b) {
 
 }  // namespace
 
-BuildPage::BuildPage(Session* session, Board* board, QWidget* parent) : Page(session, parent), board_(board) {
+BuildPage::BuildPage(Session* session, QWidget* parent) : Page(session, parent) {
   setObjectName("build_page");
   heading(tr("To be made"));
   words_ = note({});

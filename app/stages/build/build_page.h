@@ -9,8 +9,6 @@
 #include "build/print_estimate.h"
 #include "inspector/form.h"
 
-class QTimer;
-
 namespace plucky::app {
 
 /// Solids that were worked out, and for which boat.
@@ -20,13 +18,11 @@ struct MadeSolids {
   std::vector<PrintEstimate> prints;  ///< one a section
 };
 
-class Board;
-
 class BuildPage : public Page {
   Q_OBJECT
 
  public:
-  BuildPage(Session* session, Board* board, QWidget* parent = nullptr);
+  explicit BuildPage(Session* session, QWidget* parent = nullptr);
   void refresh() override;
   /// Writes what there is to make into a folder: "stl", "3mf" (sections), "dxf", "svg", "pdf" (panels). Tells when it
   /// cannot; gives how many files were written.
@@ -45,7 +41,6 @@ class BuildPage : public Page {
   void add_work();
   void add_wishes();
   void fill_work();
-  void play_way();
   void fill_sections();
   void fill_panels();
   void fill_sheets();
@@ -61,13 +56,11 @@ class BuildPage : public Page {
   [[nodiscard]] int chosen_cut() const;
   [[nodiscard]] QString size_words(double length, double width) const;
 
-  Board* board_;
-  QLabel *next_, *way_words_;
-  QPushButton *done_, *play_, *add_wish_, *drop_wish_, *write_calendar_;
+  QLabel* next_;
+  QPushButton *done_, *add_wish_, *drop_wish_, *write_calendar_;
   QLineEdit* start_;
   QComboBox *glue_, *wish_first_, *wish_then_;
   QTreeWidget* wishes_;
-  QTimer* playing_;
   QLabel *words_, *state_;
   QTreeWidget *sections_, *panels_, *sheets_;
   QPushButton *work_, *export_, *add_cut_, *drop_cut_, *add_sheet_, *drop_sheet_;

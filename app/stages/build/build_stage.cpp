@@ -10,9 +10,7 @@ namespace plucky::app {
 
 StageModule build_stage() {
   return {.stage = Stage::build,
-          .page = [](const StageHost& host, QWidget* parent) -> Page* {
-            return new BuildPage(host.session, host.board, parent);
-          },
+          .page = [](const StageHost& host, QWidget* parent) -> Page* { return new BuildPage(host.session, parent); },
           .overlays = Overlay::water | Overlay::fittings | Overlay::making,
           .layers = {{Overlay::making, &paint_making}},
           .shelf = {{"making", QT_TRANSLATE_NOOP("words", "Sections and pa&nels"), "X", &make_shelf_page<MakingTable>},

@@ -104,6 +104,8 @@ void paint_way(Canvas& c) {
   constexpr std::size_t ghosts = 5;
   p.setPen(QPen(l.brass, 1.0));
   for (std::size_t k = 0; k < ghosts; ++k) outline(it->way[k * (it->way.size() - 1) / ghosts]);
+  p.setPen(QPen(l.brass, 2.0));
+  outline(it->way.back());
   if (c.state.way < 1.0) {
     const double at = c.state.way * static_cast<double>(it->way.size() - 1);
     const auto i = std::min(static_cast<std::size_t>(at), it->way.size() - 2);

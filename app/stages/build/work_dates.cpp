@@ -49,11 +49,4 @@ std::vector<std::size_t> by_date(const WorkCalendar& calendar) {
   return out;
 }
 
-void tick_task(Session& session, const WorkTask& task, bool done) {
-  BuildDesign b = session.project().build;
-  std::erase_if(b.work.done, [&](const WorkDone& d) { return d.task == task.key; });
-  if (done) b.work.done.push_back({.task = task.key, .date = today()});
-  session.perform({done ? Text("Done: {0}", task.text) : Text("Not done: {0}", task.text), ChangeBuild{b}});
-}
-
 }  // namespace plucky::app

@@ -21,7 +21,4 @@ namespace plucky::app {
 /// Numbers of tasks in the order of their begin; those that are done first.
 [[nodiscard]] std::vector<std::size_t> by_date(const WorkCalendar& calendar);
 
-/// Ticks a task off today, or takes its tick back.
-void tick_task(Session& session, const WorkTask& task, bool done);
-
 }  // namespace plucky::app

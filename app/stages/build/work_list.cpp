@@ -1,5 +1,6 @@
 #include "stages/build/work_list.h"
 
+#include "session/tick_task.h"
 #include "stages/build/work_dates.h"
 #include "tables/items.h"
 
@@ -10,10 +11,10 @@ WorkList::WorkList(Session* session, QWidget* parent) : ShelfPage(session, tr("O
                      {tr("Step"), tr("Task"), tr("Begins"), tr("Holds, is ready"), tr("Hands"), tr("Can wait"),
                       tr("Comes after"), tr("Takes"), tr("Caution")});
   table_->setSortingEnabled(false);  // it is in the order in which it is done
-  table_->setColumnWidth(1, 380);
-  for (const int column : {1, 6, 7}) table_->horizontalHeader()->setSectionResizeMode(column, QHeaderView::Interactive);
-  table_->setColumnWidth(6, 220);
-  table_->setColumnWidth(7, 200);
+  for (const auto& [column, width] : {std::pair{1, 330}, {6, 220}, {7, 200}}) {
+    table_->horizontalHeader()->setSectionResizeMode(column, QHeaderView::Interactive);
+    table_->setColumnWidth(column, width);
+  }
   connect(table_, &QTableWidget::itemChanged, this, [this](QTableWidgetItem* item) {
     if (filling_ || item->column() != 0) return;
     const std::string key = keys_[static_cast<std::size_t>(item->row())];

@@ -1,18 +1,17 @@
-// The order of work on the page of the stage Build: what is next, hours, the builder's own wishes, a part's way in.
+// The order of work on the page of the stage Build: what is next, hours, the builder's own wishes.
 #include <QComboBox>
 #include <QDateTime>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QSignalBlocker>
-#include <QTimer>
 #include <QTreeWidget>
 #include <algorithm>
 
 #include "base/error.h"
-#include "board/board.h"
 #include "io/calendar_file.h"
 #include "io/file.h"
 #include "session/ask_where.h"
+#include "session/tick_task.h"
 #include "stages/build/build_page.h"
 #include "stages/build/work_dates.h"
 
@@ -41,22 +40,6 @@ void BuildPage::add_work() {
     const auto calendar = work_calendar(*session_, session_->now());
     const WorkTask* task = calendar ? next_task(session_->now().build.work, *calendar) : nullptr;
     if (task) tick_task(*session_, WorkTask(*task), true);
-  });
-  way_words_ = note({});
-  way_words_->setObjectName("way_words");
-  play_ = button(tr("Show its way in"), "work_play", true);
-  playing_ = new QTimer(this);
-  playing_->setInterval(33);
-  connect(play_, &QPushButton::clicked, this, &BuildPage::play_way);
-  connect(playing_, &QTimer::timeout, this, [this] {
-    const double share = board_->state().way + 0.012;
-    board_->show_way(std::min(1.0, share));
-    if (share >= 1.0) playing_->stop();
-  });
-  connect(session_, &Session::selection_changed, this, [this] {
-    playing_->stop();
-    board_->show_way(1.0);
-    fill_work();
   });
   start_ = text(tr("First day"), "work_start");
   start_->setPlaceholderText(tr("today"));
@@ -140,32 +123,6 @@ void BuildPage::fill_work() {
   }
   done_->setEnabled(next != nullptr);
   write_calendar_->setEnabled(calendar.has_value());
-  const Part* part = session_->selected_part();
-  const auto way = std::find_if(a.build.ways.begin(), a.build.ways.end(),
-                                [&](const PartWay& x) { return part && x.part == part->id; });
-  const bool shows = way != a.build.ways.end();
-  way_words_->setVisible(shows);
-  play_->setVisible(shows && !way->way.empty());
-  if (shows) {
-    const QString name = QString::fromStdString(part->name);
-    switch (way->door) {
-      case Door::hatch:
-        way_words_->setText(tr("%1 goes in and comes out through a hatch.").arg(name));
-        break;
-      case Door::deck:
-        way_words_->setText(tr("%1 goes in before the deck is glued, and stays.").arg(name));
-        break;
-      case Door::section:
-        way_words_->setText(tr("%1 goes in before its section is joined, and stays.").arg(name));
-        break;
-      case Door::none:
-        way_words_->setText(tr("%1 finds no way to its place.").arg(name));
-        break;
-      case Door::not_judged:
-        way_words_->setText(tr("%1 does not fit where it stands: its way in cannot be judged.").arg(name));
-        break;
-    }
-  }
   start_->setText(QString::fromStdString(w.start));
   for (std::size_t i = 0; i < std::size(glues); ++i)
     if (glues[i] == w.joints) glue_->setCurrentIndex(static_cast<int>(i));
@@ -188,11 +145,6 @@ void BuildPage::fill_work() {
   }
   wishes_->setVisible(!w.wishes.empty());
   drop_wish_->setVisible(!w.wishes.empty());
-}
-
-void BuildPage::play_way() {
-  board_->show_way(0.0);
-  playing_->start();
 }
 
 bool BuildPage::write_calendar(const QString& file) {

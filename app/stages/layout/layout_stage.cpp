@@ -11,6 +11,10 @@ namespace {
 
 Page* make_part_page(const StageHost& host, QWidget* parent) {
   auto* page = new PartPage(host.session, parent);
+  QObject::connect(page, &PartPage::way_wanted, page, [host] {
+    host.choose_stage(Stage::build);
+    host.board->play_way();
+  });
   QObject::connect(page, &PartPage::keep_wanted, page, [host](const Part& kept) {
     try {
       host.own_parts->keep(kept);

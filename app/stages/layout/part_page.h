@@ -17,6 +17,7 @@ class PartPage : public Page {
 
  signals:
   void keep_wanted(const plucky::Part& part);
+  void way_wanted();  ///< into the hull, to be shown on the board
 
  private:
   /// A number that components of a kind of their own have: of no drive, of no steering.
@@ -26,14 +27,16 @@ class PartPage : public Page {
     QuantityEdit* edit;
   };
   QuantityEdit* add_own(const ComponentKind& kind, const ComponentNumber& number);
+  void fill_way(const Part& part);
   void change(const QString& what, const std::function<void(Part&)>& how);
 
-  QLabel *title_, *state_, *fit_, *neighbour_, *hatch_, *rail_travel_, *caution_;
+  QLabel *title_, *state_, *fit_, *neighbour_, *hatch_, *way_, *rail_travel_, *caution_;
   QLineEdit* name_;
   QuantityEdit *x_, *y_, *z_, *length_, *width_, *height_, *mass_, *measured_;
   std::vector<OwnNumber> own_;
   QComboBox* rail_;
-  QCheckBox *wet_, *outside_;
+  QCheckBox *wet_, *outside_, *fitted_;
+  QPushButton* play_;
 };
 
 }  // namespace plucky::app

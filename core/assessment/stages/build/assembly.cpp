@@ -39,6 +39,7 @@ class Assembly {
   Assembly(const Assessment& a, const HullRoom& room) : a_(a), room_(room), bulkheads_(bulkheads_of(a)) {
     for (const Part& p : a.project.layout.parts)
       if (stands_inside(p)) inside_.push_back(&p);
+    finished_ = room.prepare({.bulkheads = bulkheads_});
   }
 
   [[nodiscard]] std::vector<PartWay> ways(const std::vector<PartWay>& known) const {
@@ -58,14 +59,13 @@ class Assembly {
  private:
   [[nodiscard]] PartWay way_alone(const Part& part) const {
     PartWay w{.part = part.id, .box = part.box()};
-    const HullState finished{.bulkheads = bulkheads_};
-    const WayIn by_hatch = room_.way_in(part.box(), finished);
+    const WayIn by_hatch = room_.way_through(part.box(), *finished_);
     if (by_hatch.open()) {
       w.door = Door::hatch;
       w.way = by_hatch.way;
       return w;
     }
-    HullState open = finished;
+    HullState open{.bulkheads = bulkheads_};
     if (has_own_deck(a_))
       open.deck_on = false;
     else if (!a_.build.cuts.empty())
@@ -102,6 +102,7 @@ class Assembly {
   const HullRoom& room_;
   std::vector<double> bulkheads_;
   std::vector<const Part*> inside_;
+  std::shared_ptr<const HullRoom::Free> finished_;
 };
 
 }  // namespace
