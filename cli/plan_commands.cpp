@@ -1,13 +1,17 @@
 #include "cli/plan_commands.h"
 
+#include <fmt/format.h>
+
 #include <chrono>
 
 #include "assessment/assessment.h"
+#include "assessment/stages/build/bill.h"
 #include "base/error.h"
 #include "cli/words.h"
 #include "io/calendar_file.h"
 #include "io/file.h"
 #include "io/project_file.h"
+#include "io/table.h"
 
 namespace plucky::cli {
 
@@ -81,12 +85,41 @@ Json plan_of_boat(const std::string& boat, const std::string& start, const std::
   return j;
 }
 
+Json bill_of_boat(const std::string& boat, const std::string& csv) {
+  const Assessment a = assess(load_project(boat));
+  Json j{{"name", a.project.name}, {"lines", Json::array()}};
+  TableRows rows{{"group", "count", "item", "size", "mass_g"}};
+  double mass = 0.0;
+  for (const BillLine& l : bill_of(a)) {
+    mass += l.mass.value_or(0.0);
+    j["lines"].push_back({{"group", bill_group_key(l.group)},
+                          {"count", l.count},
+                          {"item", l.item},
+                          {"size", l.size.empty() ? Json() : Json(l.size)},
+                          {"mass_kg", known(l.mass)}});
+    rows.push_back({bill_group_key(l.group), std::to_string(l.count), english(l.item), english(l.size),
+                    l.mass ? fmt::format("{:.1f}", 1e3 * *l.mass) : ""});
+  }
+  j["known_mass_kg"] = mass;
+  if (!csv.empty()) {
+    write_file_atomically(csv, write_table(rows, ','));
+    j["file"] = csv;
+  }
+  return j;
+}
+
 void PlanCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   CLI::App* plan = app.add_subcommand("plan", "The order of work, with dates");
   plan->add_option("boat", boat_, "boat file")->required();
   plan->add_option("--start", start_, "first day, like 2026-05-02; else the boat's own, or today");
   plan->add_option("--ics", ics_, "calendar file to write");
   plan->callback([&] { run = [this] { return plan_of_boat(boat_, start_, ics_); }; });
+
+  CLI::App* bill =
+      app.add_subcommand("bom", "Everything the boat takes: parts, pieces, lengths, screws, what is used up");
+  bill->add_option("boat", boat_, "boat file")->required();
+  bill->add_option("--csv", csv_, "table to write");
+  bill->callback([&] { run = [this] { return bill_of_boat(boat_, csv_); }; });
 }
 
 }  // namespace plucky::cli

@@ -110,7 +110,11 @@ TEST_F(Bench, AnEveningAtTheBench) {
           r->finding().severity >= Severity::watch)
         offered = r;
     }
-    ASSERT_NE(offered, nullptr) << "after " << mended;
+    std::string open;
+    for (const Finding& f : session.now().findings)
+      if (f.severity >= Severity::watch)
+        open += "\n" + session.said(f.text).toStdString() + (f.remedy ? " [an offer]" : "");
+    ASSERT_NE(offered, nullptr) << "after " << mended << open;
     const std::string rule = offered->finding().id;
     const Id subject = offered->finding().subject;
     QTest::mouseClick(offered->findChild<QPushButton*>("do_it"), Qt::LeftButton);

@@ -4,6 +4,7 @@
 #include "build/drawing.h"
 #include "command_line.h"
 #include "geometry/vec.h"
+#include "io/table.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -150,4 +151,21 @@ TEST_F(CliBuild, PlansTheWorkAndWritesACalendar) {
   EXPECT_NE(calendar.find("DTSTART:20261128T1"), std::string::npos);
   expect_refusal(run("plan " + boat + " --start 2026-13-01"), "is no day");
   expect_refusal(run("plan " + file("none.json")), "none.json");
+}
+
+TEST_F(CliBuild, TellsWhatABoatTakesAsATableToo) {
+  const std::string boat = file("launch.json");
+  ASSERT_EQ(run("new --family deep-v --set length=480mm -o " + boat).code, 0);
+  const Outcome r = run("bom " + boat + " --csv " + file("bom.csv"));
+  ASSERT_EQ(r.code, 0) << r.err;
+  const auto j = r.json();
+  double mass = 0.0;
+  for (const auto& l : j["lines"])
+    if (!l["mass_kg"].is_null()) mass += l["mass_kg"].get<double>();
+  EXPECT_NEAR(j["known_mass_kg"].get<double>(), mass, 1e-9);
+  const TableRows rows = read_table(slurp(file("bom.csv")));
+  EXPECT_EQ(rows.size(), j["lines"].size() + 1);
+  for (const auto& row : rows) EXPECT_EQ(row.size(), 5u);
+  EXPECT_EQ(rows[1][2], j["lines"][0]["item"].get<std::string>());
+  expect_refusal(run("bom " + boat + " --csv /nowhere/at/all.csv"), "/nowhere");
 }

@@ -98,6 +98,17 @@ TEST(Work, APartLargerThanItsHatchGoesInBeforeTheDeckAndABatterySoIsAStop) {
   EXPECT_NE(first_finding(assess(p), "build.order.glue.deck"), nullptr);
 }
 
+TEST(Work, AHullOfOnePieceWithoutAHatchIsToldOnce) {
+  Project p = hatched(BuildMethod::printed);
+  p.hull.hatches.clear();
+  p.build.printer.bed = {0.7, 0.7, 0.7};
+  const Assessment a = assess(p);
+  ASSERT_TRUE(a.build.cuts.empty());
+  EXPECT_EQ(std::count_if(a.findings.begin(), a.findings.end(), [](const Finding& f) { return f.id == "build.way"; }),
+            1);
+  EXPECT_EQ(finding(a, "build.way").severity, Severity::watch);
+}
+
 TEST(Work, AScrewBehindAGluedWallIsSeenAndScrewedFirst) {
   Project p = hatched(BuildMethod::ply);
   Part& moved = of_kind(p, PartKind::motor);

@@ -1,5 +1,6 @@
 #include "stages/build/build_stage.h"
 
+#include "stages/build/bill_table.h"
 #include "stages/build/build_page.h"
 #include "stages/build/flat_view.h"
 #include "stages/build/making_table.h"
@@ -16,7 +17,8 @@ StageModule build_stage() {
           .shelf = {{"making", QT_TRANSLATE_NOOP("words", "Sections and pa&nels"), "X", &make_shelf_page<MakingTable>},
                     {"flat", QT_TRANSLATE_NOOP("words", "Flat &patterns"), "N", &make_shelf_page<FlatView>},
                     {"work", QT_TRANSLATE_NOOP("words", "Order of wor&k"), "Q", &make_shelf_page<WorkList>},
-                    {"calendar", QT_TRANSLATE_NOOP("words", "Calen&dar of work"), "Z", &make_shelf_page<WorkStrip>}},
+                    {"calendar", QT_TRANSLATE_NOOP("words", "Calen&dar of work"), "Z", &make_shelf_page<WorkStrip>},
+                    {"bill", QT_TRANSLATE_NOOP("words", "What it &takes"), "S", &make_shelf_page<BillTable>}},
           .at_rest = true,
           .sheet = &draw_build_sheet};
 }

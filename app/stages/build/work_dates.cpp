@@ -1,6 +1,5 @@
 #include "stages/build/work_dates.h"
 
-#include <QLocale>
 #include <algorithm>
 #include <numeric>
 
@@ -36,7 +35,7 @@ QDateTime moment(const WorkCalendar& calendar, double seconds) {
 }
 
 QString moment_words(const QDateTime& at) {
-  return QLocale().toString(at, QStringLiteral("ddd d MMM HH:mm"));
+  return at.toString(QStringLiteral("yyyy-MM-dd HH:mm"));
 }
 
 std::vector<std::size_t> by_date(const WorkCalendar& calendar) {

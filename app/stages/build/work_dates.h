@@ -15,7 +15,7 @@ namespace plucky::app {
 
 /// Seconds of a calendar as a moment.
 [[nodiscard]] QDateTime moment(const WorkCalendar& calendar, double seconds);
-/// "Sat 28 Nov 10:00"
+/// "2026-11-28 10:00", as all days are written
 [[nodiscard]] QString moment_words(const QDateTime& at);
 
 /// Numbers of tasks in the order of their begin; those that are done first.

@@ -1,6 +1,5 @@
 #include "stages/build/work_strip.h"
 
-#include <QLocale>
 #include <QMouseEvent>
 #include <QScrollArea>
 #include <QVBoxLayout>
@@ -82,7 +81,7 @@ void WorkPicture::paintEvent(QPaintEvent*) {
     if (n % every != 0) continue;
     p.setPen(l.muted);
     p.drawText(QRectF(x_of(day) + 3, 0, 80, head_height), Qt::AlignVCenter | Qt::AlignLeft,
-               QLocale().toString(date, QStringLiteral("d MMM")));
+               date.toString(QStringLiteral("MM-dd")));
   }
   for (std::size_t row = 0; row < rows_.size(); ++row) {
     const WorkTask& task = plan.tasks[rows_[row]];

@@ -28,6 +28,13 @@ const std::string& part_name(const Assessment& a, Id part) {
 
 void ways(const Assessment& a, std::vector<Finding>& out) {
   const Text source = "the way of its box through the hull's room, tilted as needed";
+  if (a.project.hull.hatches.empty() && !has_own_deck(a) && a.build.cuts.empty()) {
+    // One word about the missing hatch instead of one for each part.
+    if (!a.build.ways.empty())
+      out.push_back(about("build.way", Severity::watch,
+                          "Nothing finds a way in: the hull is made in one piece and has no hatch.", source));
+    return;
+  }
   bool all = !a.build.ways.empty();
   for (const PartWay& w : a.build.ways) {
     const Part* part = a.project.layout.find(w.part);

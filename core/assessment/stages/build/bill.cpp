@@ -1,0 +1,227 @@
+#include "assessment/stages/build/bill.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+#include "base/key_table.h"
+#include "layout/kind.h"
+
+namespace plucky {
+
+namespace {
+
+constexpr std::array bill_groups{
+    KeyRow<BillGroup>{BillGroup::bought, "bought", "To buy"},
+    KeyRow<BillGroup>{BillGroup::made, "made", "To make"},
+    KeyRow<BillGroup>{BillGroup::cut, "cut", "To cut"},
+    KeyRow<BillGroup>{BillGroup::fasteners, "fasteners", "Screws and the like"},
+    KeyRow<BillGroup>{BillGroup::used_up, "used_up", "Tools, and what is used up"},
+};
+
+class Bill {
+ public:
+  explicit Bill(const Assessment& a) : a_(a) {}
+
+  std::vector<BillLine> take() {
+    components();
+    hull();
+    lengths();
+    leads();
+    fasteners();
+    used_up();
+    std::stable_sort(lines_.begin(), lines_.end(),
+                     [](const BillLine& l, const BillLine& r) { return l.group < r.group; });
+    return std::move(lines_);
+  }
+
+ private:
+  BillLine& add(BillGroup group, const Text& item, const Text& size = {}, std::size_t count = 1,
+                std::optional<double> mass = {}, Id subject = 0) {
+    lines_.push_back({group, item, size, count, mass, subject});
+    return lines_.back();
+  }
+
+  static Text box(const Vec3& size) {
+    return {"{0} by {1} by {2}", length_quantity(size.x()), length_quantity(size.y()), length_quantity(size.z())};
+  }
+
+  void components() {
+    const auto list = [&](const Part& p, bool weighs) {
+      add(p.kind == PartKind::foam ? BillGroup::made : BillGroup::bought, Text(p.name), box(p.size), 1,
+          weighs ? std::optional<double>(p.effective_mass()) : std::nullopt, p.id);
+    };
+    for (const Part& p : a_.project.layout.parts) list(p, true);
+    // What lies in another component is weighed with it.
+    for (const Part& p : a_.project.layout.unplaced) list(p, false);
+  }
+
+  void hull() {
+    const Skin& skin = a_.project.hull.skin;
+    for (std::size_t i = 0; i < a_.build.sections.size(); ++i)
+      add(BillGroup::made, {"Section {0} of the hull", i + 1}, box(a_.build.sections[i].size), 1,
+          a_.build.sections[i].material * skin.density);
+    for (const Panel& p : a_.build.panels) {
+      const double thickness = p.role == PanelRole::deck ? skin.deck_thickness : skin.shell_thickness;
+      add(BillGroup::made, {"Panel {0}: {1}", static_cast<std::size_t>(p.number), panel_role_name(p.role)},
+          {"{0} by {1}, {2} thick", length_quantity(p.size().x()), length_quantity(p.size().y()),
+           length_quantity(thickness)},
+          static_cast<std::size_t>(p.count), p.count * p.area * thickness * skin.density);
+    }
+    for (const Bulkhead& b : a_.project.hull.bulkheads) {
+      const Section& s = a_.hull->model.section_near(b.x);
+      const Section::Extent e = s.extent();
+      if (e.empty()) continue;
+      add(BillGroup::made, Text(b.name),
+          {"{0} by {1}, {2} thick", length_quantity(e.high.x() - e.low.x()), length_quantity(e.high.y() - e.low.y()),
+           length_quantity(skin.frame_thickness)},
+          1, s.area_below(1e3) * skin.frame_thickness * skin.density, b.id);
+    }
+    for (const Hatch& h : a_.project.hull.hatches)
+      add(BillGroup::made, {"Lid of {0}", h.name},
+          {"{0} by {1}, and its rim", length_quantity(h.length), length_quantity(h.width)}, 1, {}, h.id);
+  }
+
+  void lengths() {
+    for (const Part& p : a_.project.layout.parts) {
+      const auto at = shaft_place(a_, p);
+      const auto* shaft = std::get_if<Shaft>(&p.data);
+      if (!at || !shaft) continue;
+      // From the disc's hub to the coupler's end; the tube ends short of the dog, and before the coupler.
+      const double line = (at->fore - at->disc).norm();
+      add(BillGroup::cut, {"Shaft of {0}", p.name},
+          {"{0} of {1} round, saw's width in it; a flat at both ends at the same angle, thread for the propeller; cut "
+           "once the tube is in",
+           length_quantity(line + saw_allowance), length_quantity(shaft->diameter)},
+          1, {}, p.id);
+      const double short_of = shaft->dog_gap + 2.0 * shaft->diameter;
+      add(BillGroup::cut, {"Tube of {0}", p.name},
+          {"{0}, saw's width in it; sand the ends, it stays long until the strut is set",
+           length_quantity(std::max(0.0, line - short_of) + saw_allowance)},
+          1, {}, p.id);
+    }
+    constexpr double ends = 0.020;  // pushed on at both ends
+    for (const HosePath& path : a_.hoses) {
+      const Hose* hose = a_.project.cooling.find_hose(path.hose);
+      if (!hose) continue;
+      add(BillGroup::cut, hose_name(hose->material),
+          {"{0}, {1} inside, {2} outside; ends and saw's width in it",
+           length_quantity(path.length + ends + saw_allowance), length_quantity(hose->bore),
+           length_quantity(hose->bore + 2.0 * hose->wall)},
+          1, hose_mass(*hose, path.length + ends), path.hose);
+    }
+    if (const double rod = a_.steering.linkage.rod_length; rod > 0.0 && !a_.fitted_steering.pull_pull)
+      add(BillGroup::cut, "Steering rod",
+          {"{0} from end to end, and 15 mm to bend at each; {1} round", length_quantity(rod),
+           length_quantity(a_.fitted_steering.linkage.rod_diameter)});
+    for (const SealOpening& o : a_.seal.openings) {
+      if (o.kind != OpeningKind::hatch_edge || o.method == SealMethod::nothing) continue;
+      add(BillGroup::cut, {"{0} for {1}", method_name(o.method), o.name}, {"{0} all round", length_quantity(o.width)},
+          1, {}, o.subject);
+    }
+  }
+
+  void leads() {
+    constexpr double slack = 0.040, per_square = 10e6;  // m to plug and unplug; A/m2
+    for (const DriveUnit& d : a_.project.drives) {
+      const Part *battery = nullptr, *esc = nullptr, *motor = nullptr;
+      for (const Id id : d.components)
+        if (const Part* p = a_.project.layout.find(id)) {
+          if (p->kind == PartKind::battery) battery = p;
+          if (p->kind == PartKind::esc) esc = p;
+          if (p->kind == PartKind::motor) motor = p;
+        }
+      const Esc* data = esc ? std::get_if<Esc>(&esc->data) : nullptr;
+      if (!data) continue;
+      const auto lead = [&](const Part* to, const char* words, std::size_t count) {
+        if (!to) return;
+        const Vec3 apart = (to->place - esc->place).cwiseAbs() - 0.5 * (to->size + esc->size);
+        const double length = apart.cwiseMax(0.0).sum() + slack;
+        add(BillGroup::cut, {words, esc->name},
+            {"{0} each; copper {1} thick for {2}", length_quantity(length),
+             length_quantity(std::sqrt(4.0 * data->current_limit / per_square / pi)),
+             Quantity{data->current_limit, Dimension::current}},
+            count, {}, esc->id);
+      };
+      lead(battery, "Battery leads of {0}, short: long ones harm it", 2);
+      lead(motor, "Motor leads of {0}", 3);
+    }
+  }
+
+  void fasteners() {
+    for (const Part& p : a_.project.layout.parts) {
+      if (p.kind == PartKind::motor)
+        add(BillGroup::fasteners, {"Screws of {0}", p.name}, "M3, mount's thickness and 5 mm; thread lock", 4, {},
+            p.id);
+      if (p.kind == PartKind::servo) add(BillGroup::fasteners, {"Screws of {0}", p.name}, "with grommets", 4, {}, p.id);
+    }
+    for (const SealOpening& o : a_.seal.openings) {
+      if (o.kind == OpeningKind::skin_screws && o.count > 0)
+        add(BillGroup::fasteners, o.name, {"{0} round, {1}", length_quantity(o.width), method_name(o.method)}, o.count,
+            {}, o.subject);
+      if (o.kind == OpeningKind::hatch_edge && o.method == SealMethod::flat_gasket && o.numbers.screw_spacing > 0.0)
+        add(BillGroup::fasteners, {"Screws and inserts of {0}", o.name},
+            {"M3, {0} apart", length_quantity(o.numbers.screw_spacing)},
+            static_cast<std::size_t>(std::ceil(o.width / o.numbers.screw_spacing)), {}, o.subject);
+    }
+  }
+
+  /// What tasks take, each thing once, with how many of them do.
+  void used_up() {
+    std::vector<std::pair<Text, std::size_t>> things;
+    for (const WorkTask& t : a_.build.work.tasks)
+      for (const Text& x : t.takes) {
+        // An amount is told with what it is made of, and so are cloth and its resin.
+        if (!x.values.empty() || x == Text("glass cloth") || x == Text(product_entry(Product::laminating_epoxy).name))
+          continue;
+        const auto it = std::find_if(things.begin(), things.end(), [&](const auto& k) { return k.first == x; });
+        if (it == things.end())
+          things.emplace_back(x, 1);
+        else
+          ++it->second;
+      }
+    for (const auto& [thing, tasks] : things)
+      add(BillGroup::used_up, thing, counted("for one task", "for {0} tasks", tasks));
+    double walls = 0.0;
+    for (const SectionPlan& s : a_.build.sections) walls += s.material;
+    if (walls > 0.0) {
+      // A filament of 1.75 mm; a tenth more for rims, skirts and what goes wrong.
+      const double plastic = 1.1 * walls, length = plastic / (0.25 * pi * 0.00175 * 0.00175);
+      add(BillGroup::used_up, {"Filament: {0}", a_.project.hull.skin.material},
+          {"{0} of 1.75 mm, a tenth of it for rims and waste", length_quantity(length)}, 1,
+          plastic * a_.project.hull.skin.density);
+    }
+    double sheet = 0.0;
+    for (const Panel& p : a_.build.panels) sheet += p.count * p.area;
+    if (sheet > 0.0) {
+      add(BillGroup::used_up, "Sheet", {"{0} without waste", Quantity{sheet, Dimension::area}});
+      if (a_.project.brief.method == BuildMethod::foam_board) {
+        // 15 % overlap; cloth takes its own weight of resin, the second coat half of it.
+        constexpr double cloth = 0.080;  // kg/m2
+        const double area = 1.15 * sheet;
+        add(BillGroup::used_up, "Glass cloth",
+            {"{0} of 80 g a square metre, overlaps in it", Quantity{area, Dimension::area}}, 1, cloth * area);
+        add(BillGroup::used_up, "Laminating resin", "mixed in batches that fit its pot life; both coats", 1,
+            1.5 * cloth * area);
+      }
+    }
+  }
+
+  const Assessment& a_;
+  std::vector<BillLine> lines_;
+};
+
+}  // namespace
+
+const char* bill_group_key(BillGroup group) {
+  return row_of(bill_groups, group).key;
+}
+const char* bill_group_name(BillGroup group) {
+  return row_of(bill_groups, group).name;
+}
+
+std::vector<BillLine> bill_of(const Assessment& a) {
+  return Bill(a).take();
+}
+
+}  // namespace plucky
