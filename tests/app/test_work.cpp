@@ -70,7 +70,7 @@ TEST_F(WorkBench, ABatteryLargerThanItsHatchIsSeenToGoInBeforeTheDeckAndToStay) 
   const Finding* f = told("build.way");
   ASSERT_NE(f, nullptr);
   EXPECT_EQ(f->subject, battery);
-  EXPECT_EQ(f->severity, Severity::stop);
+  EXPECT_EQ(f->severity, Severity::watch);
   EXPECT_TRUE(find<QLabel>("part_way")->text().contains("before the deck"));
   const std::string key = "fit." + std::to_string(battery);
   ASSERT_GE(row_of(key), 0);

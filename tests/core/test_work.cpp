@@ -77,7 +77,7 @@ TEST(Work, PrintTimeIsPlasticOverFlow) {
   EXPECT_NEAR(t.machine, 1.2 * a.build.sections[0].material / rate, 1e-6 * t.machine);
 }
 
-TEST(Work, APartLargerThanItsHatchGoesInBeforeTheDeckAndABatterySoIsAStop) {
+TEST(Work, APartLargerThanItsHatchGoesInBeforeTheDeckAndABatteryIsWatched) {
   Project p = hatched(BuildMethod::ply);
   EXPECT_EQ(finding(assess(p), "build.way").severity, Severity::fine);
   p.hull.hatches[0].length = 0.06;
@@ -92,7 +92,7 @@ TEST(Work, APartLargerThanItsHatchGoesInBeforeTheDeckAndABatterySoIsAStop) {
   const auto told = std::find_if(a.findings.begin(), a.findings.end(),
                                  [&](const Finding& f) { return f.id == "build.way" && f.subject == battery; });
   ASSERT_NE(told, a.findings.end());
-  EXPECT_EQ(told->severity, Severity::stop);
+  EXPECT_EQ(told->severity, Severity::watch);
   // The deck ticked off with the battery still on the bench.
   p.build.work.done = {{p.take_id(), "glue.deck", "2026-05-02", 0.0}};
   EXPECT_NE(first_finding(assess(p), "build.order.glue.deck"), nullptr);

@@ -46,8 +46,9 @@ void ways(const Assessment& a, std::vector<Finding>& out) {
         break;
       case Door::deck:
       case Door::section:
+        // That it never comes out to charge is a stop of the stage Layout already.
         out.push_back(
-            about("build.way", often ? Severity::stop : Severity::note,
+            about("build.way", often ? Severity::watch : Severity::note,
                   {w.door == Door::deck ? "{0} finds no way in after the deck is glued: it stays in for good."
                                         : "{0} finds no way in after its section is joined: it stays in for good.",
                    part->name},
