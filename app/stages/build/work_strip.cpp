@@ -71,10 +71,13 @@ void WorkPicture::paintEvent(QPaintEvent*) {
   const double day_width = x_of(from_ + day_length) - x_of(from_);
   const int every = std::max(1, static_cast<int>(std::ceil(46.0 / day_width)));
   p.setFont(ui_font(8.2));
-  for (double day = from_; day < to_ - 1.0; day += day_length)
-    if (moment(*calendar_, day).date().dayOfWeek() >= 6) p.fillRect(QRectF(x_of(day), 0, day_width, height()), l.panel);
-  int n = 0;
-  for (double day = from_; day < to_ - 1.0; day += day_length, ++n) {
+  const int days = static_cast<int>(std::lround((to_ - from_) / day_length));
+  const auto begin_of = [&](int n) { return from_ + day_length * n; };
+  for (int n = 0; n < days; ++n)
+    if (moment(*calendar_, begin_of(n)).date().dayOfWeek() >= 6)
+      p.fillRect(QRectF(x_of(begin_of(n)), 0, day_width, height()), l.panel);
+  for (int n = 0; n < days; ++n) {
+    const double day = begin_of(n);
     const QDate date = moment(*calendar_, day).date();
     p.setPen(QPen(l.line, 1.0));
     p.drawLine(QPointF(x_of(day), n % every == 0 ? 4 : head_height), QPointF(x_of(day), height()));

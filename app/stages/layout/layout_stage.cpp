@@ -1,6 +1,7 @@
 #include "stages/layout/layout_stage.h"
 
 #include "base/error.h"
+#include "board/board.h"
 #include "stages/layout/layout_page.h"
 #include "stages/layout/mass_tables.h"
 #include "stages/layout/part_page.h"
