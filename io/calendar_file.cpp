@@ -2,8 +2,6 @@
 
 #include <fmt/format.h>
 
-#include <cmath>
-
 namespace plucky {
 
 namespace {
@@ -39,8 +37,8 @@ void line(std::string& out, const std::string& text) {
 
 class Writer {
  public:
-  Writer(const std::string& boat, const std::string& stamp, long first_day)
-      : boat_(boat), stamp_(stamp), first_day_(first_day) {
+  Writer(const std::string& boat, const std::string& stamp, const WorkCalendar& calendar)
+      : boat_(boat), stamp_(stamp), calendar_(calendar) {
     line(out_, "BEGIN:VCALENDAR");
     line(out_, "VERSION:2.0");
     line(out_, "PRODID:-//Plucky Hull//Order of work//EN");
@@ -73,22 +71,21 @@ class Writer {
 
  private:
   [[nodiscard]] std::string time(double s) const {
-    const auto whole = static_cast<long>(std::lround(s / 60.0));  // minutes
-    const long day = whole >= 0 ? whole / 1440 : (whole - 1439) / 1440, rest = whole - day * 1440;
-    std::string date = iso_day(first_day_ + day);
+    const WallTime at = wall_time(calendar_, s);
+    std::string date = iso_day(at.day);
     std::erase(date, '-');
-    return fmt::format("{}T{:02}{:02}00", date, rest / 60, rest % 60);
+    return fmt::format("{}T{:02}{:02}00", date, at.minute / 60, at.minute % 60);
   }
 
   std::string boat_, stamp_, out_;
-  long first_day_;
+  const WorkCalendar& calendar_;
 };
 
 }  // namespace
 
 std::string write_icalendar(const WorkPlan& plan, const WorkCalendar& calendar, const std::string& boat,
                             const std::string& stamp, const std::function<std::string(const Text&)>& say) {
-  Writer w(boat, stamp, day_number(calendar.first_day).value_or(0));
+  Writer w(boat, stamp, calendar);
   for (std::size_t i = 0; i < plan.tasks.size() && i < calendar.dates.size(); ++i) {
     const WorkTask& task = plan.tasks[i];
     const TaskDates& dates = calendar.dates[i];

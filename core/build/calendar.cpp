@@ -187,6 +187,13 @@ std::string iso_day(long day) {
   return text;
 }
 
+WallTime wall_time(const WorkCalendar& calendar, double seconds) {
+  constexpr long minutes_a_day = 1440;
+  const long minutes = std::lround(seconds / 60.0);
+  const long day = (minutes >= 0 ? minutes : minutes - (minutes_a_day - 1)) / minutes_a_day;
+  return {day_number(calendar.first_day).value_or(0) + day, static_cast<int>(minutes - day * minutes_a_day)};
+}
+
 WorkCalendar calendar_of(const WorkPlan& plan, const WorkDesign& design, const std::string& first_day) {
   const auto first = day_number(first_day);
   if (!first) throw InvalidInput("start", Text("\"{0}\" is no day like 2026-05-02", first_day));

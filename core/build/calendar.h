@@ -70,6 +70,13 @@ struct WorkCalendar {
 /// Throws InvalidInput for a first day that is no ISO day, and for a week without hours.
 [[nodiscard]] WorkCalendar calendar_of(const WorkPlan& plan, const WorkDesign& design, const std::string& first_day);
 
+/// A time of a calendar on the clock on the wall, to the minute: a change of the clocks moves no evening.
+struct WallTime {
+  long day = 0;    ///< as day_number() counts
+  int minute = 0;  ///< of that day
+};
+[[nodiscard]] WallTime wall_time(const WorkCalendar& calendar, double seconds);
+
 /// Days from 1970-01-01 of an ISO day; nothing where it is none. And back.
 [[nodiscard]] std::optional<long> day_number(const std::string& iso);
 [[nodiscard]] std::string iso_day(long day);

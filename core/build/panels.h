@@ -50,6 +50,10 @@ struct Panel {
 
   /// m, length and width of the outline as it lies.
   [[nodiscard]] Vec2 size() const;
+  /// m, of the sheet it is cut from.
+  [[nodiscard]] double thickness(const Skin& skin) const {
+    return role == PanelRole::deck ? skin.deck_thickness : skin.shell_thickness;
+  }
 };
 
 struct PanelWishes {

@@ -1,12 +1,13 @@
 // What of the making is known at once for the boat as it is drawn. Plain data.
 #pragma once
 
+#include <optional>
 #include <vector>
 
 #include "base/text.h"
+#include "build/insertion.h"
 #include "build/panels.h"
 #include "build/printed_hull.h"
-#include "build/way_in.h"
 #include "build/work_plan.h"
 
 namespace plucky {
@@ -19,15 +20,17 @@ struct SectionPlan {
   double material = 0.0;  ///< m3, walls only
 };
 
-/// The last door through which a part still finds its way to its place.
+/// The last door through which there is a path for a part to its place.
 enum class Door {
   hatch,      ///< of the finished boat
   deck,       ///< before the deck is glued
   section,    ///< before its section of the hull is joined to the next
-  none,       ///< no way in at all
+  none,       ///< no path at all
   not_judged  ///< it does not even fit where it belongs
 };
 [[nodiscard]] const char* door_key(Door door);
+/// What it means for a part, for people.
+[[nodiscard]] const char* door_name(Door door);
 
 struct PartWay {
   Id part = 0;
@@ -60,6 +63,11 @@ struct BuildReport {
   std::vector<ScrewLine> screws;
   WorkPlan work;  ///< the order of work; in a drag as before, or none
   Text no_work;   ///< why there is none
+
+  /// How a part comes to its place; null for parts that are not put in from inside.
+  [[nodiscard]] const PartWay* way_of(Id part) const;
+  /// Which of the sections holds a station.
+  [[nodiscard]] std::optional<std::size_t> section_at(double x) const;
 };
 
 }  // namespace plucky

@@ -20,6 +20,11 @@ enum class WorkKind { print, cut, prepare, glue, coat, fit, solder, test };
 [[nodiscard]] const char* work_kind_key(WorkKind kind);
 [[nodiscard]] const char* work_kind_name(WorkKind kind);
 
+/// Key of the task that puts a part into the boat.
+[[nodiscard]] inline std::string fit_task(Id part) {
+  return "fit." + std::to_string(part);
+}
+
 /// What must be done before.
 struct WorkNeed {
   std::string task;

@@ -131,6 +131,10 @@ std::vector<Span> Section::spans(int axis, double at) const {
   return apart;
 }
 
+double Section::area() const {
+  return loops.empty() ? 0.0 : area_below(1e3);
+}
+
 double Section::area_below(double z) const {
   // Integral of (z - zeta) d(eta) over the outline below z; the closing line at height z adds nothing.
   double area = 0.0;

@@ -34,6 +34,8 @@ struct Section {
 
   /// Is (y, z) inside the solid at this station? Even-odd rule over all loops.
   [[nodiscard]] bool contains(const Vec2& p) const;
+  /// Enclosed area, m2.
+  [[nodiscard]] double area() const;
   /// Enclosed area below height z, m2.
   [[nodiscard]] double area_below(double z) const;
   /// Where the loops cross the line on which coordinate `axis` (0: y, 1: z) has the value `at`: the other coordinate

@@ -42,7 +42,7 @@ void add_bulkheads(MassBudget& budget, const HullModel& hull, const HullDesign& 
   Vec3 moment = Vec3::Zero();
   for (const Bulkhead& b : design.bulkheads) {
     const Section& s = hull.section_near(b.x);
-    const double area = s.area_below(1e3);
+    const double area = s.area();
     const double low = s.extent().low.y(), high = s.extent().high.y();
     if (area <= 0.0) continue;
     // Height of the section's middle from its area curve: integral of area below z over z gives the first moment.

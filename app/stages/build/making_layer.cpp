@@ -77,13 +77,12 @@ void paint_panels(Canvas& c) {
                    {{44, 0}, {-44, 0}, {0, 22}, {0, -22}, {56, 16}, {56, -16}});
 }
 
-/// The selected part's way into the hull: its middle's path, its outline at a few places, and where it is now.
+/// The selected part's insertion path: its middle's path, its outline at a few places, and where it is now.
 void paint_way(Canvas& c) {
   const Part* part = c.project().layout.find(c.session.selection());
   if (!part) return;
-  const auto& ways = c.a().build.ways;
-  const auto it = std::find_if(ways.begin(), ways.end(), [&](const PartWay& w) { return w.part == part->id; });
-  if (it == ways.end() || it->way.size() < 2) return;
+  const PartWay* it = c.a().build.way_of(part->id);
+  if (!it || it->way.size() < 2) return;
   QPainter& p = c.painter;
   const Look& l = look();
   const Vec3 half = 0.5 * part->size;

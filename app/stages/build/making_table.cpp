@@ -54,8 +54,7 @@ void MakingTable::fill_panels() {
   double area = 0.0;
   for (int row = 0; row < table_->rowCount(); ++row) {
     const Panel& p = r.panels[static_cast<std::size_t>(row)];
-    const double thickness =
-        p.role == PanelRole::deck ? a.project.hull.skin.deck_thickness : a.project.hull.skin.shell_thickness;
+    const double thickness = p.thickness(a.project.hull.skin);
     area += p.count * p.area;
     table_->setItem(row, 0, text_item(QString("%1 %2").arg(p.number).arg(term(panel_role_name(p.role)))));
     table_->setItem(row, 1, new NumberItem(p.count, QString::number(p.count)));

@@ -26,12 +26,9 @@ std::optional<WorkCalendar> work_calendar(const Session& session, const Assessme
 }
 
 QDateTime moment(const WorkCalendar& calendar, double seconds) {
-  // In minutes of the clock on the wall: a day of the change of time must not move the evenings.
-  const auto minutes = static_cast<qint64>(std::llround(seconds / 60.0));
-  const qint64 day = minutes >= 0 ? minutes / 1440 : (minutes - 1439) / 1440;
-  const QDate date = QDate::fromString(QString::fromStdString(calendar.first_day), Qt::ISODate).addDays(day);
-  const qint64 rest = minutes - 1440 * day;
-  return {date, QTime(static_cast<int>(rest / 60), static_cast<int>(rest % 60))};
+  const WallTime at = wall_time(calendar, seconds);
+  return {QDate::fromString(QString::fromStdString(iso_day(at.day)), Qt::ISODate),
+          QTime(at.minute / 60, at.minute % 60)};
 }
 
 QString moment_words(const QDateTime& at) {

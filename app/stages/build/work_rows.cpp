@@ -39,7 +39,7 @@ void BuildPage::add_work() {
   connect(done_, &QPushButton::clicked, this, [this] {
     const auto calendar = work_calendar(*session_, session_->now());
     const WorkTask* task = calendar ? next_task(session_->now().build.work, *calendar) : nullptr;
-    if (task) tick_task(*session_, WorkTask(*task), true);
+    if (task) tick_task(*session_, *task, true);
   });
   start_ = text(tr("First day"), "work_start");
   start_->setPlaceholderText(tr("today"));

@@ -1,7 +1,6 @@
 #include "stages/layout/part_page.h"
 
 #include <QPushButton>
-#include <algorithm>
 
 #include "layout/component.h"
 #include "session/tick_task.h"
@@ -32,15 +31,15 @@ PartPage::PartPage(Session* session, QWidget* parent) : Page(session, parent) {
   fit_ = fact(tr("In the skin"));
   neighbour_ = fact(tr("To others"));
   hatch_ = fact(tr("Through hatch"));
-  way_ = fact(tr("Way in"));
+  way_ = fact(tr("Insertion path"));
   way_->setObjectName("part_way");
-  play_ = button(tr("Show its way in"), "part_play", true);
+  play_ = button(tr("Show the insertion"), "part_play", true);
   connect(play_, &QPushButton::clicked, this, &PartPage::way_wanted);
   fitted_ = check(tr("Fitted into the boat"), "part_fitted");
   connect(fitted_, &QCheckBox::clicked, this, [this](bool on) {
     const Part* part = session_->selected_part();
-    const WorkTask* task = part ? session_->now().build.work.find("fit." + std::to_string(part->id)) : nullptr;
-    if (task) tick_task(*session_, WorkTask(*task), on);
+    const WorkTask* task = part ? session_->now().build.work.find(fit_task(part->id)) : nullptr;
+    if (task) tick_task(*session_, *task, on);
   });
   wet_ = check(tr("May get wet"), "part_wet");
   outside_ = check(tr("Stands outside the skin"), "part_outside");
@@ -119,32 +118,13 @@ void PartPage::change(const QString& what, const std::function<void(Part&)>& how
 
 void PartPage::fill_way(const Part& part) {
   const BuildReport& build = session_->now().build;
-  const auto it =
-      std::find_if(build.ways.begin(), build.ways.end(), [&](const PartWay& w) { return w.part == part.id; });
-  const bool inside = it != build.ways.end();
-  set_row_visible(way_, inside);
-  play_->setVisible(inside && !it->way.empty());
-  if (inside) {
-    switch (it->door) {
-      case Door::hatch:
-        way_->setText(!it->before.empty() || it->crowded ? tr("through a hatch, while others are out")
-                                                         : tr("through a hatch"));
-        break;
-      case Door::deck:
-        way_->setText(tr("before the deck is glued, and stays"));
-        break;
-      case Door::section:
-        way_->setText(tr("before its section is joined, and stays"));
-        break;
-      case Door::none:
-        way_->setText(tr("there is none"));
-        break;
-      case Door::not_judged:
-        way_->setText(tr("not known: it does not fit where it stands"));
-        break;
-    }
-  }
-  const std::string key = "fit." + std::to_string(part.id);
+  const PartWay* way = build.way_of(part.id);
+  set_row_visible(way_, way != nullptr);
+  play_->setVisible(way && !way->way.empty());
+  if (way)
+    way_->setText(!way->before.empty() || way->crowded ? tr("through a hatch, while others are out")
+                                                       : term(door_name(way->door)));
+  const std::string key = fit_task(part.id);
   const WorkDone* done = session_->project().build.work.find_done(key);
   fitted_->setVisible(build.work.find(key) != nullptr);
   fitted_->setChecked(done != nullptr);

@@ -3,18 +3,11 @@
 #include <algorithm>
 #include <cmath>
 
-#include "base/key_table.h"
 #include "layout/kind.h"
 
 namespace plucky {
 
 namespace {
-
-constexpr std::array doors{
-    KeyRow<Door>{Door::hatch, "hatch", ""},           KeyRow<Door>{Door::deck, "deck", ""},
-    KeyRow<Door>{Door::section, "section", ""},       KeyRow<Door>{Door::none, "none", ""},
-    KeyRow<Door>{Door::not_judged, "not_judged", ""},
-};
 
 std::vector<double> bulkheads_of(const Assessment& a) {
   std::vector<double> out;
@@ -43,11 +36,13 @@ class Assembly {
   }
 
   [[nodiscard]] std::vector<PartWay> ways(const std::vector<PartWay>& known) const {
+    const auto stands = [](const PartWay& w, const Part* p) {
+      return w.part == p->id && w.box.low == p->box().low && w.box.high == p->box().high;
+    };
+    if (!known.empty() && std::equal(known.begin(), known.end(), inside_.begin(), inside_.end(), stands)) return known;
     std::vector<PartWay> out;
     for (const Part* p : inside_) {
-      const auto same = std::find_if(known.begin(), known.end(), [&](const PartWay& w) {
-        return w.part == p->id && w.box.low == p->box().low && w.box.high == p->box().high;
-      });
+      const auto same = std::find_if(known.begin(), known.end(), [&](const PartWay& w) { return stands(w, p); });
       out.push_back(same == known.end() ? way_alone(*p) : *same);
       out.back().before.clear();
       out.back().crowded = false;
@@ -59,7 +54,7 @@ class Assembly {
  private:
   [[nodiscard]] PartWay way_alone(const Part& part) const {
     PartWay w{.part = part.id, .box = part.box()};
-    const WayIn by_hatch = room_.way_through(part.box(), *finished_);
+    const Insertion by_hatch = room_.insertion_through(part.box(), *finished_);
     if (by_hatch.open()) {
       w.door = Door::hatch;
       w.way = by_hatch.way;
@@ -70,7 +65,7 @@ class Assembly {
       open.deck_on = false;
     else if (!a_.build.cuts.empty())
       open = section_round(a_, part.box());
-    const WayIn before = room_.way_in(part.box(), open);
+    const Insertion before = room_.insertion(part.box(), open);
     if (before.open()) {
       w.door = open.deck_on ? Door::section : Door::deck;
       w.way = before.way;
@@ -86,13 +81,13 @@ class Assembly {
     for (const Part* p : inside_)
       if (p != &part) state.standing.push_back(p->box());
     if (room_.passes(w.way, part.size, state.standing)) return;
-    const WayIn all = room_.way_in(part.box(), state);
+    const Insertion all = room_.insertion(part.box(), state);
     if (all.open() || !all.judged) return;  // whoever shares its place has a finding of the stage Layout
     for (const Part* p : inside_) {
       if (p == &part) continue;
       state.standing = {p->box()};
       if (room_.passes(w.way, part.size, state.standing)) continue;
-      const WayIn alone = room_.way_in(part.box(), state);
+      const Insertion alone = room_.insertion(part.box(), state);
       if (alone.judged && !alone.open()) w.before.push_back(p->id);
     }
     w.crowded = w.before.empty();
@@ -106,10 +101,6 @@ class Assembly {
 };
 
 }  // namespace
-
-const char* door_key(Door door) {
-  return row_of(doors, door).key;
-}
 
 bool stands_inside(const Part& part) {
   const ComponentKind& kind = traits_of(part.kind);
@@ -138,18 +129,18 @@ std::vector<ScrewLine> screws_of(const Assessment& a, const HullRoom& room) {
     const auto end = [&](double tilt) {
       return Vec3(s.head + (key + hand) * Vec3(-std::cos(tilt), 0.0, std::sin(tilt)));
     };
-    // From the key's flattest line that clears what never moves.
-    std::optional<double> flattest;
-    for (int degrees = 0; degrees <= 25 && !flattest; degrees += 5)
-      if (room.clear(s.head, end(radians(degrees)), radius, open)) flattest = radians(degrees);
-    s.key = end(flattest.value_or(0.0));
-    s.judged = flattest.has_value();
+    /// The key's flattest line that is clear, rad.
+    const auto flattest = [&]() -> std::optional<double> {
+      for (int degrees = 0; degrees <= 25; degrees += 5)
+        if (room.clear(s.head, end(radians(degrees)), radius, open)) return radians(degrees);
+      return std::nullopt;
+    };
+    const std::optional<double> tilt = flattest();
+    s.judged = tilt.has_value();
+    s.key = end(tilt.value_or(0.0));
     for (const Bulkhead& b : a.project.hull.bulkheads) {
-      bool any = false;
       open.bulkheads = {b.x};
-      for (int degrees = 0; degrees <= 25 && !any; degrees += 5)
-        any = room.clear(s.head, end(radians(degrees)), radius, open);
-      if (!any && s.judged) s.bulkheads.push_back(b.id);
+      if (s.judged && !flattest()) s.bulkheads.push_back(b.id);
     }
     out.push_back(s);
   }

@@ -5,8 +5,8 @@
 
 namespace plucky {
 
-/// The way of every part inside the hull, by the last door through which there is one. `known`: ways in the same hull
-/// with the same cuts; of parts that stand where they stood the search is not done again.
+/// The insertion path of every part inside the hull, by the last door through which there is one. `known`: those of the
+/// same hull with the same cuts; of parts that stand where they stood the search is not done again.
 [[nodiscard]] std::vector<PartWay> ways_of(const Assessment& a, const HullRoom& room,
                                            const std::vector<PartWay>& known = {});
 

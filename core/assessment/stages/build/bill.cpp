@@ -2,10 +2,8 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
 
 #include "base/key_table.h"
-#include "layout/kind.h"
 
 namespace plucky {
 
@@ -36,10 +34,9 @@ class Bill {
   }
 
  private:
-  BillLine& add(BillGroup group, const Text& item, const Text& size = {}, std::size_t count = 1,
-                std::optional<double> mass = {}, Id subject = 0) {
+  void add(BillGroup group, const Text& item, const Text& size = {}, std::size_t count = 1,
+           std::optional<double> mass = {}, Id subject = 0) {
     lines_.push_back({group, item, size, count, mass, subject});
-    return lines_.back();
   }
 
   static Text box(const Vec3& size) {
@@ -62,7 +59,7 @@ class Bill {
       add(BillGroup::made, {"Section {0} of the hull", i + 1}, box(a_.build.sections[i].size), 1,
           a_.build.sections[i].material * skin.density);
     for (const Panel& p : a_.build.panels) {
-      const double thickness = p.role == PanelRole::deck ? skin.deck_thickness : skin.shell_thickness;
+      const double thickness = p.thickness(skin);
       add(BillGroup::made, {"Panel {0}: {1}", static_cast<std::size_t>(p.number), panel_role_name(p.role)},
           {"{0} by {1}, {2} thick", length_quantity(p.size().x()), length_quantity(p.size().y()),
            length_quantity(thickness)},
@@ -75,7 +72,7 @@ class Bill {
       add(BillGroup::made, Text(b.name),
           {"{0} by {1}, {2} thick", length_quantity(e.high.x() - e.low.x()), length_quantity(e.high.y() - e.low.y()),
            length_quantity(skin.frame_thickness)},
-          1, s.area_below(1e3) * skin.frame_thickness * skin.density, b.id);
+          1, s.area() * skin.frame_thickness * skin.density, b.id);
     }
     for (const Hatch& h : a_.project.hull.hatches)
       add(BillGroup::made, {"Lid of {0}", h.name},

@@ -29,7 +29,6 @@ struct BuildMemory {
   std::shared_ptr<const HullStage> room_of;
   std::vector<double> ways_cuts;
   BuildMethod ways_method = BuildMethod::printed;
-  std::vector<Part> ways_parts;
 };
 
 void plan_sections(BuildReport& r, const Assessment& a, const std::vector<double>& avoid) {
@@ -109,21 +108,14 @@ void plan_panels(BuildReport& r, const Assessment& a, const std::optional<std::p
   }
 }
 
-/// How parts come to their places, while none of them and no wall has moved.
+/// How parts come to their places; kept while neither they nor a wall move.
 void find_ways(const Assessment& a, BuildMemory& kept) {
-  const std::vector<Part>& parts = a.project.layout.parts;
-  const auto same = [](const Part& l, const Part& r) {
-    return l.id == r.id && l.kind == r.kind && l.place == r.place && l.size == r.size && l.outside == r.outside &&
-           l.inside == r.inside;
-  };
   const bool same_hull = kept.room && kept.room_of == a.hull && kept.ways_cuts == kept.report.cuts &&
                          kept.ways_method == a.project.brief.method;
-  if (same_hull && std::equal(parts.begin(), parts.end(), kept.ways_parts.begin(), kept.ways_parts.end(), same)) return;
   if (!kept.room || kept.room_of != a.hull) kept.room = std::make_shared<HullRoom>(a.hull->model, a.project.hull);
   kept.room_of = a.hull;
   kept.ways_cuts = kept.report.cuts;
   kept.ways_method = a.project.brief.method;
-  kept.ways_parts = parts;
   kept.report.ways = ways_of(a, *kept.room, same_hull ? kept.report.ways : std::vector<PartWay>());
   kept.report.screws = screws_of(a, *kept.room);
 }
@@ -133,14 +125,16 @@ void run_build(Assessment& a, std::any& memory) {
   auto& kept = memory_as<BuildMemory>(memory);
   const BuildMethod method = a.project.brief.method;
   const bool printed = method == BuildMethod::printed, full = a.care == Care::full;
+  // A task that is ticked off changes no section and no panel.
+  BuildDesign design = a.project.build;
+  design.work = {};
   // While something is dragged cuts keep away from where things stood and the water line is marked where it was; the
   // end of the drag works all of it out anew.
   const bool as_it_was = !full && kept.hull == a.hull;
   const std::vector<double> avoid = as_it_was ? kept.avoid : places_to_avoid(a);
   const auto water = as_it_was ? kept.water : resting_water(a);
-  if (!(kept.hull == a.hull && kept.design == a.project.build && kept.skin == a.project.hull.skin &&
-        kept.method == method && (printed ? kept.avoid == avoid : kept.water == water) &&
-        (kept.care == Care::full || !full))) {
+  if (!(kept.hull == a.hull && kept.design == design && kept.skin == a.project.hull.skin && kept.method == method &&
+        (printed ? kept.avoid == avoid : kept.water == water) && (kept.care == Care::full || !full))) {
     BuildReport r;
     r.printed = printed;
     if (printed) {
@@ -150,10 +144,11 @@ void run_build(Assessment& a, std::any& memory) {
       plan_panels(r, a, water);
     }
     r.work = std::move(kept.report.work);
+    r.no_work = std::move(kept.report.no_work);
     r.ways = std::move(kept.report.ways);
     r.screws = std::move(kept.report.screws);
     kept.hull = a.hull;
-    kept.design = a.project.build;
+    kept.design = design;
     kept.skin = a.project.hull.skin;
     kept.method = method;
     kept.avoid = avoid;
@@ -163,7 +158,7 @@ void run_build(Assessment& a, std::any& memory) {
   }
   a.build = kept.report;
   if (!full) return;
-  // Whatever moves aboard pulls at other places, and comes in by other ways.
+  // Whatever moves aboard pulls at other places, and is put in along other paths.
   find_ways(a, kept);
   a.build.ways = kept.report.ways;
   a.build.screws = kept.report.screws;

@@ -11,7 +11,7 @@ namespace plucky {
 [[nodiscard]] StageRun build_stage();
 
 void build_rules(const Assessment& a, std::vector<Finding>& out);
-/// Of ways in, keys, the order of work.
+/// Of insertion paths, keys, the order of work.
 void work_rules(const Assessment& a, std::vector<Finding>& out);
 
 /// Places along the hull that a joint should keep away from: bulkheads, ends of hatches and cabins, openings, motor

@@ -23,7 +23,7 @@ class FitOut {
     for (const PartWay& w : a_.build.ways)
       for (const Id later : w.before)
         if (const Part* p = a_.project.layout.find(later))
-          list_.need(TaskList::fit(later), TaskList::fit(w.part), {"{0} would bar its way", p->name}, false, true);
+          list_.need(fit_task(later), fit_task(w.part), {"{0} would bar its way", p->name}, false, true);
     for (const DriveUnit& d : a_.project.drives) drive(d);
     steering();
     cooling();
@@ -32,15 +32,9 @@ class FitOut {
   }
 
  private:
-  [[nodiscard]] const PartWay* way(Id part) const {
-    const auto it =
-        std::find_if(a_.build.ways.begin(), a_.build.ways.end(), [&](const PartWay& w) { return w.part == part; });
-    return it == a_.build.ways.end() ? nullptr : &*it;
-  }
-
   /// Is there a door for it after the hull is closed?
   [[nodiscard]] bool through_hatch(Id part) const {
-    const PartWay* w = way(part);
+    const PartWay* w = a_.build.way_of(part);
     return w && w->door == Door::hatch;
   }
 
@@ -66,7 +60,7 @@ class FitOut {
   }
 
   void put_in(const Part& p) {
-    const std::string key = TaskList::fit(p.id);
+    const std::string key = fit_task(p.id);
     WorkTask& t = list_.add(key, WorkKind::fit, 20 * minute, {"Fit {0}.", p.name}, p.id);
     switch (p.kind) {
       case PartKind::battery:
@@ -96,12 +90,11 @@ class FitOut {
     }
     const bool early = early_.count(p.id) != 0;
     if (early && a_.build.printed) {
-      for (std::size_t i = 0; i < a_.build.sections.size(); ++i)
-        if (const SectionPlan& s = a_.build.sections[i]; p.place.x() >= s.from && p.place.x() < s.to)
-          list_.need(key, "prepare.section." + std::to_string(i + 1), "it stands in this section");
+      if (const auto i = a_.build.section_at(p.place.x()))
+        list_.need(key, "prepare.section." + std::to_string(*i + 1), "it stands in this section");
     } else {
       // With a deck of its own the open shell is enough, where the deck is not what it must wait for.
-      list_.need(key, has_own_deck(a_) ? "join.shell" : list_.shell, "there is nothing to fit it to before");
+      list_.need(key, list_.open_shell, "there is nothing to fit it to before");
     }
     // What comes before joints or bulkheads is wrapped up for the coat that closes them.
     if (!(early && a_.build.printed) && before_bulkhead_.count(p.id) == 0)
@@ -126,7 +119,7 @@ class FitOut {
                *screw = of_kind(d, PartKind::propeller), *esc = of_kind(d, PartKind::esc),
                *coupler = of_kind(d, PartKind::coupler);
     if (shaft) {
-      const std::string tube = TaskList::fit(shaft->id);
+      const std::string tube = fit_task(shaft->id);
       list_
           .add(tube, WorkKind::prepare, 45 * minute,
                {"{0}: sand the tube's ends, press in seals (springs to the water) and then bushes, fill with grease.",
@@ -139,17 +132,17 @@ class FitOut {
           shaft->id);
       list_.glue(t, Product::epoxy_slow);
       list_.need(line, tube, "seals and bushes go in on the bench");
-      list_.need(line, has_own_deck(a_) ? "join.shell" : list_.shell, "the tube needs its hull");
+      list_.need(line, list_.open_shell, "the tube needs its hull");
       list_.need("glue.deck", line, "the line is set with room for both hands");
       list_.need("mask", line, "tube ends are masked with the rest");
-      if (motor) list_.need(line, TaskList::fit(motor->id), "the motor tells where the line is");
+      if (motor) list_.need(line, fit_task(motor->id), "the motor tells where the line is");
     } else if (jet) {
       WorkTask& t = list_.add(line, WorkKind::glue, hour,
                               {"Bed {0} in its frame and set it flush with the bottom.", jet->name}, jet->id);
       list_.glue(t, Product::epoxy_slow);
-      list_.need(line, has_own_deck(a_) ? "join.shell" : list_.shell, "the unit needs its hull");
+      list_.need(line, list_.open_shell, "the unit needs its hull");
       list_.need("glue.deck", line, "the unit is set with room for both hands");
-      if (motor) list_.need(TaskList::fit(motor->id), line, "the unit tells where its motor stands");
+      if (motor) list_.need(fit_task(motor->id), line, "the unit tells where its motor stands");
     } else if (pod) {
       list_.add(line, WorkKind::fit, 45 * minute,
                 {"Hang {0} on its bracket, screws through the transom sealed.", pod->name}, pod->id);
@@ -165,21 +158,20 @@ class FitOut {
                {"Tighten {0} and the mount; turn by hand: nothing may bind.", coupler->name}, coupler->id)
           .takes = {"thread lock"};
       list_.need(tighten, line, "the line must be set");
-      if (motor) list_.need(tighten, TaskList::fit(motor->id), "there is a motor to couple");
+      if (motor) list_.need(tighten, fit_task(motor->id), "there is a motor to couple");
     }
     if (esc) {
       WorkTask& t = list_.add(solder, WorkKind::solder, 45 * minute,
                               {"Solder the leads of {0}; battery leads as short as they come.", esc->name}, esc->id);
       t.takes = {"solder", "heat-shrink tube"};
       t.caution = "Soldering iron; never both battery leads bare at once, battery away from the work.";
-      list_.need(solder, TaskList::fit(esc->id), "leads are cut to length in place");
-      if (motor)
-        list_.need(solder, motor->outside ? line : TaskList::fit(motor->id), "leads are cut to length in place");
-      list_.need("test.radio", solder, "it wants power");
+      list_.need(solder, fit_task(esc->id), "leads are cut to length in place");
+      if (motor) list_.need(solder, motor->outside ? line : fit_task(motor->id), "leads are cut to length in place");
+      list_.need("test.radio", solder, "power is required");
     }
     list_.need("test.radio", tighten, "the motor turns for the first time");
     if (screw) {
-      const std::string fit = TaskList::fit(screw->id);
+      const std::string fit = fit_task(screw->id);
       WorkTask& t = list_.add(fit, WorkKind::fit, 20 * minute,
                               {"Balance {0} and put it on, nut or dog tight.", screw->name}, screw->id);
       t.caution = "Battery out while hands are at the blades; nobody in the plane of a turning disc.";
@@ -195,17 +187,17 @@ class FitOut {
     for (const Part& p : a_.project.layout.parts) {
       if (p.kind == PartKind::servo && !servo) servo = &p;
       if (p.kind != PartKind::rudder) continue;
-      list_.add(TaskList::fit(p.id), WorkKind::fit, 30 * minute,
+      list_.add(fit_task(p.id), WorkKind::fit, 30 * minute,
                 {"Hang {0}: free to move, straight when the helm is.", p.name}, p.id);
-      list_.need(TaskList::fit(p.id), list_.last_coat, "it hangs outside: paint first");
-      list_.need("link", TaskList::fit(p.id), "the rod ends at it");
+      list_.need(fit_task(p.id), list_.last_coat, "it hangs outside: paint first");
+      list_.need("link", fit_task(p.id), "the rod ends at it");
     }
     if (!servo) return;
     list_
         .add("link", WorkKind::fit, 30 * minute,
              "Bend the steering rod, set both ends: full way to each side, nothing binds.", servo->id)
         .takes = {"pliers"};
-    list_.need("link", TaskList::fit(servo->id), "the rod begins at its horn");
+    list_.need("link", fit_task(servo->id), "the rod begins at its horn");
     for (const DriveUnit& d : a_.project.drives)
       list_.need("link", "line." + std::to_string(d.id), "what it swings must hang");
     list_.need("test.radio", "link", "the helm is tried too");
@@ -224,10 +216,10 @@ class FitOut {
                           "Set the water's fittings and push {0} hoses on.", c.hoses.size()));
     t.takes = {"hose ties"};
     list_.need("hoses", "barbs", "heat stays out of the hull");
-    list_.need("hoses", has_own_deck(a_) ? "join.shell" : list_.shell, "fittings need their hull");
+    list_.need("hoses", list_.open_shell, "fittings need their hull");
     for (const CoolFitting& f : c.fittings)
       if (const Part* p = a_.project.layout.find(f.part)) {
-        list_.need("hoses", TaskList::fit(p->id), {"a cooler sits on {0}", p->name});
+        list_.need("hoses", fit_task(p->id), {"a cooler sits on {0}", p->name});
         for (const DriveUnit& d : a_.project.drives)
           if (d.lists(p->id) && p->kind == PartKind::jet)
             list_.need("hoses", "line." + std::to_string(d.id), {"a tap sits on {0}", p->name});
@@ -256,7 +248,7 @@ class FitOut {
       if (o.method == SealMethod::epoxy) list_.glue(t, Product::epoxy_30);
       list_.need(key, list_.shell, "the opening must be there");
       if (o.kind == OpeningKind::hatch_edge) list_.need(key, list_.last_coat, "a gasket lies on a finished land");
-      if (o.subject != 0) list_.need(key, TaskList::fit(o.subject), "what goes through it must be there");
+      if (o.subject != 0) list_.need(key, fit_task(o.subject), "what goes through it must be there");
       if (o.kind == OpeningKind::pickup || o.kind == OpeningKind::outlet)
         list_.need("hoses", key, "hoses are pushed onto what sits fast");
       list_.need("launch", key, "it keeps the water out");
@@ -280,12 +272,12 @@ class FitOut {
     radio.caution = "Blades off; a lithium battery that was just connected is watched.";
     for (const Part& p : a_.project.layout.parts)
       if (p.kind == PartKind::receiver || p.kind == PartKind::battery)
-        list_.need("test.radio", TaskList::fit(p.id), "it takes part");
+        list_.need("test.radio", fit_task(p.id), "it takes part");
     list_.add("launch", WorkKind::test, hour, "Weigh the boat, bath for trim; then the checklist of the stage Trial.")
         .caution = "Cold water, spinning blades, lithium: as the checklist tells.";
     list_.need("launch", "test.leaks", "nothing goes afloat untried");
     list_.need("launch", "test.radio", "nothing goes afloat untried");
-    for (const Part& p : a_.project.layout.parts) list_.need("launch", TaskList::fit(p.id), "the boat is whole");
+    for (const Part& p : a_.project.layout.parts) list_.need("launch", fit_task(p.id), "the boat is whole");
   }
 
   const Assessment& a_;

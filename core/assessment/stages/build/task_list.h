@@ -31,7 +31,6 @@ class TaskList {
     task.caution = product_entry(product).caution;
     task.takes.emplace_back(product_entry(product).name);
   }
-  [[nodiscard]] static std::string fit(Id part) { return "fit." + std::to_string(part); }
 
   [[nodiscard]] std::vector<WorkTask> take() {
     std::vector<WorkTask> out(tasks_.begin(), tasks_.end());
@@ -39,8 +38,9 @@ class TaskList {
     return out;
   }
 
-  std::string shell;      ///< key of the task that makes the hull one piece
-  std::string last_coat;  ///< key
+  std::string shell;       ///< key of the task that makes the hull one piece
+  std::string open_shell;  ///< key of the one after which both hands reach its inside
+  std::string last_coat;   ///< key
 
  private:
   std::deque<WorkTask> tasks_;

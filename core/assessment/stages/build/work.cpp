@@ -60,6 +60,7 @@ class HullWork {
     list_.shell = a_.build.sections.empty() ? std::string()
                   : a_.build.cuts.empty()   ? std::string("prepare.section.1")
                                             : "glue.joint." + std::to_string(a_.build.cuts.size());
+    list_.open_shell = list_.shell;
   }
 
   void join_sections() {
@@ -77,7 +78,7 @@ class HullWork {
       const Part* part = a_.project.layout.find(w.part);
       for (std::size_t i = 0; part && i < a_.build.cuts.size(); ++i)
         if (shuts(*part, i))
-          list_.need("glue.joint." + std::to_string(i + 1), TaskList::fit(w.part),
+          list_.need("glue.joint." + std::to_string(i + 1), fit_task(w.part),
                      {"{0} passes no opening of the joined hull", part->name});
     }
   }
@@ -95,7 +96,7 @@ class HullWork {
     const BuildMethod method = a_.project.brief.method;
     const double pieces = static_cast<double>(std::max<std::size_t>(a_.build.panels.size(), 4));
     const Product joints = a_.project.build.work.joints;
-    list_.shell = "join.shell";
+    list_.shell = list_.open_shell = "join.shell";
     if (method == BuildMethod::moulded) {
       WorkTask& plug =
           list_.add("make.plug", WorkKind::prepare, 10 * hour, "Make the plug: shape, fill, polish, release agent.");
@@ -157,7 +158,7 @@ class HullWork {
       WorkTask& made = list_.add(make, a_.build.printed ? WorkKind::print : WorkKind::cut,
                                  (a_.build.printed ? 15 : 25) * minute, {"Make {0}.", b.name}, b.id);
       if (a_.build.printed)
-        made.machine = a_.hull->model.section_near(b.x).area_below(1e3) * a_.project.hull.skin.frame_thickness / rate();
+        made.machine = a_.hull->model.section_near(b.x).area() * a_.project.hull.skin.frame_thickness / rate();
       WorkTask& t = list_.add(glue, WorkKind::glue, 20 * minute, {"Glue {0} in, all round.", b.name}, b.id);
       list_.glue(t, a_.project.build.work.joints);
       list_.need(glue, make, "there is nothing to glue before");
@@ -166,18 +167,16 @@ class HullWork {
         continue;
       }
       // While its section is still open at both ends.
-      for (std::size_t i = 0; i < a_.build.sections.size(); ++i) {
-        const SectionPlan& s = a_.build.sections[i];
-        if (b.x < s.from || b.x >= s.to) continue;
-        list_.need(glue, "prepare.section." + std::to_string(i + 1), "it stands in this section");
-        for (const std::size_t joint : {i, i + 1})
+      if (const auto i = a_.build.section_at(b.x)) {
+        list_.need(glue, "prepare.section." + std::to_string(*i + 1), "it stands in this section");
+        for (const std::size_t joint : {*i, *i + 1})
           list_.need("glue.joint." + std::to_string(joint), glue,
                      {"{0} is glued from both sides while the section is open", b.name});
       }
     }
     for (const ScrewLine& s : a_.build.screws)
       for (const Id b : s.bulkheads)
-        list_.need(fmt::format("glue.bulkhead.{}", b), TaskList::fit(s.part),
+        list_.need(fmt::format("glue.bulkhead.{}", b), fit_task(s.part),
                    "the key to its screws comes through where the bulkhead stands");
   }
 
@@ -205,7 +204,7 @@ class HullWork {
     list_.need("glue.deck", "coat.inside", "the inside is out of reach afterwards");
     for (const PartWay& w : a_.build.ways)
       if (const Part* p = a_.project.layout.find(w.part); p && w.door == Door::deck)
-        list_.need("glue.deck", TaskList::fit(w.part), {"{0} passes no hatch", p->name});
+        list_.need("glue.deck", fit_task(w.part), {"{0} passes no hatch", p->name});
     list_.shell = "glue.deck";
   }
 

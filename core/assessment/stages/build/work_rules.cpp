@@ -27,12 +27,12 @@ const std::string& part_name(const Assessment& a, Id part) {
 }
 
 void ways(const Assessment& a, std::vector<Finding>& out) {
-  const Text source = "the way of its box through the hull's room, tilted as needed";
+  const Text source = "the path of its box through the hull's room, tilted as needed";
   if (a.project.hull.hatches.empty() && !has_own_deck(a) && a.build.cuts.empty()) {
     // One word about the missing hatch instead of one for each part.
     if (!a.build.ways.empty())
       out.push_back(about("build.way", Severity::watch,
-                          "Nothing finds a way in: the hull is made in one piece and has no hatch.", source));
+                          "Nothing can be put in: the hull is made in one piece and has no hatch.", source));
     return;
   }
   bool all = !a.build.ways.empty();
@@ -49,22 +49,23 @@ void ways(const Assessment& a, std::vector<Finding>& out) {
         // That it never comes out to charge is a stop of the stage Layout already.
         out.push_back(
             about("build.way", often ? Severity::watch : Severity::note,
-                  {w.door == Door::deck ? "{0} finds no way in after the deck is glued: it stays in for good."
-                                        : "{0} finds no way in after its section is joined: it stays in for good.",
+                  {w.door == Door::deck ? "{0} cannot be put in after the deck is glued: it stays in for good."
+                                        : "{0} cannot be put in after its section is joined: it stays in for good.",
                    part->name},
                   source, w.part));
         break;
       case Door::none:
         out.push_back(about("build.way", Severity::stop,
-                            {has_own_deck(a) ? "{0} finds no way to its place, not even with the deck off."
-                                             : "{0} finds no way to its place, through no hatch and no open section.",
+                            {has_own_deck(a) ? "{0} has no path to its place, not even with the deck off."
+                                             : "{0} has no path to its place, through no hatch and no open section.",
                              part->name},
                             source, w.part));
         break;
       case Door::not_judged:
-        out.push_back(about("build.way", Severity::note,
-                            {"{0}: its way in cannot be judged, it does not fit where it stands.", part->name}, source,
-                            w.part));
+        out.push_back(
+            about("build.way", Severity::note,
+                  {"{0}: its insertion path cannot be judged, it does not fit where it is placed.", part->name}, source,
+                  w.part));
         break;
     }
     for (const Id other : w.before)
@@ -74,13 +75,14 @@ void ways(const Assessment& a, std::vector<Finding>& out) {
                            part->name, part_name(a, other)},
                           source, w.part));
     if (w.crowded)
-      out.push_back(about("build.barred", often ? Severity::watch : Severity::note,
-                          {"{0} finds no way out with all other parts in, though no single one bars it.", part->name},
-                          source, w.part));
+      out.push_back(
+          about("build.barred", often ? Severity::watch : Severity::note,
+                {"{0} cannot be taken out with all other parts in, though no single one bars it.", part->name}, source,
+                w.part));
   }
   if (all)
     out.push_back(
-        about("build.way", Severity::fine, "Every part finds its way in and out through the hatches.", source));
+        about("build.way", Severity::fine, "Every part can be put in and taken out through the hatches.", source));
 }
 
 void screws(const Assessment& a, std::vector<Finding>& out) {

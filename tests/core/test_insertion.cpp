@@ -3,7 +3,7 @@
 
 #include <cmath>
 
-#include "build/way_in.h"
+#include "build/insertion.h"
 #include "hull/family.h"
 #include "property.h"
 
@@ -32,7 +32,7 @@ struct Bench {
   }
 };
 
-double greatest_tilt(const WayIn& w) {
+double greatest_tilt(const Insertion& w) {
   double t = 0.0;
   for (const Pose& p : w.way) t = std::max(t, std::abs(p.tilt));
   return t;
@@ -40,44 +40,44 @@ double greatest_tilt(const WayIn& w) {
 
 }  // namespace
 
-TEST(WayIn, WhatFitsTheHatchGoesInLevelAndWhatIsLongerGoesInTilted) {
+TEST(Insertion, WhatFitsTheHatchGoesInLevelAndWhatIsLongerGoesInTilted) {
   const Bench b(sled());
-  const WayIn level = b.room.way_in(b.standing(0.26, 0.0, {0.08, 0.05, 0.03}), {});
+  const Insertion level = b.room.insertion(b.standing(0.26, 0.0, {0.08, 0.05, 0.03}), {});
   ASSERT_TRUE(level.open());
   EXPECT_EQ(greatest_tilt(level), 0.0);
   // Ends: outside over the deck, and where it belongs.
   EXPECT_GT(level.way.front().place.z(), b.hull.box.high.z());
   EXPECT_NEAR(level.way.back().place.x(), 0.26, 1e-12);
   // 160 mm through 120: only end first, and it slides under the deck.
-  const WayIn tilted = b.room.way_in(b.standing(0.30, 0.0, {0.16, 0.03, 0.02}), {});
+  const Insertion tilted = b.room.insertion(b.standing(0.30, 0.0, {0.16, 0.03, 0.02}), {});
   ASSERT_TRUE(tilted.open());
   EXPECT_GT(greatest_tilt(tilted), radians(10.0));
 }
 
-TEST(WayIn, WhatIsWiderThanTheHatchGoesInOnlyWithoutTheDeck) {
+TEST(Insertion, WhatIsWiderThanTheHatchGoesInOnlyWithoutTheDeck) {
   const Bench b(sled());
   const Box3 box = b.standing(0.26, 0.0, {0.10, 0.11, 0.03});
-  const WayIn shut = b.room.way_in(box, {});
+  const Insertion shut = b.room.insertion(box, {});
   EXPECT_TRUE(shut.judged);
   EXPECT_FALSE(shut.open());
-  EXPECT_TRUE(b.room.way_in(box, {.deck_on = false}).open());
+  EXPECT_TRUE(b.room.insertion(box, {.deck_on = false}).open());
   // Far too long to be tilted under the deck, though narrow.
-  EXPECT_FALSE(b.room.way_in(b.standing(0.28, 0.0, {0.40, 0.02, 0.02}), {}).open());
+  EXPECT_FALSE(b.room.insertion(b.standing(0.28, 0.0, {0.40, 0.02, 0.02}), {}).open());
   // What does not even fit where it belongs is not judged.
-  EXPECT_FALSE(b.room.way_in(b.standing(0.28, 0.0, {0.10, 0.30, 0.02}), {}).judged);
+  EXPECT_FALSE(b.room.insertion(b.standing(0.28, 0.0, {0.10, 0.30, 0.02}), {}).judged);
 }
 
-TEST(WayIn, ABulkheadBetweenHatchAndPlaceShutsTheWayAndAnOpenSectionEndIsADoor) {
+TEST(Insertion, ABulkheadBetweenHatchAndPlaceShutsTheWayAndAnOpenSectionEndIsADoor) {
   const Bench b(sled());
   const Box3 box = b.standing(0.42, 0.0, {0.05, 0.05, 0.03});
-  EXPECT_TRUE(b.room.way_in(box, {}).open());
-  EXPECT_FALSE(b.room.way_in(box, {.bulkheads = {0.36}}).open());
-  EXPECT_TRUE(b.room.way_in(box, {.from = 0.34, .bulkheads = {0.36}}).judged);
-  EXPECT_FALSE(b.room.way_in(box, {.from = 0.34, .bulkheads = {0.36}}).open());
-  EXPECT_TRUE(b.room.way_in(box, {.from = 0.37}).open());
+  EXPECT_TRUE(b.room.insertion(box, {}).open());
+  EXPECT_FALSE(b.room.insertion(box, {.bulkheads = {0.36}}).open());
+  EXPECT_TRUE(b.room.insertion(box, {.from = 0.34, .bulkheads = {0.36}}).judged);
+  EXPECT_FALSE(b.room.insertion(box, {.from = 0.34, .bulkheads = {0.36}}).open());
+  EXPECT_TRUE(b.room.insertion(box, {.from = 0.37}).open());
 }
 
-TEST(WayIn, APartInTheShaftOfTheHatchBarsTheOneBelow) {
+TEST(Insertion, APartInTheShaftOfTheHatchBarsTheOneBelow) {
   const Bench b(sled());
   const Box3 below = b.standing(0.26, 0.0, {0.08, 0.05, 0.015});
   Box3 over = below;
@@ -87,11 +87,11 @@ TEST(WayIn, APartInTheShaftOfTheHatchBarsTheOneBelow) {
   over.high.x() += 0.02;
   over.low.y() -= 0.05;
   over.high.y() += 0.05;
-  EXPECT_TRUE(b.room.way_in(below, {}).open());
-  EXPECT_FALSE(b.room.way_in(below, {.standing = {over}}).open());
+  EXPECT_TRUE(b.room.insertion(below, {}).open());
+  EXPECT_FALSE(b.room.insertion(below, {.standing = {over}}).open());
 }
 
-TEST(WayIn, EveryPoseOfAWayLeavesTheDeckAlone) {
+TEST(Insertion, EveryPoseOfAWayLeavesTheDeckAlone) {
   const Bench b(sled());
   const Hatch& h = b.design.hatches.front();
   const double slack = 2.0 * b.room.cell();
@@ -100,7 +100,7 @@ TEST(WayIn, EveryPoseOfAWayLeavesTheDeckAlone) {
     const Vec3 size(0.001 * any::whole(20, 200), 0.001 * any::whole(15, 90), 0.001 * any::whole(8, 50));
     const double x = 0.001 * any::whole(80, 480);
     const Box3 box = b.standing(x, 0.001 * any::whole(-30, 30), size);
-    const WayIn w = b.room.way_in(box, {});
+    const Insertion w = b.room.insertion(box, {});
     if (!w.open()) return;
     ++ways;
     // What stands through the deck does so within the hatch: between a point over it and one under it.
@@ -124,13 +124,13 @@ TEST(WayIn, EveryPoseOfAWayLeavesTheDeckAlone) {
     }
     // A smaller box goes where a larger one went; without the deck as well.
     const Box3 smaller{box.low + 0.1 * size, box.high - 0.1 * size};
-    HOLDS(b.room.way_in(smaller, {}).open());
-    HOLDS(b.room.way_in(box, {.deck_on = false}).open());
+    HOLDS(b.room.insertion(smaller, {}).open());
+    HOLDS(b.room.insertion(box, {.deck_on = false}).open());
   });
   EXPECT_GT(ways, 0);
 }
 
-TEST(WayIn, ARodIsStoppedByABulkheadAndNotByTheOpenTop) {
+TEST(Insertion, ARodIsStoppedByABulkheadAndNotByTheOpenTop) {
   const Bench b(sled());
   const Vec3 head(0.30, 0.0, 0.03);
   EXPECT_TRUE(b.room.clear(head, head - Vec3(0.08, 0, 0), 0.003, {.deck_on = false}));

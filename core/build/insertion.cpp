@@ -1,4 +1,4 @@
-#include "build/way_in.h"
+#include "build/insertion.h"
 
 #include <algorithm>
 #include <array>
@@ -175,13 +175,13 @@ std::shared_ptr<const HullRoom::Free> HullRoom::prepare(const HullState& state) 
   return out;
 }
 
-WayIn HullRoom::way_through(const Box3& part, const Free& prepared) const {
+Insertion HullRoom::insertion_through(const Box3& part, const Free& prepared) const {
   const Cells& c = *cells_;
   const HullState& state = prepared.state;
   const std::vector<std::uint16_t>& before = prepared.before;
   const double less = 0.75 * c.h;
   const Vec3 size = (part.size() - Vec3::Constant(2.0 * less)).cwiseMax(0.2 * c.h);
-  WayIn out;
+  Insertion out;
   const Vec3 middle = 0.5 * (part.low + part.high);
   const auto ny = static_cast<std::size_t>(c.ny);
   const auto row = [&](int i, int k) {
@@ -361,7 +361,7 @@ WayIn HullRoom::way_through(const Box3& part, const Free& prepared) const {
   const auto guess = [&](const Node& n) {
     const int up = std::max(0, top - n.z - low[static_cast<std::size_t>(n.tilt)]);
     if (up == 0 || !state.deck_on || c.doors.empty()) return 2 * up;
-    double aside = 1e9;
+    double aside = std::numeric_limits<double>::infinity();
     for (const Hatch& d : c.doors)
       aside = std::min(aside, std::max({0.0, d.x - c.x(n.x), c.x(n.x) - d.x - d.length}) +
                                   std::max(0.0, std::abs(c.y(n.y) - d.y) - 0.5 * d.width));

@@ -7,6 +7,7 @@
 // round.
 #pragma once
 
+#include <limits>
 #include <memory>
 #include <vector>
 
@@ -18,10 +19,12 @@ namespace plucky {
 
 /// What the hull is like at a step of the work.
 struct HullState {
-  bool deck_on = true;            ///< hatches are its only doors; else it is open from above
-  double from = -1e9, to = 1e9;   ///< m, the stretch that is there: a section that is not joined yet
-  std::vector<double> bulkheads;  ///< m, of those that stand
-  std::vector<Box3> standing;     ///< parts that are in
+  bool deck_on = true;  ///< hatches are its only doors; else it is open from above
+  double from = -std::numeric_limits<double>::infinity();
+  double to =
+      std::numeric_limits<double>::infinity();  ///< m, the stretch that is there: a section that is not joined yet
+  std::vector<double> bulkheads;                ///< m, of those that stand
+  std::vector<Box3> standing;                   ///< parts that are in
 };
 
 /// The part on its way: its middle, and by how much its bow end is tilted up.
@@ -30,7 +33,7 @@ struct Pose {
   double tilt = 0.0;          ///< rad
 };
 
-struct WayIn {
+struct Insertion {
   bool judged = false;    ///< no: the part does not even fit where it belongs
   std::vector<Pose> way;  ///< from outside to its place; empty: there is none
   [[nodiscard]] bool open() const { return judged && !way.empty(); }
@@ -44,11 +47,11 @@ class HullRoom {
   /// What is free in a state, for several parts.
   struct Free;
   [[nodiscard]] std::shared_ptr<const Free> prepare(const HullState& state) const;
-  [[nodiscard]] WayIn way_through(const Box3& part, const Free& free) const;
-  [[nodiscard]] WayIn way_in(const Box3& part, const HullState& state) const {
-    return way_through(part, *prepare(state));
+  [[nodiscard]] Insertion insertion_through(const Box3& part, const Free& free) const;
+  [[nodiscard]] Insertion insertion(const Box3& part, const HullState& state) const {
+    return insertion_through(part, *prepare(state));
   }
-  /// Does a part of this size keep clear of what stands there, all along a way? Judged as finely as way_in() does.
+  /// Does a part of this size keep clear of what stands there, all along a way? Judged as finely as insertion() does.
   [[nodiscard]] bool passes(const std::vector<Pose>& way, const Vec3& size, const std::vector<Box3>& standing) const;
   /// Is a rod of this radius (m) from one place to another clear of everything? Where it leaves the hull's open top it
   /// is.
