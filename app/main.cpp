@@ -171,7 +171,7 @@ int main(int argc, char** argv) {
       const Project project = is_file ? load_project(named.toStdString()) : *boat;
       for (const auto& [option, write] : {std::pair{&card, &write_launch_card},
                                           {&sheets, &write_water_sheets},
-                                          {&templates, &write_panel_templates}}) {
+                                          {&templates, &write_piece_templates}}) {
         if (!parser.isSet(*option)) continue;
         write(project, units, parser.value(*option));
         std::cout << parser.value(*option).toStdString() << std::endl;

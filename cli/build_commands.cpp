@@ -143,6 +143,90 @@ Json sections_of_boat(const SectionOptions& o) {
   return j;
 }
 
+namespace {
+
+/// Sheets as typed; of those without a thickness one of each that the pieces have.
+std::vector<StockSheet> typed_sheets(const std::vector<std::string>& typed, const std::vector<FlatPiece>& pieces) {
+  constexpr std::uint32_t plenty = 50;
+  std::vector<StockSheet> out;
+  const auto add = [&](const std::string& name, double length, double width, double thickness) {
+    out.push_back({.id = static_cast<Id>(out.size() + 1),
+                   .name = name,
+                   .length = length,
+                   .width = width,
+                   .thickness = thickness,
+                   .count = plenty});
+  };
+  for (const std::string& t : typed) {
+    const std::vector<std::string> sizes = split(t, 'x');
+    if (sizes.size() != 2 && sizes.size() != 3)
+      throw InvalidInput("--sheet", Text("{0} should be length and width in mm, and thickness: 600x300x3", t));
+    std::vector<double> m;
+    for (const std::string& s : sizes) m.push_back(1e-3 * number(s, "--sheet"));
+    if (!(*std::min_element(m.begin(), m.end()) > 0.0 && *std::max_element(m.begin(), m.end()) < 10.0))
+      throw InvalidInput("--sheet", Text("{0} should have sizes above 0 and below 10 m", t));
+    if (m.size() == 3)
+      add(t, m[0], m[1], m[2]);
+    else
+      for (const FlatPiece& p : pieces)
+        if (std::none_of(out.begin(), out.end(),
+                         [&](const StockSheet& s) { return s.name == t && has_thickness(s, p.thickness); }))
+          add(t, m[0], m[1], p.thickness);
+  }
+  return out;
+}
+
+}  // namespace
+
+Json nest_of_boat(const NestOptions& o) {
+  if (o.format != "dxf" && o.format != "svg") throw InvalidInput("--format", Text("{0} is not dxf or svg", o.format));
+  const Assessment a = assess(load_project(o.boat));
+  const std::vector<FlatPiece>& pieces = a.build.pieces;
+  if (pieces.empty()) throw InvalidInput(o.boat, "has no flat pieces: it is printed");
+  BuildDesign design = a.project.build;
+  if (!o.sheets.empty()) design.sheets = typed_sheets(o.sheets, pieces);
+  if (design.sheets.empty()) throw InvalidInput(o.boat, "has no sheets at hand: give --sheet");
+  if (!o.gap.empty()) design.piece_gap = parse_quantity(o.gap, Dimension::length, UnitSystem::metric);
+  if (!(design.piece_gap >= 0.0 && design.piece_gap <= 0.05)) throw InvalidInput("--gap", "should be 0 to 50 mm");
+  const LaidOut laid = lay_out(pieces, design, a.project.brief.method == BuildMethod::ply);
+  design.laid = laid.laid;
+  const SheetLayout layout = layout_of(pieces, design);
+  Json j{{"name", a.project.name}, {"sheets", Json::array()}, {"left", Json::array()}, {"waste", layout.waste()}};
+  for (const PieceCopy& c : laid.left) j["left"].push_back(copy_key(pieces[c.piece], c.copy));
+  if (!o.folder.empty()) make_folder(o.folder);
+  for (const SheetUse& use : layout.sheets) {
+    const auto sheet = std::find_if(design.sheets.begin(), design.sheets.end(),
+                                    [&](const StockSheet& s) { return s.id == use.sheet; });
+    Json one{{"sheet", sheet->name},
+             {"copy", use.copy + 1},
+             {"length_m", sheet->length},
+             {"width_m", sheet->width},
+             {"thickness_m", sheet->thickness},
+             {"waste", 1.0 - use.used / use.area},
+             {"pieces", Json::array()}};
+    for (const LaidShape& l : layout.laid) {
+      if (l.sheet != use.sheet || l.sheet_copy != use.copy) continue;
+      const FlatPiece& p = pieces[l.of.piece];
+      one["pieces"].push_back({{"piece", copy_key(p, l.of.copy)},
+                               {"number", p.number},
+                               {"role", piece_role_key(p.role)},
+                               {"turned_over", p.mirrored && l.of.copy > 0},
+                               {"turn_rad", l.turn},
+                               {"place_m", {l.move.x(), l.move.y()}},
+                               {"area_m2", l.shape.area()}});
+    }
+    if (!o.folder.empty()) {
+      const std::string file =
+          (std::filesystem::path(o.folder) / fmt::format("sheet-{}.{}", j["sheets"].size() + 1, o.format)).string();
+      const Drawing d = sheet_drawing(pieces, layout, *sheet, use.copy);
+      write_file_atomically(file, o.format == "dxf" ? write_dxf(d, english) : write_svg(d, english));
+      one["file"] = file;
+    }
+    j["sheets"].push_back(one);
+  }
+  return j;
+}
+
 Json unroll_edges(const std::string& file) {
   nlohmann::json json;
   try {
@@ -225,6 +309,14 @@ void BuildCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   cut->add_option("--pin", sections_.pin, "diameter of pins or pegs, e.g. 1.75mm");
   cut->add_option("--cuts", sections_.cuts, "planes from the transom, e.g. 200mm,410mm; else they are proposed");
   cut->callback([&] { run = [this] { return sections_of_boat(sections_); }; });
+
+  CLI::App* nest = app.add_subcommand("nest", "Panels, ribs and other flat pieces laid out on sheets");
+  nest->add_option("boat", nest_.boat, "boat file")->required();
+  nest->add_option("--sheet", nest_.sheets, "600x300 (mm) of every thickness, 600x300x3 of one; else the boat's own");
+  nest->add_option("--gap", nest_.gap, "between pieces, e.g. 3mm");
+  nest->add_option("--out", nest_.folder, "folder to write a drawing of each sheet into");
+  nest->add_option("--format", nest_.format, "dxf or svg")->capture_default_str();
+  nest->callback([&] { run = [this] { return nest_of_boat(nest_); }; });
 
   CLI::App* estimate = app.add_subcommand("estimate", "What a bare print takes, by slicing it as it stands");
   estimate->add_option("--mesh", estimate_.mesh, "closed mesh: STL, OBJ or 3MF, z up")->required();

@@ -17,6 +17,13 @@ struct SectionOptions {
 /// The printed hull in sections that fit a bed ("220x220x250", mm), a file each where a folder is given; `cuts` are the
 /// planes from the transom ("200mm,410mm"), empty: proposed.
 [[nodiscard]] Json sections_of_boat(const SectionOptions& options);
+struct NestOptions {
+  std::string boat, folder, format = "dxf", gap;
+  std::vector<std::string> sheets;  ///< "600x300" of every thickness, "600x300x3" of one, mm
+};
+/// All flat pieces of a boat laid out on sheets, as many as it takes, else on those of the boat; a file a sheet where a
+/// folder is given.
+[[nodiscard]] Json nest_of_boat(const NestOptions& options);
 struct EstimateOptions {
   std::string mesh, unit = "mm";
   std::uint32_t perimeters = 4;
@@ -38,6 +45,7 @@ class BuildCommandLine {
  private:
   std::string boat_, folder_, format_ = "dxf", edges_, mesh_, unit_ = "m", thickness_, radius_, angle_ = "90";
   SectionOptions sections_;
+  NestOptions nest_;
   EstimateOptions estimate_;
   double k_ = 0.0;
 };

@@ -26,6 +26,8 @@ void Board::nudge(double dx, double dy) {
   Grip grip{.plane = plane_, .id = id};
   for (const Bulkhead& b : session_->project().hull.bulkheads)
     if (b.id == id) grip.kind = Grip::Kind::bulkhead;
+  for (const Stringer& s : session_->project().hull.stringers)
+    if (s.id == id) grip.kind = Grip::Kind::stringer;
   for (const Hatch& h : session_->project().hull.hatches)
     if (h.id == id) grip.kind = Grip::Kind::hatch;
   if (session_->project().layout.find_rail(id)) grip.kind = Grip::Kind::rail;

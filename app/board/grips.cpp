@@ -137,6 +137,14 @@ std::optional<Grip> fitting_at(const Assessment& a, const BoardMap& map, const Q
     const double top = map.profile(0, hull.deck_height(h.x, h.y) + h.coaming).y();
     if (within && std::abs(at.y() - top) < 4) return grip(K::hatch, BoardPlane::profile, h.id);
   }
+  for (const Frame& f : hull.frames) {
+    if (!f.along) continue;
+    const Section::Extent e = f.shape.extent();
+    if (at.x() < map.x(e.low.x()) || at.x() > map.x(e.high.x())) continue;
+    const double y = f.at + 0.5 * p.hull.skin.frame_thickness;
+    if (std::abs(at.y() - map.plan(0, y).y()) < 4) return grip(K::stringer, BoardPlane::plan, f.id);
+    if (std::abs(at.y() - map.profile(0, e.high.y()).y()) < 4) return grip(K::stringer, BoardPlane::profile, f.id);
+  }
   for (const Bulkhead& b : p.hull.bulkheads) {
     const Section::Extent e = hull.shells.front().section_near(b.x).extent();
     if (e.empty() || std::abs(at.x() - map.x(b.x)) > 4) continue;
@@ -277,6 +285,16 @@ Edit grip_edit(const Grip& grip, const Project& start, const Vec3& by, const Ses
     if (b.id == grip.id) {
       b.x += by.x();
       words = QObject::tr("%1 to %2").arg(QString::fromStdString(b.name), at(b.x));
+    }
+  for (Stringer& s : hull.stringers)
+    if (s.id == grip.id) {
+      s.x += by.x();
+      // From the plan it moves off the centre line, from the side its top follows.
+      if (grip.plane == BoardPlane::plan)
+        s.y = std::max(0.0, s.y + by.y());
+      else
+        s.height = std::max(0.002, s.height + by.z());
+      words = QObject::tr("%1 from %2 to %3").arg(QString::fromStdString(s.name), at(s.x), at(s.x + s.length));
     }
   for (Hatch& h : hull.hatches)
     if (h.id == grip.id) {

@@ -31,7 +31,20 @@ struct HullHandle {
 
 /// Something held.
 struct Grip {
-  enum class Kind { bulkhead, rail, rail_from, rail_to, hatch, hatch_aft, hatch_fore, handle, exit, strut, cut };
+  enum class Kind {
+    bulkhead,
+    stringer,
+    rail,
+    rail_from,
+    rail_to,
+    hatch,
+    hatch_aft,
+    hatch_fore,
+    handle,
+    exit,
+    strut,
+    cut
+  };
   Kind kind = Kind::handle;
   BoardPlane plane = BoardPlane::profile;
   Id id = 0;

@@ -27,7 +27,7 @@ QString overlay_name(Overlay overlay) {
     case Overlay::freeboards:
       return QObject::tr("Freeboards");
     case Overlay::fittings:
-      return QObject::tr("Hatches, rails, bulkheads");
+      return QObject::tr("Hatches, rails, bulkheads, stringers");
     case Overlay::handles:
       return QObject::tr("Hull handles");
     case Overlay::drive:

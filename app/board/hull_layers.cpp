@@ -1,4 +1,5 @@
 #include <QPainterPath>
+#include <algorithm>
 #include <cmath>
 
 #include "board/layers.h"
@@ -84,6 +85,36 @@ void paint_stations(Canvas& c) {
   }
 }
 
+/// Full walls as lines right across, ribs as their rim, temporary ones dashed; stringers as they stand.
+void paint_frames(Canvas& c) {
+  QPainter& p = c.painter;
+  const Look& l = look();
+  const HullModel& hull = c.a().hull->model;
+  const double thickness = c.project().hull.skin.frame_thickness;
+  for (const Frame& f : hull.frames) {
+    const Section::Extent e = f.outline.extent();
+    if (f.along) {
+      QPolygonF side;
+      for (const Vec2& v : f.shape.loops.front()) side << c.map.profile(v.x(), v.y());
+      p.setPen(QPen(l.muted, 1.0));
+      p.setBrush(Qt::NoBrush);
+      p.drawPolygon(side);
+      p.drawRect(QRectF(c.map.plan(e.low.x(), f.at + thickness), c.map.plan(e.high.x(), f.at)));
+      continue;
+    }
+    p.setPen(QPen(l.muted, 1.2, f.temporary ? Qt::DashLine : Qt::SolidLine));
+    Section shape;
+    for (const auto& loop : f.shape.loops) shape.loops.push_back({loop, true});
+    const auto stretches = [&](int axis, double at, const std::function<QPointF(double)>& place) {
+      std::vector<double> ends = shape.crossings(axis, at);
+      std::sort(ends.begin(), ends.end());
+      for (std::size_t i = 1; i < ends.size(); i += 2) p.drawLine(place(ends[i - 1]), place(ends[i]));
+    };
+    stretches(0, 0.0, [&](double z) { return c.map.profile(f.at, z); });
+    stretches(1, 0.5 * (e.low.y() + e.high.y()), [&](double y) { return c.map.plan(f.at, y); });
+  }
+}
+
 void paint_fittings(Canvas& c) {
   QPainter& p = c.painter;
   const Look& l = look();
@@ -118,8 +149,7 @@ void paint_fittings(Canvas& c) {
     p.setPen(QPen(l.water_line, 1.0));
     p.drawRect(plan);
   }
-  p.setPen(QPen(l.muted, 1.2));
-  for (const Bulkhead& b : design.bulkheads) paint_across(c, b.x, hull.shells.front().section_near(b.x));
+  paint_frames(c);
 }
 
 }  // namespace

@@ -25,7 +25,7 @@ namespace {
 
 bool in_trouble(const Canvas& c, const Part& part) {
   const PartFit* fit = c.a().fit(part.id);
-  return fit && (!fit->skin.inside || !fit->overlaps.empty() || !fit->bulkheads.empty());
+  return fit && !fit->stands_free();
 }
 
 void paint_part(Canvas& c, const Part& part, const QRectF& r, Side side) {

@@ -71,7 +71,7 @@ void View3D::draw_boat() {
   for (const Part& part : a.project.layout.parts) {
     const bool selected = session_->is_selected(part.id);
     const PartFit* fit = a.fit(part.id);
-    const bool trouble = fit && (!fit->skin.inside || !fit->overlaps.empty() || !fit->bulkheads.empty());
+    const bool trouble = fit && !fit->stands_free();
     r.solid(body_of(a, part), trouble ? l.buoy : selected ? l.brass : l.dark ? l.muted : QColor("#C9B78F"), part.id);
   }
   r.ghost(a.hull->model.skin, l.dark ? QColor("#6F8A96") : QColor("#DAD6C8"), 0.32);

@@ -5,8 +5,7 @@ namespace plucky {
 bool place_is_free(const Assessment& a, Part part, const Vec3& place) {
   part.place = place;
   const SkinFit skin = fit_to_skin(a.hull->model, a.project.hull.skin, part);
-  const PartFit fit = fit_part(a.hull->model, a.project.hull, a.project.layout, part, skin);
-  return skin.inside && fit.overlaps.empty() && fit.bulkheads.empty();
+  return fit_part(a.hull->model, a.project.hull, a.project.layout, part, skin).stands_free();
 }
 
 Vec3 find_place(const Assessment& a, const Part& part) {

@@ -27,12 +27,26 @@ struct HullCut {
   bool operator==(const HullCut&) const = default;
 };
 
+/// Where a piece lies on a sheet.
+struct LaidPiece {
+  Id id = 0;
+  std::string piece;        ///< key of the piece and its copy, e.g. "panel.side/2"
+  Id sheet = 0;             ///< of the sheets at hand
+  std::uint32_t copy = 0;   ///< which of the equal sheets, from 0
+  double x = 0.0, y = 0.0;  ///< m from the sheet's corner to the piece's own origin
+  double turn = 0.0;        ///< rad anticlockwise about that origin
+  bool operator==(const LaidPiece&) const = default;
+};
+
 struct BuildDesign {
   Printer printer;
   HullJoints joints;
   bool cuts_by_hand = false;  ///< else cuts are proposed anew for every hull, and `cuts` count for nothing
   std::vector<HullCut> cuts;
   std::vector<StockSheet> sheets;
+  double piece_gap = 0.003;   ///< m between pieces on a sheet: the saw's or cutter's width and what is trued off
+  double slot_play = 0.0001;  ///< m by which a slot is wider than what stands in it
+  std::vector<LaidPiece> laid;
   WorkDesign work;
   bool operator==(const BuildDesign&) const = default;
 };

@@ -61,6 +61,24 @@ void Drawing::shift(const Vec2& by) {
   for (DrawnText& t : texts) t.place += by;
 }
 
+void Drawing::turn(double by) {
+  const double c = std::cos(by), s = std::sin(by);
+  const auto turned = [&](Vec2& v) { v = Vec2(c * v.x() - s * v.y(), s * v.x() + c * v.y()); };
+  for (DrawnLine& l : lines)
+    for (Vec2& p : l.points) turned(p);
+  for (DrawnHole& h : holes) turned(h.centre);
+  for (DrawnText& t : texts) {
+    turned(t.place);
+    t.turn += by;
+  }
+}
+
+void Drawing::add(const Drawing& other) {
+  lines.insert(lines.end(), other.lines.begin(), other.lines.end());
+  holes.insert(holes.end(), other.holes.begin(), other.holes.end());
+  texts.insert(texts.end(), other.texts.begin(), other.texts.end());
+}
+
 Drawing drawing_of(const Panel& panel) {
   Drawing d;
   d.title = panel.count == 2 ? Text("{0} {1}, cut two: one turned over", panel.number, panel_role_name(panel.role))

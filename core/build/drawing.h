@@ -57,6 +57,10 @@ struct Drawing {
   [[nodiscard]] Box2 bounds() const;
   /// Everything moved by a vector.
   void shift(const Vec2& by);
+  /// Everything turned about the origin, rad anticlockwise.
+  void turn(double by);
+  /// Everything of another drawing besides.
+  void add(const Drawing& other);
 };
 
 /// A panel to cut: outline, marks, its number, what joins along each edge, the fold there at a few places.

@@ -4,6 +4,7 @@
 #include <array>
 #include <cmath>
 #include <cstdint>
+#include <map>
 #include <optional>
 #include <queue>
 #include <tuple>
@@ -30,6 +31,14 @@ struct HullRoom::Cells {
   std::vector<std::uint8_t> kind;
   Box3 box;
   std::vector<Hatch> doors;
+  /// Walls with an opening, by their station: which cells of that layer, along z and y, they fill.
+  std::map<double, std::vector<std::uint8_t>> ribs;
+
+  /// Does a wall at that station fill this cell of the layer?
+  [[nodiscard]] bool filled(double station, std::size_t in_layer) const {
+    const auto rib = ribs.find(station);
+    return rib == ribs.end() || rib->second[in_layer] != 0;
+  }
 
   [[nodiscard]] std::size_t at(int i, int j, int k) const {
     return (static_cast<std::size_t>(i) * static_cast<std::size_t>(nz) + static_cast<std::size_t>(k)) *
@@ -61,11 +70,15 @@ struct HullRoom::Cells {
     std::vector<std::uint8_t> out(kind.size());
     for (int i = 0; i < nx; ++i) {
       const double at_x = x(i);
-      const bool bulkhead = std::any_of(s.bulkheads.begin(), s.bulkheads.end(),
+      const auto wall_at = std::find_if(s.bulkheads.begin(), s.bulkheads.end(),
                                         [&](double b) { return std::abs(at_x - b) <= 0.501 * h; });
-      const bool there = at_x >= s.from && at_x <= s.to;
-      for (std::size_t cell = at(i, 0, 0); cell < at(i + 1, 0, 0); ++cell)
-        out[cell] = there && (!open(cell, at_x, s) || (bulkhead && (kind[cell] == room || kind[cell] == deck))) ? 1 : 0;
+      const bool there = at_x >= s.from && at_x <= s.to, bulkhead = wall_at != s.bulkheads.end();
+      const std::size_t first_cell = at(i, 0, 0);
+      for (std::size_t cell = first_cell; cell < at(i + 1, 0, 0); ++cell)
+        out[cell] = there && (!open(cell, at_x, s) || (bulkhead && (kind[cell] == room || kind[cell] == deck) &&
+                                                       filled(*wall_at, cell - first_cell)))
+                        ? 1
+                        : 0;
     }
     for (const Box3& b : s.standing) {
       const auto begin = [&](int axis) {
@@ -139,7 +152,32 @@ HullRoom::HullRoom(const HullModel& hull, const HullDesign& design) {
       if (k + 1 < c->nz && c->z(k + 1) < over) c->kind[c->at(i, j, k + 1)] = hatch ? door : deck;
     }
   }
+  add_frames(*c, hull, design);
   cells_ = c;
+}
+
+void HullRoom::add_frames(Cells& c, const HullModel& hull, const HullDesign& design) {
+  for (const Frame& f : hull.frames) {
+    const Section::Extent e = f.shape.extent();
+    Section shape;
+    for (const auto& loop : f.shape.loops) shape.loops.push_back({loop, true});
+    if (f.along) {
+      const int first = c.near(1, f.at), last = c.near(1, f.at + design.skin.frame_thickness);
+      for (int i = std::max(0, c.near(0, e.low.x())); i <= std::min(c.nx - 1, c.near(0, e.high.x())); ++i)
+        for (int k = std::max(0, c.near(2, e.low.y())); k <= std::min(c.nz - 1, c.near(2, e.high.y())); ++k) {
+          if (!shape.contains({c.x(i), c.z(k)})) continue;
+          for (int j = std::max(0, first); j <= std::min(c.ny - 1, last); ++j) c.kind[c.at(i, j, k)] = wall;
+        }
+      continue;
+    }
+    const auto b = std::find_if(design.bulkheads.begin(), design.bulkheads.end(),
+                                [&](const Bulkhead& one) { return one.id == f.id; });
+    if (b == design.bulkheads.end() || !b->is_rib()) continue;
+    std::vector<std::uint8_t>& filled = c.ribs[b->x];
+    filled.assign(static_cast<std::size_t>(c.nz) * static_cast<std::size_t>(c.ny), 0);
+    for (int k = 0; k < c.nz; ++k)
+      for (int j = 0; j < c.ny; ++j) filled[c.at(0, j, k)] = shape.contains({c.y(j), c.z(k)}) ? 1 : 0;
+  }
 }
 
 double HullRoom::cell() const {
@@ -446,7 +484,9 @@ bool HullRoom::clear(const Vec3& from, const Vec3& to, double radius, const Hull
       if (((p.array() > b.low.array() - radius) && (p.array() < b.high.array() + radius)).all()) return false;
     if (p.x() < state.from || p.x() > state.to) continue;
     for (const double b : state.bulkheads)
-      if (std::abs(p.x() - b) <= 0.501 * c.h) return false;
+      if (std::abs(p.x() - b) <= 0.501 * c.h &&
+          c.filled(b, c.at(0, std::clamp(c.near(1, p.y()), 0, c.ny - 1), std::clamp(c.near(2, p.z()), 0, c.nz - 1))))
+        return false;
     const int i = c.near(0, p.x()), j = c.near(1, p.y()), k = c.near(2, p.z());
     if (k >= c.nz) continue;
     if (i < 0 || i >= c.nx || j < 0 || j >= c.ny || k < 0 || !c.open(c.at(i, j, k), p.x(), state)) return false;

@@ -59,6 +59,8 @@ class HullRoom {
 
  private:
   struct Cells;
+  /// Stringers are in the way for good, ribs where they are whole.
+  static void add_frames(Cells& cells, const HullModel& hull, const HullDesign& design);
   std::shared_ptr<const Cells> cells_;
 };
 

@@ -6,8 +6,10 @@
 
 #include "base/text.h"
 #include "build/insertion.h"
+#include "build/laminate.h"
 #include "build/panels.h"
 #include "build/printed_hull.h"
+#include "build/sheet_layout.h"
 #include "build/work_plan.h"
 
 namespace plucky {
@@ -58,8 +60,11 @@ struct BuildReport {
   std::vector<JointReport> joints;  ///< one a cut; empty while they cannot be made, or in a drag that changes them
   std::vector<double> moments;      ///< N m at each cut: the boat held at both its ends
   std::vector<Panel> panels;
-  Text no_panels;             ///< why there are none
-  std::vector<PartWay> ways;  ///< of the parts inside; in a drag as before, or none
+  Text no_panels;                    ///< why there are none
+  std::vector<FlatPiece> pieces;     ///< all that is cut from sheets; in a drag as before, or none
+  SheetLayout layout;                ///< of the pieces
+  std::optional<Laminate> laminate;  ///< of a hull of foam board; nothing while resin does not harden in the workshop
+  std::vector<PartWay> ways;         ///< of the parts inside; in a drag as before, or none
   std::vector<ScrewLine> screws;
   WorkPlan work;  ///< the order of work; in a drag as before, or none
   Text no_work;   ///< why there is none

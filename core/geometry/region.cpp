@@ -65,6 +65,26 @@ double Region::area() const {
   return sum;
 }
 
+Vec2 Region::centroid() const {
+  double twice = 0.0;
+  Vec2 moment = Vec2::Zero();
+  for (const auto& loop : loops)
+    for (std::size_t i = 0; i < loop.size(); ++i) {
+      const Vec2 &a = loop[i], &b = loop[(i + 1) % loop.size()];
+      const double cross = a.x() * b.y() - a.y() * b.x();
+      twice += cross;
+      moment += cross * (a + b);
+    }
+  return twice != 0.0 ? Vec2(moment / (3.0 * twice)) : Vec2(Vec2::Zero());
+}
+
+Section::Extent Region::extent() const {
+  Section::Extent e;
+  for (const auto& loop : loops)
+    for (const Vec2& p : loop) e.low = e.low.cwiseMin(p), e.high = e.high.cwiseMax(p);
+  return e;
+}
+
 Region region_of(const Section& section) {
   cl::Paths in, out;
   for (const SectionLoop& loop : section.loops)
@@ -81,6 +101,10 @@ Region common(const Region& a, const Region& b) {
 }
 Region without(const Region& a, const Region& b) {
   return clipped(a, b, cl::ctDifference);
+}
+
+Region rectangle(const Vec2& low, const Vec2& high) {
+  return {{{low, {high.x(), low.y()}, high, {low.x(), high.y()}}}};
 }
 
 Region grown(const Region& region, double by) {

@@ -13,7 +13,10 @@ namespace plucky {
 struct Region {
   std::vector<std::vector<Vec2>> loops;
   [[nodiscard]] bool empty() const { return loops.empty(); }
-  [[nodiscard]] double area() const;  ///< m2, holes taken off
+  [[nodiscard]] double area() const;    ///< m2, holes taken off
+  [[nodiscard]] Vec2 centroid() const;  ///< m; the origin where there is no area
+  /// Smallest rectangle around it; low > high when it is empty.
+  [[nodiscard]] Section::Extent extent() const;
 };
 
 /// A mesh's section as a region, whichever way its loops run; open loops are left out.
@@ -22,6 +25,8 @@ struct Region {
 [[nodiscard]] Region joined(const Region& a, const Region& b);
 [[nodiscard]] Region common(const Region& a, const Region& b);
 [[nodiscard]] Region without(const Region& a, const Region& b);
+/// A rectangle between two corners, low before high.
+[[nodiscard]] Region rectangle(const Vec2& low, const Vec2& high);
 /// Grown by a distance all round with round corners, shrunk where it is negative, m.
 [[nodiscard]] Region grown(const Region& region, double by);
 [[nodiscard]] Region shifted(Region region, const Vec2& by);

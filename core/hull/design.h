@@ -75,7 +75,7 @@ struct Skin {
   double density = 1270.0;
   double shell_thickness = 0.0016;
   double deck_thickness = 0.0012;
-  double frame_thickness = 0.002;  ///< bulkheads and frames
+  double frame_thickness = 0.002;  ///< bulkheads, ribs, stringers
   bool operator==(const Skin&) const = default;
 };
 
@@ -109,13 +109,30 @@ struct FloodChamber {
   bool operator==(const FloodChamber&) const = default;
 };
 
-/// Transverse wall at x (its after face).
+/// Transverse wall at x (its after face): a bulkhead, or a rib with its middle cut out.
 struct Bulkhead {
   Id id = 0;
   std::string name = "Bulkhead";
   double x = 0.3;
   bool watertight = true;
+  double rim = 0.0;        ///< m of wall left all round the opening of a rib; 0: a full wall. A watertight one is full.
+  bool temporary = false;  ///< a web that holds the shape while the boat is made, and is cut out afterwards
+  [[nodiscard]] bool is_rib() const { return !watertight && rim > 0.0; }
   bool operator==(const Bulkhead&) const = default;
+};
+
+/// Longitudinal rib on edge on the bottom, its top level: stringer, engine bearer, battery rail.
+struct Stringer {
+  Id id = 0;
+  std::string name = "Stringer";
+  double x = 0.05, length = 0.3;  ///< m; x is its after end
+  double y = 0.03;                ///< m, its middle off the centre line, to port
+  double height = 0.02;           ///< m over the lowest place of the bottom beneath it
+  bool both_sides = true;         ///< another one to starboard
+  [[nodiscard]] bool is_pair() const { return both_sides && y != 0.0; }
+  /// Where the two cross: does it drop onto the wall from above? Else the wall drops onto it.
+  [[nodiscard]] bool drops_onto(const Bulkhead& wall) const { return wall.is_rib() && wall.rim <= height; }
+  bool operator==(const Stringer&) const = default;
 };
 
 /// Another way in for water than a hatch: shaft tube end, vent, aerial hole.
@@ -150,6 +167,7 @@ struct HullDesign {
   std::vector<Cabin> cabins;
   std::vector<FloodChamber> chambers;
   std::vector<Bulkhead> bulkheads;
+  std::vector<Stringer> stringers;
   std::vector<Opening> openings;
   std::vector<Shell> further;  ///< beside the main one
   double fineness = 1.0;       ///< 1 is about five thousand triangles; the count grows with the square

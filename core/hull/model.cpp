@@ -7,6 +7,7 @@
 #include "base/error.h"
 #include "geometry/crossing_faces.h"
 #include "hull/deck_block.h"
+#include "hull/frames.h"
 
 namespace plucky {
 
@@ -312,6 +313,8 @@ HullModel build_hull(const HullDesign& design) {
   for (const Opening& o : design.openings) model.flood_points.push_back({o.id, o.name, o.place, o.sealed});
   add_chambers(model, design, bare);
   for (const Bulkhead& b : design.bulkheads) check_along(model, b.name, b.x, 0.0);
+  for (const Stringer& s : design.stringers) check_along(model, s.name, s.x, s.length);
+  add_frames(model, design);
   add_areas(model);
   const double beam = model.beam();
   for (std::size_t i = 0; i < model.outline.x.size(); ++i)

@@ -8,6 +8,7 @@
 #include "base/text.h"
 #include "geometry/buoyant_solid.h"
 #include "geometry/plane_cut.h"
+#include "geometry/region.h"
 #include "hull/loft.h"
 
 namespace plucky {
@@ -46,6 +47,18 @@ struct ShellModel {
   [[nodiscard]] const Section& section_near(double x) const;
 };
 
+/// A flat wall, rib or stringer inside the hull.
+struct Frame {
+  Id id = 0;
+  bool along = false;  ///< a stringer, in a plane y = const; else across, in a plane x = const
+  double at = 0.0;     ///< m: after face of a wall; starboard face of a stringer
+  Region outline;      ///< m, (y, z) of a wall without its opening, (x, z) of a stringer: inside the skin
+  Region shape;        ///< the same with a rib's opening
+  bool temporary = false;
+  double volume = 0.0;           ///< m3
+  Vec3 centroid = Vec3::Zero();  ///< m
+};
+
 /// Everything that follows from the hull design alone. What has no shell of its own is of all of them together.
 struct HullModel {
   TriangleMesh skin;               ///< outer skin with deck, coamings and cabins; each shell closed
@@ -56,6 +69,7 @@ struct HullModel {
   std::vector<Vec3> deck_edge;     ///< points along the deck edges, all round each shell in turn
   std::vector<FloodPoint> flood_points;
   std::vector<ChamberSpace> chambers;
+  std::vector<Frame> frames;      ///< walls in the design's order, then stringers, port before starboard
   std::vector<Section> sections;  ///< bare hull at about 120 stations, from transom to bow
   Outline outline;
   Box3 box;                                                                        ///< of the bare hull

@@ -239,6 +239,7 @@ void add_gaps(PartFit& fit, const HullDesign& design, const Layout& layout, cons
   }
   const Box3 box = part.box();
   for (const Bulkhead& b : design.bulkheads) {
+    if (b.is_rib() || b.temporary) continue;
     const double gap = std::max({0.0, b.x - box.high.x(), box.low.x() - (b.x + design.skin.frame_thickness)});
     if (!fit.bulkhead_gap || gap < *fit.bulkhead_gap) fit.bulkhead_gap = gap;
   }
@@ -256,9 +257,17 @@ PartFit fit_part(const HullModel& hull, const HullDesign& design, const Layout& 
     if (other.id != part.id && !(part.outside && other.outside) && overlap(part, other))
       fit.overlaps.push_back(other.id);
   if (const ComponentKind& kind = traits_of(part.kind); !part.outside && !kind.in_the_line && !kind.led_through) {
+    const Box3 box = part.box();
     for (const Bulkhead& b : design.bulkheads) {
+      if (b.is_rib() || b.temporary) continue;
       const double after = b.x, fore = b.x + design.skin.frame_thickness;
-      if (part.box().low.x() < fore - 1e-6 && part.box().high.x() > after + 1e-6) fit.bulkheads.push_back(b.id);
+      if (box.low.x() < fore - 1e-6 && box.high.x() > after + 1e-6) fit.bulkheads.push_back(b.id);
+    }
+    for (const Frame& f : hull.frames) {
+      if (!f.along || box.low.y() > f.at + design.skin.frame_thickness - 1e-6 || box.high.y() < f.at + 1e-6) continue;
+      const Region seen = rectangle({box.low.x(), box.low.z()}, {box.high.x(), box.high.z()});
+      if (common(f.shape, seen).area() > 1e-7 && (fit.stringers.empty() || fit.stringers.back() != f.id))
+        fit.stringers.push_back(f.id);
     }
   }
   if (!part.outside) {

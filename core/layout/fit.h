@@ -38,11 +38,17 @@ struct PartFit {
   Id nearest_part = 0;                 ///< the part it comes closest to; 0 when it is alone
   double part_gap = 0.0;               ///< m between the two; 0 when they touch or overlap
   std::optional<double> bulkhead_gap;  ///< m to the nearest bulkhead's face; empty without bulkheads
-  std::vector<Id> bulkheads;           ///< bulkheads it cuts
+  std::vector<Id> bulkheads;           ///< full walls it cuts; a rib is notched for it
+  std::vector<Id> stringers;           ///< it stands in
   HatchPassage passage = HatchPassage::no_hatch;
   Id hatch = 0;           ///< hatch it passes
   double tilt = 0.0;      ///< rad, least tilt when passage is tilted
   bool off_rail = false;  ///< refers to a rail but stands off its line or travel
+
+  /// Has it its place for itself?
+  [[nodiscard]] bool stands_free() const {
+    return skin.inside && overlaps.empty() && bulkheads.empty() && stringers.empty();
+  }
 };
 
 /// Checks one part against the skin. Parts marked `outside` always count as inside with full clearance.

@@ -36,25 +36,20 @@ MassItem structure(const char* name, double volume, double density, const Vec3& 
           .solid_volume = volume};
 }
 
-/// Bulkheads as full sections of the hull at their station.
-void add_bulkheads(MassBudget& budget, const HullModel& hull, const HullDesign& design) {
-  double volume = 0.0;
-  Vec3 moment = Vec3::Zero();
-  for (const Bulkhead& b : design.bulkheads) {
-    const Section& s = hull.section_near(b.x);
-    const double area = s.area();
-    const double low = s.extent().low.y(), high = s.extent().high.y();
-    if (area <= 0.0) continue;
-    // Height of the section's middle from its area curve: integral of area below z over z gives the first moment.
-    double first = 0.0;
-    constexpr int steps = 24;
-    for (int i = 0; i < steps; ++i) first += s.area_below(low + (high - low) * (i + 0.5) / steps);
-    const double z = high - first * (high - low) / steps / area;
-    const double v = area * design.skin.frame_thickness;
-    volume += v;
-    moment += v * Vec3(b.x, 0.0, z);
+/// What stays aboard; where frames cross a sliver is counted twice.
+void add_frames_mass(MassBudget& budget, const HullModel& hull, const HullDesign& design) {
+  for (const bool along : {false, true}) {
+    double volume = 0.0;
+    Vec3 moment = Vec3::Zero();
+    for (const Frame& f : hull.frames) {
+      if (f.along != along || f.temporary) continue;
+      volume += f.volume;
+      moment += f.volume * f.centroid;
+    }
+    if (volume > 0.0)
+      budget.items.push_back(
+          structure(along ? "Stringers" : "Bulkheads", volume, design.skin.density, moment / volume));
   }
-  if (volume > 0.0) budget.items.push_back(structure("Bulkheads", volume, design.skin.density, moment / volume));
 }
 
 }  // namespace
@@ -71,7 +66,7 @@ MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const La
     budget.items.push_back(structure("Deck", hull.deck_area * deck, skin.density, hull.deck_centroid));
   if (hull.upper_area > 0.0)
     budget.items.push_back(structure("Coamings and cabins", hull.upper_area * deck, skin.density, hull.upper_centroid));
-  add_bulkheads(budget, hull, design);
+  add_frames_mass(budget, hull, design);
   for (const Part& p : layout.parts) {
     MassItem item{.part = p.id,
                   .name = Text(p.name),

@@ -88,6 +88,7 @@ void run(Project& p, const ChangeHull& e) {
   number(p, p.hull.cabins);
   number(p, p.hull.chambers);
   number(p, p.hull.bulkheads);
+  number(p, p.hull.stringers);
   number(p, p.hull.openings);
   number(p, p.hull.further);
 }
@@ -157,6 +158,7 @@ void run(Project& p, const ChangeBuild& e) {
   std::sort(p.build.cuts.begin(), p.build.cuts.end(), [](const auto& l, const auto& r) { return l.x < r.x; });
   number(p, p.build.cuts);
   number(p, p.build.sheets);
+  number(p, p.build.laid);
   number(p, p.build.work.done);
   number(p, p.build.work.wishes);
 }
@@ -207,7 +209,8 @@ bool exists(const Project& p, Id id) {
     return std::any_of(list.begin(), list.end(), [&](const auto& item) { return item.id == id; });
   };
   return in(p.layout.parts) || in(p.layout.rails) || in(p.hull.hatches) || in(p.hull.cabins) || in(p.hull.chambers) ||
-         in(p.hull.bulkheads) || in(p.hull.openings) || in(p.hull.further) || p.cooling.holds(id);
+         in(p.hull.bulkheads) || in(p.hull.stringers) || in(p.hull.openings) || in(p.hull.further) ||
+         p.cooling.holds(id);
 }
 
 std::vector<Text> references_to(const Project& project, Id id) {

@@ -22,6 +22,7 @@ void check_project(const Project& project) {
   for (const auto& c : hull.cabins) claim(Text("cabin \"{0}\"", c.name), c.id);
   for (const auto& c : hull.chambers) claim(Text("chamber \"{0}\"", c.name), c.id);
   for (const auto& b : hull.bulkheads) claim(Text("bulkhead \"{0}\"", b.name), b.id);
+  for (const auto& s : hull.stringers) claim(Text("stringer \"{0}\"", s.name), s.id);
   for (const auto& s : hull.further) {
     claim(Text("shell \"{0}\"", s.name), s.id);
     if (s.family == HullFamily::imported)
@@ -52,6 +53,7 @@ void check_project(const Project& project) {
   check_sealing(project.sealing);
   for (const auto& c : project.build.cuts) claim("cut", c.id);
   for (const auto& s : project.build.sheets) claim(Text("sheet \"{0}\"", s.name), s.id);
+  for (const auto& l : project.build.laid) claim(Text("place of \"{0}\"", l.piece), l.id);
   for (const auto& d : project.build.work.done) claim(Text("done task \"{0}\"", d.task), d.id);
   for (const auto& w : project.build.work.wishes) claim(Text("wish about \"{0}\"", w.then), w.id);
   for (const auto& d : project.drives) claim(Text("drive \"{0}\"", d.name), d.id);

@@ -92,6 +92,19 @@ void describe(V& v, Bulkhead& b) {
   v("name", b.name);
   v("x_m", b.x, range::place);
   v("watertight", b.watertight);
+  v("rim_m", b.rim, range::size);
+  v("temporary", b.temporary);
+}
+
+template <class V>
+void describe(V& v, Stringer& s) {
+  v("id", s.id);
+  v("name", s.name);
+  v("x_m", s.x, range::place);
+  v("length_m", s.length, range::size);
+  v("y_m", s.y, range::place);
+  v("height_m", s.height, range::size);
+  v("both_sides", s.both_sides);
 }
 
 template <class V>
@@ -124,6 +137,7 @@ void describe(V& v, HullDesign& h) {
   v.list("cabins", h.cabins);
   v.list("flood_chambers", h.chambers);
   v.list("bulkheads", h.bulkheads);
+  v.list("stringers", h.stringers);
   v.list("openings", h.openings);
   v.list("further_shells", h.further);
 }
@@ -371,12 +385,26 @@ void describe(V& v, WorkDesign& w) {
 }
 
 template <class V>
+void describe(V& v, LaidPiece& l) {
+  v("id", l.id);
+  v("piece", l.piece);
+  v("sheet", l.sheet);
+  v("copy", l.copy);
+  v("x_m", l.x, range::place);
+  v("y_m", l.y, range::place);
+  v("turn_rad", l.turn, {-2.0 * pi, 2.0 * pi});
+}
+
+template <class V>
 void describe(V& v, BuildDesign& b) {
   v.object("printer", b.printer);
   v.object("joints", b.joints);
   v("cuts_by_hand", b.cuts_by_hand);
   v.list("cuts", b.cuts);
   v.list("sheets", b.sheets);
+  v("piece_gap_m", b.piece_gap, {0.0, 0.05});
+  v("slot_play_m", b.slot_play, {-0.001, 0.005});
+  v.list("laid", b.laid);
   v.object("work", b.work);
 }
 

@@ -161,7 +161,7 @@ std::vector<Compartment> compartments_of(const HullModel& hull, const HullDesign
   const Box3& main = hull.shells.front().box;
   std::vector<double> walls{main.low.x()};
   for (const Bulkhead& b : design.bulkheads)
-    if (b.watertight && b.x > main.low.x() && b.x < main.high.x()) walls.push_back(b.x);
+    if (b.watertight && !b.temporary && b.x > main.low.x() && b.x < main.high.x()) walls.push_back(b.x);
   walls.push_back(main.high.x());
   std::sort(walls.begin(), walls.end());
   std::vector<Compartment> out;

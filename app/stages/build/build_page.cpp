@@ -7,6 +7,7 @@
 #include <QSignalBlocker>
 #include <QTreeWidget>
 #include <algorithm>
+#include <cmath>
 
 #include "base/error.h"
 #include "inspector/section_heading.h"
@@ -199,6 +200,20 @@ void BuildPage::add_sheets() {
     });
     if (auto* last = sheets_->topLevelItem(sheets_->topLevelItemCount() - 1)) sheets_->setCurrentItem(last);
   });
+  sheet_count_ = quantity(tr("How many"), Dimension::none, "sheet_count");
+  connect(sheet_count_, &QuantityEdit::entered, this, [=, this](double v) {
+    const int i = chosen();
+    change(tr("How many sheets"), [&](BuildDesign& b) {
+      if (i >= 0 && i < static_cast<int>(b.sheets.size()))
+        b.sheets[static_cast<std::size_t>(i)].count = static_cast<std::uint32_t>(std::clamp(std::round(v), 0.0, 999.0));
+    });
+  });
+  number(tr("Gap between pieces"), "sheet_gap", Dimension::length,
+         [](BuildDesign& b) -> double& { return b.piece_gap; });
+  number(tr("Play of slots"), "slot_play", Dimension::length, [](BuildDesign& b) -> double& { return b.slot_play; });
+  lay_out_ = button(tr("Lay the pieces out"), "lay_out");
+  lay_out_->setToolTip(tr("On the sheets at hand; in the picture of the sheets they are moved by hand"));
+  connect(lay_out_, &QPushButton::clicked, this, &BuildPage::lay_out_pieces);
   drop_sheet_ = button(tr("Take it out"), "sheet_drop", true);
   connect(drop_sheet_, &QPushButton::clicked, this, [=, this] {
     const int i = chosen();
@@ -328,13 +343,16 @@ void BuildPage::fill_sheets() {
   auto* again = sheets_->topLevelItem(std::min(row, sheets_->topLevelItemCount() - 1));
   if (again) sheets_->setCurrentItem(again);
   sheets_->setVisible(again != nullptr);
-  for (QuantityEdit* edit : {sheet_length_, sheet_width_, sheet_thickness_}) set_row_visible(edit, again != nullptr);
+  for (QuantityEdit* edit : {sheet_length_, sheet_width_, sheet_thickness_, sheet_count_})
+    set_row_visible(edit, again != nullptr);
   drop_sheet_->setVisible(again != nullptr);
+  lay_out_->setEnabled(again != nullptr && !session_->now().build.pieces.empty());
   if (again) {
     const StockSheet& s = all[static_cast<std::size_t>(sheets_->indexOfTopLevelItem(again))];
     sheet_length_->set_value(s.length);
     sheet_width_->set_value(s.width);
     sheet_thickness_->set_value(s.thickness);
+    sheet_count_->set_value(s.count);
   }
   filling_ = was;
 }
@@ -357,6 +375,22 @@ void BuildPage::fill_solids() {
   state_->setText(same_solids(*solids_->of, session_->now())
                       ? told
                       : tr("The boat has changed since the solids were worked out. Then: %1").arg(told));
+}
+
+void BuildPage::lay_out_pieces() {
+  const std::shared_ptr<const Assessment> of = session_->state();
+  const QString what = tr("Laying the pieces out");
+  session_->job()->start(what, [self = QPointer(this), of, what](const Job::Link& link) {
+    const bool grain = of->project.brief.method == BuildMethod::ply;
+    const LaidOut laid = lay_out(of->build.pieces, of->project.build, grain, [&](std::size_t left) {
+      link.step(tr("%1: %2 left").arg(what).arg(left));
+      return true;
+    });
+    link.deliver([self, laid] {
+      if (!self) return;
+      self->change(tr("Lay the pieces out"), [&](BuildDesign& b) { b.laid = laid.laid; });
+    });
+  });
 }
 
 void BuildPage::work_out() {
@@ -412,7 +446,7 @@ int BuildPage::export_sections(const QString& folder, const QString& format) {
 }
 
 int BuildPage::export_panels(const QString& folder, const QString& format) {
-  return write_panels(*session_, folder, format);
+  return write_pieces(*session_, folder, format);
 }
 
 }  // namespace plucky::app

@@ -50,6 +50,7 @@ class BuildPage : public Page {
   QuantityEdit* number(const QString& label, const char* name, Dimension dimension,
                        const std::function<double&(BuildDesign&)>& of);
   void work_out();
+  void lay_out_pieces();
   void ask_and_export();
   int export_sections(const QString& folder, const QString& format);
   int export_panels(const QString& folder, const QString& format);
@@ -63,9 +64,9 @@ class BuildPage : public Page {
   QTreeWidget* wishes_;
   QLabel *words_, *state_;
   QTreeWidget *sections_, *panels_, *sheets_;
-  QPushButton *work_, *export_, *add_cut_, *drop_cut_, *add_sheet_, *drop_sheet_;
+  QPushButton *work_, *export_, *add_cut_, *drop_cut_, *add_sheet_, *drop_sheet_, *lay_out_;
   QComboBox *format_, *way_, *joint_;
-  QuantityEdit *cut_, *sheet_length_, *sheet_width_, *sheet_thickness_;
+  QuantityEdit *cut_, *sheet_length_, *sheet_width_, *sheet_thickness_, *sheet_count_;
   struct Number {
     QuantityEdit* edit;
     std::function<double&(BuildDesign&)> of;

@@ -27,10 +27,10 @@ void sections(Sheet& s) {
                 at, ui_font(8.5), look().ink);
 }
 
-void panels(Sheet& s) {
-  s.heading(QObject::tr("Panels laid flat, outer face up"));
+void flat_pieces(Sheet& s) {
+  s.heading(QObject::tr("Flat pieces, panels with their outer face up"));
   const double gap = 14.0;
-  for (const Drawing& d : panel_drawings(s.a().build)) {
+  for (const Drawing& d : piece_drawings(s.a().build)) {
     const Vec2 size = d.bounds().size();
     const double scale = std::min((Sheet::right - Sheet::left) / size.x(), 200.0 / size.y());
     s.room(scale * size.y() + gap + 16.0);
@@ -49,7 +49,7 @@ void draw_build_sheet(Sheet& s) {
   if (s.a().build.printed)
     sections(s);
   else
-    panels(s);
+    flat_pieces(s);
 }
 
 }  // namespace plucky::app

@@ -10,20 +10,13 @@ namespace plucky::app {
 
 namespace {
 
-constexpr double gap = 0.015;  // m between panels in the picture
+constexpr double gap = 0.015;  // m between pieces in the picture
 
-/// Rows of panels, the tall ones first, as wide as the picture likes; lower left corners, m.
-struct Arranged {
-  std::vector<Vec2> at;
-  Vec2 size = Vec2::Zero();
-};
-
-Arranged arranged(const std::vector<Drawing>& panels, double width) {
-  Arranged out;
+RowsOfBoxes rows(const std::vector<Vec2>& sizes, double width) {
+  RowsOfBoxes out;
   Vec2 next = Vec2::Zero();
   double row = 0.0;
-  for (const Drawing& d : panels) {
-    const Vec2 size = d.bounds().size();
+  for (const Vec2& size : sizes) {
     if (next.x() > 0.0 && next.x() + size.x() > width) next = Vec2(0.0, next.y() + row + gap), row = 0.0;
     out.at.push_back(next);
     next.x() += size.x() + gap;
@@ -35,12 +28,24 @@ Arranged arranged(const std::vector<Drawing>& panels, double width) {
 
 }  // namespace
 
-std::vector<Drawing> panel_drawings(const BuildReport& report) {
-  std::vector<Drawing> out;
-  for (const Panel& p : report.panels) {
-    out.push_back(drawing_of(p));
-    out.back().shift(-out.back().bounds().low);
+RowsOfBoxes rows_of_boxes(const std::vector<Vec2>& sizes, const QSizeF& room) {
+  double widest = 0.0, whole = 0.0;
+  for (const Vec2& size : sizes) {
+    widest = std::max(widest, size.x());
+    whole += size.x() + gap;
   }
+  RowsOfBoxes best;
+  for (int k = 0; k <= 20; ++k) {
+    RowsOfBoxes now = rows(sizes, widest + (whole - widest) * k / 20.0);
+    now.scale = std::min(room.width() / now.size.x(), room.height() / now.size.y());
+    if (now.scale > best.scale) best = now;
+  }
+  return best;
+}
+
+std::vector<Drawing> piece_drawings(const BuildReport& report) {
+  std::vector<Drawing> out;
+  for (const FlatPiece& p : report.pieces) out.push_back(p.drawing);
   return out;
 }
 
@@ -92,8 +97,8 @@ FlatView::FlatView(Session* session, QWidget* parent) : ShelfPage(session, tr("F
 
 void FlatView::refresh() {
   const BuildReport& r = session_->seen().build;
-  panels_ = panel_drawings(r);
-  tell(!r.panels.empty()
+  pieces_ = piece_drawings(r);
+  tell(!pieces_.empty()
            ? tr("Outer face up. Numbers along the edges: the panel that joins, and the angle it is turned by.")
        : r.printed ? tr("A printed hull has sections, no panels; \"Made\" in the brief says how it is built.")
                    : session_->said(r.no_panels));
@@ -101,11 +106,13 @@ void FlatView::refresh() {
 }
 
 TableRows FlatView::table() const {
-  TableRows out{{tr("Panel").toStdString(), "x mm", "y mm"}};
-  for (const Panel& p : session_->seen().build.panels)
-    for (const Vec2& v : p.outline)
-      out.push_back({std::to_string(p.number), QString::number(1e3 * v.x(), 'f', 3).toStdString(),
-                     QString::number(1e3 * v.y(), 'f', 3).toStdString()});
+  TableRows out{{tr("Piece").toStdString(), tr("Outline").toStdString(), "x mm", "y mm"}};
+  for (const FlatPiece& p : session_->seen().build.pieces)
+    for (std::size_t i = 0; i < p.shape.loops.size(); ++i)
+      for (const Vec2& v : p.shape.loops[i])
+        out.push_back({std::to_string(p.number), std::to_string(i + 1),
+                       QString::number(1e3 * v.x(), 'f', 3).toStdString(),
+                       QString::number(1e3 * v.y(), 'f', 3).toStdString()});
   return out;
 }
 
@@ -114,32 +121,20 @@ void FlatView::paintEvent(QPaintEvent* event) {
   QPainter p(this);
   p.setRenderHint(QPainter::Antialiasing);
   p.fillRect(rect(), look().card);
-  if (panels_.empty()) {
+  if (pieces_.empty()) {
     p.setPen(look().muted);
     p.setFont(ui_font(9.5));
     p.drawText(rect().adjusted(20, 20, -20, -20), Qt::AlignCenter | Qt::TextWordWrap, words());
     return;
   }
   const QRectF room = QRectF(rect()).adjusted(14, 14, -14, -14);
-  // The width of rows that lets the picture be drawn largest.
-  double widest = 0.0, whole = 0.0;
-  for (const Drawing& d : panels_) {
-    widest = std::max(widest, d.bounds().size().x());
-    whole += d.bounds().size().x() + gap;
-  }
-  Arranged best;
-  double scale = 0.0;
-  for (int k = 0; k <= 20; ++k) {
-    const Arranged now = arranged(panels_, widest + (whole - widest) * k / 20.0);
-    const double fits = std::min(room.width() / now.size.x(), room.height() / now.size.y());
-    if (fits > scale) scale = fits, best = now;
-  }
-  const double left = room.left() + 0.5 * (room.width() - scale * best.size.x());
-  for (std::size_t i = 0; i < panels_.size(); ++i) {
-    const double height = panels_[i].bounds().size().y();
-    paint_drawing(p, panels_[i], {left + scale * best.at[i].x(), room.top() + scale * (best.at[i].y() + height)}, scale,
-                  *session_, 1.0, 9.0);
-  }
+  std::vector<Vec2> sizes;
+  for (const Drawing& d : pieces_) sizes.push_back(d.bounds().size());
+  const RowsOfBoxes best = rows_of_boxes(sizes, room.size());
+  const double scale = best.scale, left = room.left() + 0.5 * (room.width() - scale * best.size.x());
+  for (std::size_t i = 0; i < pieces_.size(); ++i)
+    paint_drawing(p, pieces_[i], {left + scale * best.at[i].x(), room.top() + scale * (best.at[i].y() + sizes[i].y())},
+                  scale, *session_, 1.0, 9.0);
 }
 
 }  // namespace plucky::app

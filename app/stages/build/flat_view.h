@@ -1,4 +1,4 @@
-// The boat's panels laid flat beside one another, to scale. In: the boat on the bench. Out: a picture on the shelf.
+// The boat's flat pieces laid beside one another, to scale. In: the boat on the bench. Out: a picture on the shelf.
 #pragma once
 
 #include "build/drawing.h"
@@ -18,11 +18,20 @@ class FlatView : public ShelfPage {
   void paintEvent(QPaintEvent* event) override;
 
  private:
-  std::vector<Drawing> panels_;  ///< each with its lower left corner at the origin
+  std::vector<Drawing> pieces_;  ///< each with its lower left corner at the origin
 };
 
-/// The panels' drawings, each moved to the origin.
-[[nodiscard]] std::vector<Drawing> panel_drawings(const BuildReport& report);
+/// The flat pieces' drawings, each with its lower left corner at the origin.
+[[nodiscard]] std::vector<Drawing> piece_drawings(const BuildReport& report);
+
+/// Boxes in rows, their upper left corners with y down, m, drawn as large as the room
+/// (pixels) allows.
+struct RowsOfBoxes {
+  std::vector<Vec2> at;
+  Vec2 size = Vec2::Zero();
+  double scale = 0.0;  ///< pixels to a metre
+};
+[[nodiscard]] RowsOfBoxes rows_of_boxes(const std::vector<Vec2>& sizes, const QSizeF& room);
 
 /// Draws in pixels or points: the drawing's origin at `origin`, y up. Widths of lines and heights of words are of the
 /// painter's own units; words that

@@ -23,21 +23,27 @@ int write_sections(const Project& project, const PrintedHull& hull, const QStrin
   return written_files;
 }
 
-int write_panels(const Session& session, const QString& folder, const QString& format) {
+int write_pieces(const Session& session, const QString& folder, const QString& format) {
   const BuildReport& r = session.now().build;
   const QDir into(folder);
   if (format == "pdf") {
-    write_templates(panel_drawings(r), session, into.filePath("templates.pdf"));
+    write_templates(piece_drawings(r), session, into.filePath("templates.pdf"));
     return 1;
   }
   const Sayer say = [&session](const Text& text) { return session.said(text).toStdString(); };
   int written_files = 0;
-  for (const Panel& p : r.panels) {
-    const QString name = QString("%1-%2.%3").arg(p.number, 2, 10, QChar('0')).arg(panel_role_key(p.role), format);
-    const Drawing d = drawing_of(p);
-    write_file_atomically(into.filePath(name).toStdString(), format == "svg" ? write_svg(d, say) : write_dxf(d, say));
+  const auto write = [&](const QString& name, const Drawing& d) {
+    write_file_atomically(into.filePath(name + "." + format).toStdString(),
+                          format == "svg" ? write_svg(d, say) : write_dxf(d, say));
     ++written_files;
-  }
+  };
+  for (const FlatPiece& p : r.pieces)
+    write(QString("%1-%2").arg(p.number, 2, 10, QChar('0')).arg(QString::fromStdString(p.key).replace('.', '-')),
+          p.drawing);
+  int sheet = 0;
+  for (const SheetUse& use : r.layout.sheets)
+    for (const StockSheet& s : session.project().build.sheets)
+      if (s.id == use.sheet) write(QString("sheet-%1").arg(++sheet), sheet_drawing(r.pieces, r.layout, s, use.copy));
   return written_files;
 }
 

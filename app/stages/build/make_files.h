@@ -12,7 +12,8 @@ namespace plucky::app {
 /// A file a section, "stl" or "3mf", turned as it lies on the bed.
 int write_sections(const Project& project, const PrintedHull& hull, const QString& folder, const QString& format);
 
-/// A file a panel, "dxf" or "svg", or one "pdf" of templates at full size on A4.
-int write_panels(const Session& session, const QString& folder, const QString& format);
+/// A file a flat piece and one a sheet that they are laid out on, "dxf" or "svg", or one "pdf" of templates at full
+/// size on A4.
+int write_pieces(const Session& session, const QString& folder, const QString& format);
 
 }  // namespace plucky::app

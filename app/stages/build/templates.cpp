@@ -139,13 +139,21 @@ void write_templates(const std::vector<Drawing>& drawings, const Session& sessio
   write_file_atomically(path.toStdString(), drawn.data().toStdString());
 }
 
-void write_panel_templates(const Project& project, UnitSystem units, const QString& path) {
+void write_piece_templates(const Project& project, UnitSystem units, const QString& path) {
   Session session;
   session.set_units(units);
   session.adopt(project, {});
-  BuildReport report;
-  report.panels = panels_of(project.hull);
-  write_templates(panel_drawings(report), session, path);
+  const BuildReport& r = session.now().build;
+  if (!r.printed) {
+    if (r.pieces.empty()) throw InvalidInput("templates", r.no_panels);
+    return write_templates(piece_drawings(r), session, path);
+  }
+  std::vector<Drawing> panels;
+  for (const Panel& p : panels_of(project.hull)) {
+    panels.push_back(drawing_of(p));
+    panels.back().shift(-panels.back().bounds().low);
+  }
+  write_templates(panels, session, path);
 }
 
 }  // namespace plucky::app

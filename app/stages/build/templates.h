@@ -14,7 +14,8 @@ namespace plucky::app {
 /// Throws InvalidInput when the file cannot be written.
 void write_templates(const std::vector<Drawing>& drawings, const Session& session, const QString& path);
 
-/// The same of a boat's panels, whatever the brief says of how it is made. Throws InvalidInput when its hull has none.
-void write_panel_templates(const Project& project, UnitSystem units, const QString& path);
+/// The same of a boat's flat pieces; of its panels alone where the brief says that it is printed. Throws InvalidInput
+/// when it has none.
+void write_piece_templates(const Project& project, UnitSystem units, const QString& path);
 
 }  // namespace plucky::app

@@ -19,6 +19,8 @@ auto& list_of(P& p) {
     return p.hull.chambers;
   else if constexpr (std::is_same_v<T, Bulkhead>)
     return p.hull.bulkheads;
+  else if constexpr (std::is_same_v<T, Stringer>)
+    return p.hull.stringers;
   else if constexpr (std::is_same_v<T, Opening>)
     return p.hull.openings;
   else if constexpr (std::is_same_v<T, Shell>)
@@ -63,6 +65,8 @@ void visit_type(Fitting kind, F f) {
       return f(FloodChamber{});
     case Fitting::bulkhead:
       return f(Bulkhead{});
+    case Fitting::stringer:
+      return f(Stringer{});
     case Fitting::opening:
       return f(Opening{});
     case Fitting::shell:
@@ -98,6 +102,8 @@ QString fitting_name(Fitting kind) {
       return QObject::tr("Rail");
     case Fitting::bulkhead:
       return QObject::tr("Bulkhead");
+    case Fitting::stringer:
+      return QObject::tr("Stringer");
     case Fitting::cabin:
       return QObject::tr("Cabin");
     case Fitting::flood_chamber:
@@ -118,6 +124,7 @@ std::vector<FittingEntry> fittings(const Project& p) {
   add(p.hull.hatches, Fitting::hatch);
   add(p.layout.rails, Fitting::rail);
   add(p.hull.bulkheads, Fitting::bulkhead);
+  add(p.hull.stringers, Fitting::stringer);
   add(p.hull.cabins, Fitting::cabin);
   add(p.hull.chambers, Fitting::flood_chamber);
   add(p.hull.openings, Fitting::opening);
@@ -142,6 +149,13 @@ Edit add_fitting(const Assessment& a, Fitting kind) {
       break;
     case Fitting::bulkhead:
       h.bulkheads.push_back({.name = name, .x = x0 + 0.8 * length});
+      break;
+    case Fitting::stringer:
+      h.stringers.push_back({.name = name,
+                             .x = x0 + 0.02 * length,
+                             .length = 0.6 * length,
+                             .y = 0.2 * beam,
+                             .height = 0.15 * hull.box.size().z()});
       break;
     case Fitting::cabin:
       h.cabins.push_back({.name = name,
@@ -236,6 +250,13 @@ FittingPage::FittingPage(Session* session, QWidget* parent) : Page(session, pare
   add_field(Fitting::rail, tr("Off centre"), &Rail::y);
   add_field(Fitting::rail, tr("Height"), &Rail::z);
   add_field(Fitting::bulkhead, tr("From transom"), &Bulkhead::x);
+  add_field<Bulkhead>(
+      Fitting::bulkhead, tr("Rim left as a rib"), [](Bulkhead& b) -> double& { return b.rim; }, Dimension::length,
+      [](const Bulkhead& b) { return !b.watertight; });
+  add_field(Fitting::stringer, tr("After end"), &Stringer::x);
+  add_field(Fitting::stringer, tr("Length"), &Stringer::length);
+  add_field(Fitting::stringer, tr("Off centre"), &Stringer::y);
+  add_field(Fitting::stringer, tr("Height over the bottom"), &Stringer::height);
   add_field(Fitting::cabin, tr("After end"), &Cabin::x);
   add_field(Fitting::cabin, tr("Length"), &Cabin::length);
   add_field(Fitting::cabin, tr("Width"), &Cabin::width);
@@ -261,7 +282,17 @@ FittingPage::FittingPage(Session* session, QWidget* parent) : Page(session, pare
           const auto used = hull_parameters(s.family);
           return std::any_of(used.begin(), used.end(), [&](const HullParameter& u) { return u.member == p.member; });
         });
-  connect(both_sides_, &QCheckBox::clicked, this, [this](bool on) { set_flag(&Shell::both_sides, on); });
+  connect(both_sides_, &QCheckBox::clicked, this, [this](bool on) {
+    set_flag(&Shell::both_sides, on);
+    set_flag(&Stringer::both_sides, on);
+  });
+  watertight_ = check(tr("Watertight"), "fitting_watertight");
+  connect(watertight_, &QCheckBox::clicked, this, [this](bool on) {
+    set_flag(&Bulkhead::watertight, on);
+    refresh();
+  });
+  temporary_ = check(tr("Temporary: cut out when the hull holds its shape"), "fitting_temporary");
+  connect(temporary_, &QCheckBox::clicked, this, [this](bool on) { set_flag(&Bulkhead::temporary, on); });
   connect(family_, &QComboBox::activated, this, [this](int i) {
     const auto family = static_cast<HullFamily>(family_->itemData(i).toInt());
     session_->perform(changed<Shell>(session_->project(), session_->selection(), tr("Family"), [=](Shell& s) {
@@ -317,9 +348,18 @@ void FittingPage::refresh() {
     aerial_->setChecked(opening->for_aerial);
   }
   if (const FloodChamber* c = fitting_of<FloodChamber>(p, it->id)) port_->setChecked(c->port);
+  const Bulkhead* bulkhead = fitting_of<Bulkhead>(p, it->id);
+  set_row_visible(watertight_, bulkhead != nullptr);
+  set_row_visible(temporary_, bulkhead != nullptr);
+  if (bulkhead) {
+    watertight_->setChecked(bulkhead->watertight);
+    temporary_->setChecked(bulkhead->temporary);
+  }
+  const Stringer* stringer = fitting_of<Stringer>(p, it->id);
   const Shell* shell = fitting_of<Shell>(p, it->id);
   set_row_visible(family_, shell != nullptr);
-  set_row_visible(both_sides_, shell != nullptr);
+  set_row_visible(both_sides_, shell != nullptr || stringer != nullptr);
+  if (stringer) both_sides_->setChecked(stringer->both_sides);
   if (!shell) return;
   family_->setCurrentIndex(family_->findData(static_cast<int>(shell->family)));
   both_sides_->setChecked(shell->both_sides);

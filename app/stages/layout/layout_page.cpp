@@ -44,8 +44,8 @@ LayoutPage::LayoutPage(Session* session, OwnParts* own, QWidget* parent) : Page(
   more->setObjectName("add_fitting");
   more->setProperty("quiet", true);
   auto* menu = new QMenu(more);
-  for (const Fitting kind : {Fitting::hatch, Fitting::rail, Fitting::bulkhead, Fitting::cabin, Fitting::flood_chamber,
-                             Fitting::opening, Fitting::shell})
+  for (const Fitting kind : {Fitting::hatch, Fitting::rail, Fitting::bulkhead, Fitting::stringer, Fitting::cabin,
+                             Fitting::flood_chamber, Fitting::opening, Fitting::shell})
     menu->addAction(fitting_name(kind), this, [this, kind] { session_->perform(add_fitting(session_->now(), kind)); });
   more->setMenu(menu);
   wide(more);

@@ -11,7 +11,8 @@ namespace {
 
 std::vector<double> bulkheads_of(const Assessment& a) {
   std::vector<double> out;
-  for (const Bulkhead& b : a.project.hull.bulkheads) out.push_back(b.x);
+  for (const Bulkhead& b : a.project.hull.bulkheads)
+    if (!b.temporary) out.push_back(b.x);
   return out;
 }
 
@@ -23,7 +24,7 @@ HullState section_round(const Assessment& a, const Box3& part) {
     if (cut >= part.high.x()) s.to = std::min(s.to, cut);
   }
   for (const Bulkhead& b : a.project.hull.bulkheads)
-    if (b.x > s.from && b.x < s.to) s.bulkheads.push_back(b.x);
+    if (!b.temporary && b.x > s.from && b.x < s.to) s.bulkheads.push_back(b.x);
   return s;
 }
 
@@ -139,6 +140,7 @@ std::vector<ScrewLine> screws_of(const Assessment& a, const HullRoom& room) {
     s.judged = tilt.has_value();
     s.key = end(tilt.value_or(0.0));
     for (const Bulkhead& b : a.project.hull.bulkheads) {
+      if (b.temporary) continue;
       open.bulkheads = {b.x};
       if (s.judged && !flattest()) s.bulkheads.push_back(b.id);
     }

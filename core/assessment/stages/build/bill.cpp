@@ -65,18 +65,35 @@ class Bill {
            length_quantity(thickness)},
           static_cast<std::size_t>(p.count), p.count * p.area * thickness * skin.density);
     }
-    for (const Bulkhead& b : a_.project.hull.bulkheads) {
-      const Section& s = a_.hull->model.section_near(b.x);
-      const Section::Extent e = s.extent();
-      if (e.empty()) continue;
-      add(BillGroup::made, Text(b.name),
-          {"{0} by {1}, {2} thick", length_quantity(e.high.x() - e.low.x()), length_quantity(e.high.y() - e.low.y()),
-           length_quantity(skin.frame_thickness)},
-          1, s.area() * skin.frame_thickness * skin.density, b.id);
-    }
+    if (a_.build.printed)
+      frames();
+    else
+      for (const FlatPiece& p : a_.build.pieces)
+        if (p.role != PieceRole::panel) flat(p.name, p.shape, p.thickness, p.count, p.subject);
     for (const Hatch& h : a_.project.hull.hatches)
       add(BillGroup::made, {"Lid of {0}", h.name},
           {"{0} by {1}, and its rim", length_quantity(h.length), length_quantity(h.width)}, 1, {}, h.id);
+  }
+
+  void flat(const Text& name, const Region& shape, double thickness, int count, Id subject) {
+    const Section::Extent e = shape.extent();
+    add(BillGroup::made, name,
+        {"{0} by {1}, {2} thick", length_quantity(e.high.x() - e.low.x()), length_quantity(e.high.y() - e.low.y()),
+         length_quantity(thickness)},
+        static_cast<std::size_t>(count), count * shape.area() * thickness * a_.project.hull.skin.density, subject);
+  }
+
+  /// Walls and stringers that are printed.
+  void frames() {
+    const HullDesign& h = a_.project.hull;
+    for (const Frame& f : a_.hull->model.frames) {
+      const std::string* name = nullptr;
+      for (const Bulkhead& b : h.bulkheads)
+        if (b.id == f.id) name = &b.name;
+      for (const Stringer& s : h.stringers)
+        if (s.id == f.id) name = &s.name;
+      if (name) flat(Text(*name), f.shape, h.skin.frame_thickness, 1, f.id);
+    }
   }
 
   void lengths() {
@@ -192,16 +209,21 @@ class Bill {
     for (const Panel& p : a_.build.panels) sheet += p.count * p.area;
     if (sheet > 0.0) {
       add(BillGroup::used_up, "Sheet", {"{0} without waste", Quantity{sheet, Dimension::area}});
-      if (a_.project.brief.method == BuildMethod::foam_board) {
-        // 15 % overlap; cloth takes its own weight of resin, the second coat half of it.
-        constexpr double cloth = 0.080;  // kg/m2
-        const double area = 1.15 * sheet;
-        add(BillGroup::used_up, "Glass cloth",
-            {"{0} of 80 g a square metre, overlaps in it", Quantity{area, Dimension::area}}, 1, cloth * area);
-        add(BillGroup::used_up, "Laminating resin", "mixed in batches that fit its pot life; both coats", 1,
-            1.5 * cloth * area);
-      }
+      if (const auto& l = a_.build.laminate) glass(*l);
     }
+  }
+
+  void glass(const Laminate& l) {
+    add(BillGroup::used_up, "Glass cloth",
+        {"{0} of 80 g a square metre, overlaps in it", Quantity{l.cloth_area, Dimension::area}}, 1, l.cloth_mass);
+    const auto resin = [&](const char* item, const ResinCoat& c) {
+      add(BillGroup::used_up, item,
+          {"{0} batches of {1}, each used up within {2}", c.batches, Quantity{c.batch(), Dimension::mass},
+           Quantity{l.pot_life, Dimension::duration}},
+          1, c.resin);
+    };
+    resin("Laminating resin with the cloth", l.first);
+    resin("Laminating resin, second coat", l.second);
   }
 
   const Assessment& a_;

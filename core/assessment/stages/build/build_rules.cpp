@@ -232,6 +232,7 @@ void build_rules(const Assessment& a, std::vector<Finding>& out) {
   }
   panels(a, own);
   sheets(a, own);
+  piece_rules(a, own);
   work_rules(a, own);
   for (Finding& f : own) {
     if (a.care != Care::full) f.remedy.reset();  // a drag has no time for offers

@@ -108,6 +108,60 @@ void plan_panels(BuildReport& r, const Assessment& a, const std::optional<std::p
   }
 }
 
+/// Tubes, shafts and hoses that go through walls.
+std::vector<WallHole> holes_in_walls(const Assessment& a) {
+  constexpr double play = 0.0005;
+  std::vector<WallHole> out;
+  const double thickness = a.project.hull.skin.frame_thickness;
+  const auto through = [&](const Vec3& from, const Vec3& to, double diameter) {
+    for (const Bulkhead& b : a.project.hull.bulkheads) {
+      const double x = b.x + 0.5 * thickness;
+      if ((from.x() < x) == (to.x() < x)) continue;
+      const Vec3 at = from + (to - from) * ((x - from.x()) / (to.x() - from.x()));
+      out.push_back({b.id, {at.y(), at.z()}, diameter + play});
+    }
+  };
+  for (const Part& p : a.project.layout.parts) {
+    const auto at = shaft_place(a, p);
+    // A shaft's tube is twice as thick: common practice, no source.
+    if (const auto* shaft = std::get_if<Shaft>(&p.data); at && shaft)
+      through(at->disc, at->fore, 2.0 * shaft->diameter);
+  }
+  for (const HosePath& path : a.hoses) {
+    const Hose* hose = a.project.cooling.find_hose(path.hose);
+    for (std::size_t i = 1; hose && i < path.points.size(); ++i)
+      through(path.points[i - 1], path.points[i], hose->bore + 2.0 * hose->wall);
+  }
+  return out;
+}
+
+PieceWishes piece_wishes(const Assessment& a) {
+  PieceWishes w{.slot_play = a.project.build.slot_play, .holes = holes_in_walls(a)};
+  const double transom = a.hull->model.box.low.x();
+  for (const Part& p : a.project.layout.parts) {
+    const Box3 box = p.box();
+    if (stands_inside(p)) w.parts.push_back(box);
+    // What is fastened to the transom from outside and meets it.
+    const bool pulls = p.kind == PartKind::pod || p.kind == PartKind::jet || p.kind == PartKind::rudder ||
+                       p.kind == PartKind::drive_line;
+    if (pulls && p.outside && box.high.x() > transom - 0.05 && box.low.x() < transom)
+      w.loads.push_back({p.id, p.name, {box.low.y(), box.low.z()}, {box.high.y(), box.high.z()}});
+  }
+  return w;
+}
+
+/// What is cut from sheets, and where it lies on them.
+void plan_pieces(const Assessment& a, BuildReport& r) {
+  if (r.printed) return;
+  r.pieces = pieces_of(a.hull->model, a.project.hull, r.panels, piece_wishes(a));
+  r.layout = layout_of(r.pieces, a.project.build);
+  r.laminate.reset();
+  if (a.project.brief.method != BuildMethod::foam_board) return;
+  double area = 0.0;
+  for (const Panel& p : r.panels) area += p.count * p.area;
+  if (area > 0.0) r.laminate = laminate_of(area, {.celsius = a.project.build.work.temperature});
+}
+
 /// How parts come to their places; kept while neither they nor a wall move.
 void find_ways(const Assessment& a, BuildMemory& kept) {
   const bool same_hull = kept.room && kept.room_of == a.hull && kept.ways_cuts == kept.report.cuts &&
@@ -147,6 +201,9 @@ void run_build(Assessment& a, std::any& memory) {
     r.no_work = std::move(kept.report.no_work);
     r.ways = std::move(kept.report.ways);
     r.screws = std::move(kept.report.screws);
+    r.pieces = std::move(kept.report.pieces);
+    r.layout = std::move(kept.report.layout);
+    r.laminate = kept.report.laminate;
     kept.hull = a.hull;
     kept.design = design;
     kept.skin = a.project.hull.skin;
@@ -162,6 +219,10 @@ void run_build(Assessment& a, std::any& memory) {
   find_ways(a, kept);
   a.build.ways = kept.report.ways;
   a.build.screws = kept.report.screws;
+  plan_pieces(a, a.build);
+  kept.report.pieces = a.build.pieces;
+  kept.report.layout = a.build.layout;
+  kept.report.laminate = a.build.laminate;
   a.build.moments = kept.report.moments = moments_at(a, kept.report.joints);
   try {
     a.build.work = order_of_work(tasks_of(a), a.project.build.work.temperature);

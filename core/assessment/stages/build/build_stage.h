@@ -11,6 +11,8 @@ namespace plucky {
 [[nodiscard]] StageRun build_stage();
 
 void build_rules(const Assessment& a, std::vector<Finding>& out);
+/// Of flat pieces and the sheets at hand.
+void piece_rules(const Assessment& a, std::vector<Finding>& out);
 /// Of insertion paths, keys, the order of work.
 void work_rules(const Assessment& a, std::vector<Finding>& out);
 

@@ -22,6 +22,7 @@ class HullWork {
     else
       shape_shell();
     bulkheads();
+    stringers();
     inside();
     if (a_.build.printed)
       join_sections();
@@ -154,6 +155,10 @@ class HullWork {
 
   void bulkheads() {
     for (const Bulkhead& b : a_.project.hull.bulkheads) {
+      if (b.temporary) {
+        web(b);
+        continue;
+      }
       const std::string make = fmt::format("make.bulkhead.{}", b.id), glue = fmt::format("glue.bulkhead.{}", b.id);
       WorkTask& made = list_.add(make, a_.build.printed ? WorkKind::print : WorkKind::cut,
                                  (a_.build.printed ? 15 : 25) * minute, {"Make {0}.", b.name}, b.id);
@@ -178,6 +183,57 @@ class HullWork {
       for (const Id b : s.bulkheads)
         list_.need(fmt::format("glue.bulkhead.{}", b), fit_task(s.part),
                    "the key to its screws comes through where the bulkhead stands");
+  }
+
+  /// Holds the shape while the hull is put together, and goes before anything is coated.
+  void web(const Bulkhead& b) {
+    const std::string make = fmt::format("make.bulkhead.{}", b.id), out = fmt::format("cut_out.{}", b.id);
+    list_.add(make, a_.build.printed ? WorkKind::print : WorkKind::cut, 15 * minute, {"Make {0}.", b.name}, b.id);
+    if (!a_.build.printed) list_.need(list_.open_shell, make, {"{0} holds the shape", b.name});
+    WorkTask& t = list_.add(out, WorkKind::cut, 15 * minute, {"Cut {0} out again.", b.name}, b.id);
+    t.takes = {"fine saw"};
+    t.caution = "Saws and blades; wood dust: mask.";
+    list_.need(out, list_.open_shell, "the shape must hold by itself", true);
+    list_.need("coat.inside", out, "its stumps are coated with the rest");
+    list_.need("glue.deck", out, "it is out of reach afterwards");
+    for (const Part& p : a_.project.layout.parts)
+      if (stands_inside(p)) list_.need(fit_task(p.id), out, {"{0} is in the way", b.name});
+  }
+
+  /// Onto ribs from above, before full walls go onto them.
+  void stringers() {
+    const HullDesign& h = a_.project.hull;
+    for (const Stringer& s : h.stringers) {
+      const std::string make = fmt::format("make.stringer.{}", s.id), glue = fmt::format("glue.stringer.{}", s.id);
+      const bool two = s.is_pair();
+      WorkTask& made =
+          list_.add(make, a_.build.printed ? WorkKind::print : WorkKind::cut,
+                    (a_.build.printed ? 15 : 25) * minute * (two ? 1.6 : 1.0), {"Make {0}.", s.name}, s.id);
+      if (a_.build.printed)
+        for (const Frame& f : a_.hull->model.frames)
+          if (f.id == s.id) made.machine += f.volume / rate();
+      WorkTask& t = list_.add(glue, WorkKind::glue, 25 * minute,
+                              {"Glue {0} in over the ribs, level and parallel to the centre line.", s.name}, s.id);
+      list_.glue(t, a_.project.build.work.joints);
+      list_.need(glue, make, "there is nothing to glue before");
+      list_.need(glue, list_.open_shell, "it stands on the bottom");
+      for (const Bulkhead& b : h.bulkheads) {
+        if (b.temporary || b.x + h.skin.frame_thickness < s.x || b.x > s.x + s.length) continue;
+        const std::string wall = fmt::format("glue.bulkhead.{}", b.id);
+        if (s.drops_onto(b))
+          list_.need(glue, wall, {"it drops into the slots of {0}", b.name});
+        else
+          list_.need(wall, glue, {"{0} drops onto it", b.name});
+      }
+      // Whatever is screwed or glued to it comes later.
+      for (const Part& p : a_.project.layout.parts) {
+        const Box3 box = p.box();
+        const double top = a_.hull->model.bottom_height(box.centre().x(), s.y) + s.height;
+        const bool over = box.low.x() < s.x + s.length && box.high.x() > s.x && std::abs(box.low.z() - top) < 0.005 &&
+                          box.low.y() < s.y && box.high.y() > (two ? -s.y : s.y);
+        if (over && stands_inside(p)) list_.need(fit_task(p.id), glue, {"it stands on {0}", s.name});
+      }
+    }
   }
 
   void inside() {
@@ -211,8 +267,13 @@ class HullWork {
   void outside() {
     const std::string shell = list_.shell;
     if (a_.project.brief.method == BuildMethod::foam_board) {
-      WorkTask& first = list_.add("glass.outside", WorkKind::coat, 2 * hour,
-                                  "Glass the outside: cloth over every face, it overlaps at the edges.");
+      const auto& l = a_.build.laminate;
+      WorkTask& first =
+          list_.add("glass.outside", WorkKind::coat, l ? hour + l->first.hands : 2 * hour,
+                    l ? Text("Glass the outside: {0} of cloth, it overlaps at the edges; resin in {1} batches of {2}.",
+                             Quantity{l->cloth_area, Dimension::area}, l->first.batches,
+                             Quantity{l->first.batch(), Dimension::mass})
+                      : Text("Glass the outside: cloth over every face, it overlaps at the edges."));
       list_.glue(first, Product::laminating_epoxy);
       first.takes.emplace_back("glass cloth");
       list_.need("glass.outside", shell, "the cloth ties the seams together");

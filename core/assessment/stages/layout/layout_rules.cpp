@@ -114,6 +114,18 @@ void collisions(const Assessment& a, const Part& part, const PartFit& fit, FreeP
     places.offer(part, f);
     out.push_back(f);
   }
+  for (const Id id : fit.stringers) {
+    const auto it = std::find_if(a.project.hull.stringers.begin(), a.project.hull.stringers.end(),
+                                 [&](const auto& s) { return s.id == id; });
+    Finding f{.id = "layout.stringer",
+              .subject = part.id,
+              .stage = Stage::layout,
+              .severity = Severity::stop,
+              .text = {"{1} stands in {2}, {0} high.", length_quantity(it->height), part.name, it->name},
+              .source = "its place"};
+    places.offer(part, f);
+    out.push_back(f);
+  }
 }
 
 void passage(const Part& part, const PartFit& fit, std::vector<Finding>& out) {

@@ -1,0 +1,138 @@
+// Do the flat pieces hold together, and is there sheet for them?
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+#include "assessment/rules.h"
+#include "assessment/stages/build/build_stage.h"
+
+namespace plucky {
+
+namespace {
+
+constexpr const char* usual = "common practice, no source";
+
+Finding of_piece(const FlatPiece& p, const char* rule, Severity severity, Quantity number, Quantity limit,
+                 const Text& source) {
+  Finding f = stage_finding(Stage::build, rule, severity, number, limit, source);
+  f.subject = p.subject;
+  f.id += "." + p.key;
+  return f;
+}
+
+std::size_t bodies(const Region& r, double least) {
+  return static_cast<std::size_t>(
+      std::count_if(r.loops.begin(), r.loops.end(), [&](const auto& loop) { return loop_area(loop) > least; }));
+}
+
+/// Openings, slots and notches must leave one piece, and not too little of it.
+void hold_together(const Assessment& a, std::vector<Finding>& out) {
+  constexpr double least = 0.004, crumb = 2e-6;  // m, m2
+  for (const FlatPiece& p : a.build.pieces) {
+    if (p.role == PieceRole::panel || p.role == PieceRole::doubler) continue;
+    const std::size_t parts = bodies(p.shape, crumb);
+    if (parts > 1) {
+      Finding f = of_piece(p, "build.apart", Severity::stop, {static_cast<double>(parts), Dimension::none}, {},
+                           "its opening, slots and notches");
+      f.text = {"{1} falls into {0} pieces: its opening, slots and notches meet.", f.number, p.name};
+      out.push_back(f);
+    } else if (bodies(grown(p.shape, -0.5 * least), crumb) > 1) {
+      Finding f = of_piece(p, "build.thin", Severity::watch, {}, length_quantity(least), usual);
+      f.text = {"{1} is narrower than {0} somewhere between its opening, slots and notches: it breaks in the hand.",
+                f.limit, p.name};
+      out.push_back(f);
+    }
+  }
+  const auto there = [&](Id id) {
+    return std::any_of(a.hull->model.frames.begin(), a.hull->model.frames.end(),
+                       [&](const Frame& f) { return f.id == id; });
+  };
+  const auto no_room = [&](Id id, const std::string& name) {
+    if (there(id)) return;
+    Finding f = stage_finding(Stage::build, "build.no_room", Severity::watch, {}, {}, "inside of the skin");
+    f.subject = id;
+    f.text = {"{0} finds no room inside the skin: it is neither made nor weighed.", name};
+    out.push_back(f);
+  };
+  for (const Bulkhead& b : a.project.hull.bulkheads) no_room(b.id, b.name);
+  for (const Stringer& s : a.project.hull.stringers) no_room(s.id, s.name);
+}
+
+/// Paint alone does not keep water from the paper of foam board.
+void glassed(const Assessment& a, std::vector<Finding>& out) {
+  if (a.project.brief.method != BuildMethod::foam_board) return;
+  constexpr double least = 0.0001;  // m: 80 g cloth with its resin
+  const Skin& skin = a.project.hull.skin;
+  double board = 0.0;
+  for (const StockSheet& s : a.project.build.sheets)
+    if (s.thickness <= skin.shell_thickness + 1e-9) board = std::max(board, s.thickness);
+  if (board <= 0.0) return;
+  const double glass = skin.shell_thickness - board;
+  Finding f = stage_finding(Stage::build, "build.glass", glass < least ? Severity::stop : Severity::fine,
+                            length_quantity(glass), length_quantity(least), usual);
+  f.text = {f.severity == Severity::fine
+                ? "The board carries {0} of glass and resin; should be {1} at least."
+                : "The board carries {0} of glass and resin: paint alone lets water in, and its paper faces dissolve.",
+            f.number, f.limit};
+  if (f.severity == Severity::stop) {
+    HullDesign h = a.project.hull;
+    h.skin.shell_thickness = h.skin.deck_thickness = board + 0.0004;
+    f.remedy = Edit{"Glass it on both faces", ChangeHull{h}};
+  }
+  out.push_back(f);
+}
+
+/// Is there sheet of every thickness, and does what lies on it lie well?
+void stock(const Assessment& a, std::vector<Finding>& out) {
+  const BuildReport& r = a.build;
+  const BuildDesign& b = a.project.build;
+  if (r.pieces.empty() || b.sheets.empty()) return;
+  std::map<double, std::size_t> without;
+  for (const FlatPiece& p : r.pieces)
+    if (std::none_of(b.sheets.begin(), b.sheets.end(), [&](const auto& s) { return has_thickness(s, p.thickness); }))
+      without[p.thickness] += static_cast<std::size_t>(p.count);
+  for (const auto& [thickness, count] : without) {
+    Finding f = stage_finding(Stage::build, "build.no_sheet", Severity::watch, length_quantity(thickness), {},
+                              "sheets at hand, within a tenth of their thickness");
+    f.id += "." + std::to_string(std::lround(1e5 * thickness));
+    f.text = counted("{0} piece is {1} thick: no sheet at hand is.", "{0} pieces are {1} thick: no sheet at hand is.",
+                     count, f.number);
+    out.push_back(f);
+  }
+  const SheetLayout& l = r.layout;
+  const auto wrong = static_cast<std::size_t>(
+      std::count_if(l.laid.begin(), l.laid.end(), [](const LaidShape& s) { return s.off || s.crowded || s.too_thin; }));
+  if (wrong > 0) {
+    Finding f =
+        stage_finding(Stage::build, "build.laid", Severity::watch, {static_cast<double>(wrong), Dimension::none},
+                      length_quantity(b.piece_gap), "gap between pieces for the cutter's width");
+    f.text = counted("{0} piece lies over its sheet's edge, on another thickness, or closer than {1} to the next.",
+                     "{0} pieces lie over their sheet's edge, on another thickness, or closer than {1} to the next.",
+                     wrong, f.limit);
+    out.push_back(f);
+  }
+  if (!l.not_laid.empty()) {
+    Finding f = stage_finding(Stage::build, "build.not_laid", Severity::note,
+                              {static_cast<double>(l.not_laid.size()), Dimension::none}, {}, "sheets at hand");
+    f.text = l.laid.empty()
+                 ? Text("No piece is laid out on a sheet yet: whether the sheets at hand are enough is not known.")
+                 : counted("{0} piece lies on no sheet.", "{0} pieces lie on no sheet.", l.not_laid.size());
+    out.push_back(f);
+  } else if (wrong == 0) {
+    Finding f = stage_finding(Stage::build, "build.laid", Severity::fine, {l.waste(), Dimension::ratio}, {},
+                              "area of the sheets in use");
+    f.text = counted("All pieces lie on {0} sheet; {1} of it is waste.",
+                     "All pieces lie on {0} sheets; {1} of them is waste.", l.sheets.size(), f.number);
+    out.push_back(f);
+  }
+}
+
+}  // namespace
+
+void piece_rules(const Assessment& a, std::vector<Finding>& out) {
+  hold_together(a, out);
+  glassed(a, out);
+  stock(a, out);
+}
+
+}  // namespace plucky

@@ -1,0 +1,16 @@
+// Walls, ribs and stringers inside the hull, as flat shapes that touch its skin from within. In: a model with its bare
+// skin and sections, the design. Out: the model's frames.
+//
+// Method: sections of the bare hull, each shrunk by the skin; a wall is what both its faces have in common, a stringer
+// stands on the bottom under both its faces.
+#pragma once
+
+#include "hull/design.h"
+#include "hull/model.h"
+
+namespace plucky {
+
+/// Frames that find no room are left out. Throws InvalidInput naming the stringer that is not high or long.
+void add_frames(HullModel& model, const HullDesign& design);
+
+}  // namespace plucky
