@@ -69,7 +69,8 @@ void Drawing::turn(double by) {
   for (DrawnHole& h : holes) turned(h.centre);
   for (DrawnText& t : texts) {
     turned(t.place);
-    t.turn += by;
+    t.turn = std::remainder(t.turn + by, 2.0 * pi);
+    if (std::abs(t.turn) > 0.5 * pi + 1e-9) t.turn = std::remainder(t.turn + pi, 2.0 * pi);  // never upside down
   }
 }
 

@@ -151,6 +151,16 @@ class Planking {
     }
     p.edges.push_back({start, p.outline.size() - 1, second.seam, second.role, length_of(flat.b)});
     end(Seam::transom, R::transom, flat.a.front());
+    const std::size_t na = s.a.size(), nb = s.b.size(), shared = closed_bow ? 1 : 0;
+    const auto point = [&](std::size_t i) {  // of the outline, for a point of the strip
+      if (i < na) return i;
+      const std::size_t back = i - na;
+      return closed_bow && back + 1 == nb ? na - 1 : na + (nb - 1 - shared - back);
+    };
+    for (const auto& t : triangles_of(s)) {
+      const std::array<std::size_t, 3> face{point(t[0]), point(t[1]), point(t[2])};
+      if (face[0] != face[1] && face[1] != face[2] && face[2] != face[0]) p.faces.push_back(face);
+    }
     p.area = std::abs(loop_area(p.outline));
     marks(p, {s, flat});
     if (loop_area(p.outline) < 0.0) {
@@ -230,6 +240,7 @@ class Planking {
     PanelEdge& over = p.edges.back();
     for (std::size_t i = over.first; i < over.last; ++i)
       over.length += (p.outline[(i + 1) % ring.size()] - p.outline[i]).norm();
+    for (std::size_t i = 2; i < ring.size(); ++i) p.faces.push_back({0, i - 1, i});
     p.area = std::abs(loop_area(p.outline));
     if (role == R::transom)
       p.marks.push_back({PanelMark::Kind::centreline, 0.0, {{0.0, keel.z()}, {0.0, sheer.z() + l_.camber[station]}}});
@@ -240,6 +251,10 @@ class Planking {
       for (PanelEdge& e : p.edges) {
         const std::size_t first = (2 * n - 1 - e.last % n) % n, length = e.last - e.first;
         e.first = first, e.last = first + length;
+      }
+      for (auto& face : p.faces) {
+        for (std::size_t& i : face) i = n - 1 - i;
+        std::swap(face[1], face[2]);
       }
     }
     normals_.push_back({});

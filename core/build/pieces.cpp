@@ -59,6 +59,7 @@ class Pieces {
         if (!hull_.frames[i].along && hull_.frames[k].along) cross(i, k);
     for (std::size_t i = 0; i < shapes_.size(); ++i) frame(i);
     doublers();
+    for (FlatPiece& p : out_) label(p);
     return std::move(out_);
   }
 
@@ -196,23 +197,27 @@ class Pieces {
     }
   }
 
-  /// Moved to the origin, told apart, taken in.
+  /// Number and name; panels have theirs.
+  static void label(FlatPiece& p) {
+    if (p.role == PieceRole::panel) return;
+    const Vec2 size = p.shape.extent().high, at = title_place(p, size);
+    p.drawing.title = p.count > 1 ? Text("{0} {1}, cut two", p.number, p.name) : Text("{0} {1}", p.number, p.name);
+    p.drawing.texts.push_back({DrawLayer::engrave, at, 0.005, 0.0, Text("{0}", p.number), size.x()});
+    p.drawing.texts.push_back({DrawLayer::engrave, {0.62 * size.x(), at.y()}, 0.0035, 0.0, p.name, 0.5 * size.x()});
+  }
+
+  /// Moved to the origin, taken in.
   void finish(FlatPiece p) {
     const Section::Extent e = p.shape.extent();
     p.shape = shifted(p.shape, -e.low);
     p.drawing.shift(-e.low);
-    const Vec2 size = e.high - e.low;
-    if (p.role != PieceRole::panel) {
-      p.drawing.title = {"{0} {1}", p.number, p.name};
-      p.drawing.texts.push_back({DrawLayer::engrave, title_place(p, size), 0.005, 0.0, p.drawing.title, size.x()});
-    }
     out_.push_back(std::move(p));
   }
 
   /// Where the title lies on material: the middle, or low on a rib.
   static Vec2 title_place(const FlatPiece& p, const Vec2& size) {
-    const auto stretch = lowest_over(p.shape, 0.35 * size.x());
-    return {0.35 * size.x(), stretch ? 0.5 * (stretch->low + stretch->high) : 0.5 * size.y()};
+    const auto stretch = lowest_over(p.shape, 0.2 * size.x());
+    return {0.2 * size.x(), stretch ? 0.5 * (stretch->low + stretch->high) : 0.5 * size.y()};
   }
 
   const HullModel& hull_;

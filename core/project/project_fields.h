@@ -405,6 +405,9 @@ void describe(V& v, BuildDesign& b) {
   v("piece_gap_m", b.piece_gap, {0.0, 0.05});
   v("slot_play_m", b.slot_play, {-0.001, 0.005});
   v.list("laid", b.laid);
+  v("one_sheet", b.one_sheet);
+  v("fold_radius_m", b.fold_radius, {0.0, 0.05});
+  v("rim_flange_m", b.rim_flange, {0.0, 0.1});
   v.object("work", b.work);
 }
 

@@ -1,5 +1,6 @@
 #include "stages/build/build_page.h"
 
+#include <QCheckBox>
 #include <QFileDialog>
 #include <QHeaderView>
 #include <QPointer>
@@ -187,7 +188,7 @@ void BuildPage::add_sheets() {
     });
     return edit;
   };
-  sheet_length_ = field(tr("Length, along the grain"), "sheet_length", &StockSheet::length);
+  sheet_length_ = field(tr("Length, grain"), "sheet_length", &StockSheet::length);
   sheet_width_ = field(tr("Width"), "sheet_width", &StockSheet::width);
   sheet_thickness_ = field(tr("Thickness"), "sheet_thickness", &StockSheet::thickness);
   add_sheet_ = button(tr("Add a sheet"), "sheet_add", true);
@@ -208,9 +209,17 @@ void BuildPage::add_sheets() {
         b.sheets[static_cast<std::size_t>(i)].count = static_cast<std::uint32_t>(std::clamp(std::round(v), 0.0, 999.0));
     });
   });
-  number(tr("Gap between pieces"), "sheet_gap", Dimension::length,
+  number(tr("Gap of pieces"), "sheet_gap", Dimension::length,
          [](BuildDesign& b) -> double& { return b.piece_gap; });
   number(tr("Play of slots"), "slot_play", Dimension::length, [](BuildDesign& b) -> double& { return b.slot_play; });
+  one_sheet_ = check(tr("Folded from one sheet"), "one_sheet");
+  connect(one_sheet_, &QCheckBox::clicked, this,
+          [this](bool on) { change(tr("Folded from one sheet"), [on](BuildDesign& b) { b.one_sheet = on; }); });
+  fold_only_ = {one_sheet_,
+                number(tr("Bend radius"), "fold_radius", Dimension::length,
+                       [](BuildDesign& b) -> double& { return b.fold_radius; }),
+                number(tr("Rim turned in"), "rim_flange", Dimension::length,
+                       [](BuildDesign& b) -> double& { return b.rim_flange; })};
   lay_out_ = button(tr("Lay the pieces out"), "lay_out");
   lay_out_->setToolTip(tr("On the sheets at hand; in the picture of the sheets they are moved by hand"));
   connect(lay_out_, &QPushButton::clicked, this, &BuildPage::lay_out_pieces);
@@ -265,6 +274,9 @@ void BuildPage::refresh() {
     if (joint_choices[i] == b.joints.kind) joint_->setCurrentIndex(static_cast<int>(i));
   BuildDesign copy = b;
   for (const Number& n : numbers_) n.edit->set_value(n.of(copy));
+  const bool metal = a.project.brief.method == BuildMethod::sheet_metal;
+  for (QWidget* w : fold_only_) set_row_visible(w, metal);
+  one_sheet_->setChecked(b.one_sheet);
   fill_sections();
   fill_panels();
   fill_sheets();

@@ -73,7 +73,8 @@ class BuildPage : public Page {
   };
   std::vector<Number> numbers_;
   SectionHeading *cuts_section_, *printer_section_, *sheets_section_;
-  std::vector<QWidget*> printed_only_;
+  std::vector<QWidget*> printed_only_, fold_only_;
+  QCheckBox* one_sheet_;
   std::shared_ptr<MadeSolids> solids_;
   bool filling_ = false;
 };

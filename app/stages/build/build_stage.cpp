@@ -3,6 +3,7 @@
 #include "stages/build/bill_table.h"
 #include "stages/build/build_page.h"
 #include "stages/build/flat_view.h"
+#include "stages/build/fold_view.h"
 #include "stages/build/making_table.h"
 #include "stages/build/sheet_view.h"
 #include "stages/build/work_list.h"
@@ -18,6 +19,7 @@ StageModule build_stage() {
           .shelf = {{"making", QT_TRANSLATE_NOOP("words", "Sections and pa&nels"), "X", &make_shelf_page<MakingTable>},
                     {"flat", QT_TRANSLATE_NOOP("words", "Flat &patterns"), "N", &make_shelf_page<FlatView>},
                     {"sheets", QT_TRANSLATE_NOOP("words", "Pieces on &sheets"), "C", &make_shelf_page<SheetView>},
+                    {"folding", QT_TRANSLATE_NOOP("words", "&Folding"), "P", &make_shelf_page<FoldView>},
                     {"work", QT_TRANSLATE_NOOP("words", "Order of wor&k"), "Q", &make_shelf_page<WorkList>},
                     {"calendar", QT_TRANSLATE_NOOP("words", "Calen&dar of work"), "Z", &make_shelf_page<WorkStrip>},
                     {"bill", QT_TRANSLATE_NOOP("words", "What it &takes"), "S", &make_shelf_page<BillTable>}},

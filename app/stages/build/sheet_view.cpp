@@ -85,7 +85,7 @@ void SheetView::arrange() {
       const Section::Extent e = r.pieces[c.piece].shape.extent();
       sizes.emplace_back(e.high - e.low);
     }
-    const RowsOfBoxes heap = rows_of_boxes(sizes, {1.5, 1.0});
+    const RowsOfBoxes heap = rows_of_boxes(sizes, {3.0, 1.0});
     boards_.push_back({.size = heap.size, .name = tr("On no sheet")});
     for (std::size_t i = 0; i < sizes.size(); ++i)
       items_.push_back({.of = r.layout.not_laid[i],

@@ -14,8 +14,8 @@ namespace plucky::app {
 namespace {
 
 // All in mm: the painter is scaled so that one unit is one.
-constexpr double page_width = 210.0, page_height = 297.0, border = 9.0, glue = 10.0, head = 9.0;
-constexpr double tile_width = page_width - 2.0 * border - glue, tile_height = page_height - 2.0 * border - head - glue;
+constexpr double page_width = 210.0, page_height = 297.0, border = 9.0, glue = 10.0, page_head = 9.0;
+constexpr double tile_width = page_width - 2.0 * border - glue, tile_height = page_height - 2.0 * border - page_head - glue;
 
 int tiles(double size, double tile) {
   return std::max(1, static_cast<int>(std::ceil(size / tile - 1e-9)));
@@ -92,7 +92,7 @@ class Pages {
 
   void tile(const Drawing& d, const Box2& box, int number, int column, int row) {
     next_page();
-    const QRectF frame(border, border + head + glue, tile_width, tile_height);
+    const QRectF frame(border, border + page_head + glue, tile_width, tile_height);
     const QRectF with_glue(frame.left(), frame.top() - glue, tile_width + glue, tile_height + glue);
     write(border, border + 5.0, 4.5,
           QObject::tr("%1 %2   %3").arg(number).arg(tile_name(column, row), session_.said(d.title)));

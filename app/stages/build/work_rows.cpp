@@ -76,10 +76,6 @@ void BuildPage::add_work() {
 void BuildPage::add_wishes() {
   wish_first_ = choice(tr("Your own wish: first"), {}, "wish_first");
   wish_then_ = choice(tr("and then"), {}, "wish_then");
-  for (QComboBox* box : {wish_first_, wish_then_}) {
-    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    box->setMinimumContentsLength(10);
-  }
   add_wish_ = button(tr("Keep this order"), "wish_add", true);
   connect(add_wish_, &QPushButton::clicked, this, [this] {
     const std::string first = wish_first_->currentData().toString().toStdString(),

@@ -65,6 +65,7 @@ class Bill {
            length_quantity(thickness)},
           static_cast<std::size_t>(p.count), p.count * p.area * thickness * skin.density);
     }
+    brackets();
     if (a_.build.printed)
       frames();
     else
@@ -73,6 +74,16 @@ class Bill {
     for (const Hatch& h : a_.project.hull.hatches)
       add(BillGroup::made, {"Lid of {0}", h.name},
           {"{0} by {1}, and its rim", length_quantity(h.length), length_quantity(h.width)}, 1, {}, h.id);
+  }
+
+  /// What holds the sheet at its angle while it is folded.
+  void brackets() {
+    if (!a_.build.net || !a_.build.no_net.empty()) return;
+    for (const NetFold& f : a_.build.net->folds)
+      add(BillGroup::made, {"Brackets for fold {0}, printed", f.order},
+          {"turn the sheet by {0}; a rod of {1} between them", angle_quantity(0.5 * (f.low + f.high)),
+           length_quantity(f.length)},
+          2);
   }
 
   void flat(const Text& name, const Region& shape, double thickness, int count, Id subject) {

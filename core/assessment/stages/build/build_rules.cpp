@@ -204,9 +204,10 @@ void panels(const Assessment& a, std::vector<Finding>& out) {
 }
 
 void sheets(const Assessment& a, std::vector<Finding>& out) {
-  if (a.build.panels.empty() || a.project.build.sheets.empty()) return;
-  for (const Panel& p : a.build.panels) {
-    const double length = p.size().x(), width = p.size().y();
+  if (a.build.pieces.empty() || a.project.build.sheets.empty()) return;
+  for (const FlatPiece& p : a.build.pieces) {
+    const Vec2 size = p.shape.extent().high;
+    const double length = size.x(), width = size.y();
     const bool fits =
         std::any_of(a.project.build.sheets.begin(), a.project.build.sheets.end(), [&](const StockSheet& s) {
           // As low as the sheet: a panel does not stand on its edge.
@@ -214,9 +215,12 @@ void sheets(const Assessment& a, std::vector<Finding>& out) {
         });
     if (fits) continue;
     Finding f = about("build.sheet", Severity::stop, length_quantity(length), length_quantity(width), "sheets at hand");
-    f.id += "." + std::string(panel_role_key(p.role));
-    f.text = {"{2} measures {0} by {1}: no sheet at hand is large enough. A butt strap joins it from two.", f.number,
-              f.limit, panel_role_name(p.role)};
+    // A panel's own name, as its other findings have it.
+    f.id += "." + (p.key.starts_with("panel.") ? p.key.substr(6) : p.key);
+    f.text = {p.key == "net" ? "{2} measures {0} by {1} with its rim: no sheet at hand is large enough."
+                             : "{2} measures {0} by {1}: no sheet at hand is large enough. A butt strap joins it from "
+                               "two.",
+              f.number, f.limit, p.name};
     out.push_back(f);
   }
 }

@@ -150,10 +150,38 @@ PieceWishes piece_wishes(const Assessment& a) {
   return w;
 }
 
+/// Bottom and sides as one piece, where they can be.
+void plan_net(const Assessment& a, BuildReport& r) {
+  r.net.reset();
+  r.no_net = {};
+  const BuildDesign& b = a.project.build;
+  if (a.project.brief.method != BuildMethod::sheet_metal || !b.one_sheet || r.panels.empty()) return;
+  try {
+    r.net = fold_net(r.panels,
+                     {.thickness = a.project.hull.skin.shell_thickness, .radius = b.fold_radius, .rim = b.rim_flange});
+  } catch (const InvalidInput& e) {
+    r.no_net = e.sentence();
+    return;
+  }
+  if (r.net->overlap > 1e-6) {
+    r.no_net = {"Two panels would need the same {0} of sheet.", Quantity{r.net->overlap, Dimension::area}};
+    return;
+  }
+  std::erase_if(r.pieces, [](const FlatPiece& p) { return p.key == "panel.bottom" || p.key == "panel.side"; });
+  r.pieces.insert(r.pieces.begin(), {.key = "net",
+                                     .role = PieceRole::panel,
+                                     .name = "Hull from one sheet",
+                                     .number = 1,
+                                     .thickness = a.project.hull.skin.shell_thickness,
+                                     .shape = r.net->outline,
+                                     .drawing = r.net->drawing});
+}
+
 /// What is cut from sheets, and where it lies on them.
 void plan_pieces(const Assessment& a, BuildReport& r) {
   if (r.printed) return;
   r.pieces = pieces_of(a.hull->model, a.project.hull, r.panels, piece_wishes(a));
+  plan_net(a, r);
   r.layout = layout_of(r.pieces, a.project.build);
   r.laminate.reset();
   if (a.project.brief.method != BuildMethod::foam_board) return;
@@ -201,6 +229,8 @@ void run_build(Assessment& a, std::any& memory) {
     r.no_work = std::move(kept.report.no_work);
     r.ways = std::move(kept.report.ways);
     r.screws = std::move(kept.report.screws);
+    r.net = std::move(kept.report.net);
+    r.no_net = std::move(kept.report.no_net);
     r.pieces = std::move(kept.report.pieces);
     r.layout = std::move(kept.report.layout);
     r.laminate = kept.report.laminate;
@@ -220,6 +250,8 @@ void run_build(Assessment& a, std::any& memory) {
   a.build.ways = kept.report.ways;
   a.build.screws = kept.report.screws;
   plan_pieces(a, a.build);
+  kept.report.net = a.build.net;
+  kept.report.no_net = a.build.no_net;
   kept.report.pieces = a.build.pieces;
   kept.report.layout = a.build.layout;
   kept.report.laminate = a.build.laminate;

@@ -82,6 +82,66 @@ void glassed(const Assessment& a, std::vector<Finding>& out) {
   out.push_back(f);
 }
 
+/// Bends that the sheet and the hand can make, and seams that meet.
+void folds(const Assessment& a, std::vector<Finding>& out) {
+  const BuildReport& r = a.build;
+  const BuildDesign& b = a.project.build;
+  if (a.project.brief.method != BuildMethod::sheet_metal) return;
+  const double thickness = a.project.hull.skin.shell_thickness;
+  constexpr double by_hand = 0.001;  // m: thicker sheet takes a brake
+  Finding hand = stage_finding(Stage::build, "build.by_hand", thickness > by_hand ? Severity::watch : Severity::fine,
+                               length_quantity(thickness), length_quantity(by_hand), usual);
+  hand.text = {hand.severity == Severity::fine ? "Sheet of {0} is folded by hand, up to {1}."
+                                               : "Sheet of {0} takes a brake; by hand up to {1}.",
+               hand.number, hand.limit};
+  out.push_back(hand);
+  Finding radius =
+      stage_finding(Stage::build, "build.radius", b.fold_radius < thickness ? Severity::watch : Severity::fine,
+                    length_quantity(b.fold_radius), length_quantity(thickness), usual);
+  radius.text = {radius.severity == Severity::fine
+                     ? "Bends have a radius of {0} inside; should be the sheet's thickness of {1} at least."
+                     : "Bends with a radius of {0} inside crack: should be the sheet's thickness of {1} at least.",
+                 radius.number, radius.limit};
+  if (radius.severity != Severity::fine) {
+    BuildDesign wider = b;
+    wider.fold_radius = std::ceil(2e3 * thickness) / 2e3;
+    radius.remedy = Edit{{"Bend to {0}", length_quantity(wider.fold_radius)}, ChangeBuild{wider}};
+  }
+  out.push_back(radius);
+  if (!r.no_net.empty()) {
+    Finding f = stage_finding(Stage::build, "build.net", Severity::watch, {}, {}, "the panels laid flat side by side");
+    f.text = {"The hull cannot be folded from one sheet: {0}", r.no_net};
+    BuildDesign apart = b;
+    apart.one_sheet = false;
+    f.remedy = Edit{"Cut its panels one by one", ChangeBuild{apart}};
+    out.push_back(f);
+  }
+  if (!r.net || !r.no_net.empty()) return;
+  double apart = 0.0;
+  for (const NetFold& f : r.net->folds) {
+    if (f.parent == f.child) continue;
+    apart += f.cut_apart;
+    constexpr double gap = 0.0005;
+    const double off = std::max(f.mismatch, f.bow);
+    Finding g = stage_finding(Stage::build, "build.fold", off > gap ? Severity::note : Severity::fine,
+                              length_quantity(off), length_quantity(gap),
+                              "straight rods; epoxy fills the gap: common practice, no source");
+    g.id += "." + std::to_string(f.order);
+    g.text = {g.severity == Severity::fine
+                  ? "Fold {2} runs straight within {0} over {3}; up to {1} is filled with epoxy."
+                  : "Fold {2} runs {0} off a straight line over {3}; up to {1} is filled with epoxy: fold it in steps.",
+              g.number, g.limit, f.order, length_quantity(f.length)};
+    out.push_back(g);
+  }
+  if (apart > 0.0) {
+    Finding f = stage_finding(Stage::build, "build.seams", Severity::note, length_quantity(apart), {},
+                              "where the panels' edges run apart on the flat");
+    f.text = {"{0} of seam are cut apart towards the bow and closed after folding: a strip riveted in, or epoxy.",
+              f.number};
+    out.push_back(f);
+  }
+}
+
 /// Is there sheet of every thickness, and does what lies on it lie well?
 void stock(const Assessment& a, std::vector<Finding>& out) {
   const BuildReport& r = a.build;
@@ -132,6 +192,7 @@ void stock(const Assessment& a, std::vector<Finding>& out) {
 void piece_rules(const Assessment& a, std::vector<Finding>& out) {
   hold_together(a, out);
   glassed(a, out);
+  folds(a, out);
   stock(a, out);
 }
 

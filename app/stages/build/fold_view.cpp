@@ -1,0 +1,149 @@
+#include "stages/build/fold_view.h"
+
+#include <QHBoxLayout>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPushButton>
+#include <QSlider>
+#include <QVBoxLayout>
+#include <algorithm>
+
+#include "theme/theme.h"
+#include "view3d/raster.h"
+
+namespace plucky::app {
+
+FoldPicture::FoldPicture(QWidget* parent) : QWidget(parent) {
+  setObjectName("fold_picture");
+  setAccessibleName(tr("The sheet while it is folded"));
+  setMinimumHeight(100);
+}
+
+void FoldPicture::show_faces(const std::vector<std::vector<std::array<Vec3, 3>>>& leaves) {
+  leaves_ = leaves;
+  update();
+}
+
+void FoldPicture::paintEvent(QPaintEvent*) {
+  const Look& l = look();
+  QPainter p(this);
+  p.fillRect(rect(), l.card);
+  Box3 box;
+  for (const auto& leaf : leaves_)
+    for (const auto& face : leaf)
+      for (const Vec3& v : face) box.include(v);
+  if (box.empty()) return;
+  constexpr int sharp = 2;
+  Camera c{.turn = camera_turn(bearing_, height_), .middle = box.centre(), .size = size() * sharp};
+  Vec3 low = Vec3::Constant(1e9), high = -low;
+  for (const auto& leaf : leaves_)
+    for (const auto& face : leaf)
+      for (const Vec3& v : face) low = low.cwiseMin(c.turn * v), high = high.cwiseMax(c.turn * v);
+  const Vec3 span = (high - low).cwiseMax(1e-6);
+  c.middle = c.turn.transpose() * (0.5 * (low + high));
+  c.scale = sharp * std::min((width() - 20) / span.x(), (height() - 12) / span.y());
+  Raster r(c, l.card);
+  const QColor colours[] = {l.dark ? QColor("#8FA3AB") : QColor("#B9C4C8"), l.dark ? QColor("#7D939C") : QColor("#A9B7BC")};
+  for (std::size_t k = 0; k < leaves_.size(); ++k) {
+    TriangleMesh mesh;
+    for (const auto& face : leaves_[k]) {
+      const auto n = static_cast<std::uint32_t>(mesh.vertices.size());
+      mesh.vertices.insert(mesh.vertices.end(), face.begin(), face.end());
+      mesh.triangles.push_back({n, n + 1, n + 2});
+    }
+    r.solid(mesh, colours[k % 2]);
+  }
+  r.finish();
+  p.setRenderHint(QPainter::SmoothPixmapTransform);
+  p.drawImage(QRectF(rect()), r.image());
+}
+
+void FoldPicture::mousePressEvent(QMouseEvent* event) {
+  last_ = event->position();
+}
+
+void FoldPicture::mouseMoveEvent(QMouseEvent* event) {
+  const QPointF by = event->position() - last_;
+  last_ = event->position();
+  bearing_ -= 0.008 * by.x();
+  height_ = std::clamp(height_ + 0.008 * by.y(), -0.5 * pi, 0.5 * pi);
+  update();
+}
+
+FoldView::FoldView(Session* session, QWidget* parent) : ShelfPage(session, tr("Folding"), parent) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 0, 0, 0);
+  picture_ = new FoldPicture(this);
+  column->addWidget(picture_, 1);
+  auto* row = new QHBoxLayout;
+  play_ = new QPushButton(tr("Play the folding"), this);
+  play_->setObjectName("fold_play");
+  slider_ = new QSlider(Qt::Horizontal, this);
+  slider_->setObjectName("fold_share");
+  slider_->setAccessibleName(tr("How far it is folded"));
+  slider_->setRange(0, 100);
+  slider_->setPageStep(10);
+  slider_->setValue(100);
+  row->addWidget(play_);
+  row->addWidget(slider_, 1);
+  column->addLayout(row);
+  connect(slider_, &QSlider::valueChanged, this, &FoldView::show_share);
+  connect(play_, &QPushButton::clicked, this, &FoldView::play);
+  timer_.setInterval(40);
+  connect(&timer_, &QTimer::timeout, this, [this] {
+    slider_->setValue(slider_->value() + 2);
+    if (slider_->value() >= 100) timer_.stop();
+  });
+}
+
+double FoldView::share() const {
+  return 0.01 * slider_->value();
+}
+
+void FoldView::play() {
+  slider_->setValue(0);
+  timer_.start();
+}
+
+void FoldView::refresh() {
+  if (session_->dragging()) return;
+  const BuildReport& r = session_->seen().build;
+  const bool there = r.net.has_value() && r.no_net.empty();
+  play_->setEnabled(there);
+  slider_->setEnabled(there);
+  tell(there ? tr("%1 folds, in the order of their numbers; folded all the way it lies %2 off the hull. Drag turns it.")
+                   .arg(r.net->folds.size())
+                   .arg(session_->in_words(length_quantity(off_the_hull(*r.net, r.panels))))
+       : !r.no_net.empty() ? session_->said(r.no_net)
+                           : tr("Only a hull of sheet metal is folded, where the page of this stage says from one sheet."));
+  show_share();
+}
+
+void FoldView::show_share() {
+  const BuildReport& r = session_->seen().build;
+  std::vector<std::vector<std::array<Vec3, 3>>> faces;
+  if (r.net && r.no_net.empty()) {
+    const auto at = bent(*r.net, r.panels, share());
+    for (std::size_t k = 0; k < at.size(); ++k) {
+      faces.emplace_back();
+      for (const auto& f : r.panels[r.net->leaves[k].panel].faces)
+        faces.back().push_back({at[k][f[0]], at[k][f[1]], at[k][f[2]]});
+    }
+  }
+  picture_->show_faces(faces);
+}
+
+TableRows FoldView::table() const {
+  TableRows out{{tr("Fold").toStdString(), tr("Seam").toStdString(), "length mm", "from deg", "to deg", "taken in mm",
+                 "cut apart mm"}};
+  const BuildReport& r = session_->seen().build;
+  const auto number = [](double v) { return QString::number(v, 'f', 2).toStdString(); };
+  if (r.net)
+    for (const NetFold& f : r.net->folds)
+      out.push_back({std::to_string(f.order), term(seam_name(f.seam)).toStdString(), number(1e3 * f.length),
+                     number(degrees(f.low)), number(degrees(f.high)), number(1e3 * f.deduction),
+                     number(1e3 * f.cut_apart)});
+  return out;
+}
+
+}  // namespace plucky::app

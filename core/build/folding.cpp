@@ -1,0 +1,458 @@
+#include "build/folding.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "base/error.h"
+#include "build/bend.h"
+
+namespace plucky {
+
+namespace {
+
+constexpr double notch_step = 0.040, notch = 0.003;  // m, of a rim that runs in a bow
+
+std::vector<Vec3> space_of(const Panel& p, bool mirrored) {
+  std::vector<Vec3> out = p.in_space;
+  if (mirrored)
+    for (Vec3& v : out) v.y() = -v.y();
+  return out;
+}
+
+/// Points of an edge from the transom to the bow.
+std::vector<std::size_t> along(const Panel& p, const PanelEdge& e) {
+  std::vector<std::size_t> out;
+  const std::size_t n = p.outline.size();
+  for (std::size_t i = e.first; i <= e.last; ++i) out.push_back(i % n);
+  if (p.in_space[out.back()].x() < p.in_space[out.front()].x()) std::reverse(out.begin(), out.end());
+  return out;
+}
+
+/// A triangle's corner that is none of two others.
+std::size_t third(const std::array<std::size_t, 3>& face, std::size_t u, std::size_t v) {
+  for (const std::size_t i : face)
+    if (i != u && i != v) return i;
+  return face[0];
+}
+
+bool has(const std::array<std::size_t, 3>& face, std::size_t i) {
+  return face[0] == i || face[1] == i || face[2] == i;
+}
+
+/// The side of a triangle and how a neighbour across it stands to it.
+struct Hinge {
+  Vec3 u, v;     ///< m, ends of the side
+  Vec3 away;     ///< in the triangle's plane, square to the side, away from the triangle
+  Vec3 outward;  ///< normal of the triangle
+};
+
+/// `out`: which way its normal looks where the corners u, v, q run.
+Hinge hinge(const Vec3& u, const Vec3& v, const Vec3& q, double out) {
+  const Vec3 axis = (v - u).normalized();
+  Vec3 to = q - u;
+  to -= to.dot(axis) * axis;
+  const Vec3 away = -to.normalized();
+  return {u, v, away, out * axis.cross(-away)};
+}
+
+/// By how much the neighbour with this corner is bent from the triangle's plane, towards its normal, rad.
+double bend_at(const Hinge& h, const Vec3& w) {
+  const Vec3 axis = (h.v - h.u).normalized();
+  Vec3 to = w - h.u;
+  to -= to.dot(axis) * axis;
+  return std::atan2(to.dot(h.outward), to.dot(h.away));
+}
+
+/// The neighbour's corner when it is bent by an angle: its place along the side and its distance come from the flat.
+Vec3 corner(const Hinge& h, const Vec2& u, const Vec2& v, const Vec2& w, double angle) {
+  const Vec2 flat_axis = (v - u).normalized(), to = w - u;
+  const double at = to.dot(flat_axis), off = std::abs(flat_axis.x() * to.y() - flat_axis.y() * to.x());
+  const Vec3 axis = (h.v - h.u).normalized();
+  return h.u + at * axis + off * (std::cos(angle) * h.away + std::sin(angle) * h.outward);
+}
+
+/// One leaf while it is bent.
+class Bending {
+ public:
+  Bending(const Panel& panel, bool mirrored, double share)
+      : p_(panel), space_(space_of(panel, mirrored)), share_(share), way_(mirrored ? -1.0 : 1.0),
+        at_(panel.outline.size(), Vec3::Zero()) {}
+
+  /// The first triangle as it lies on the flat.
+  void lay_down() {
+    for (const std::size_t i : p_.faces.front()) at_[i] = Vec3(p_.outline[i].x(), way_ * p_.outline[i].y(), 0.0);
+    spread(0);
+  }
+
+  /// Hung to its parent: the seam's segment lies there already, the neighbour's triangle tells the rest.
+  void hang(std::size_t u, std::size_t v, const Hinge& pose, const Hinge& space) {
+    const std::size_t root = face_with(u, v), w = third(p_.faces[root], u, v);
+    at_[u] = pose.u, at_[v] = pose.v;
+    at_[w] = corner(pose, p_.outline[u], p_.outline[v], p_.outline[w], share_ * bend_at(space, space_[w]));
+    spread(root);
+  }
+
+  /// The triangle along a segment of the outline, as it is bent, and in the boat.
+  [[nodiscard]] Hinge pose_at(std::size_t u, std::size_t v) const {
+    return hinge_of(at_, u, v, third(p_.faces[face_with(u, v)], u, v));
+  }
+  [[nodiscard]] Hinge space_at(std::size_t u, std::size_t v) const {
+    return hinge_of(space_, u, v, third(p_.faces[face_with(u, v)], u, v));
+  }
+  [[nodiscard]] std::vector<Vec3> take() { return std::move(at_); }
+
+ private:
+  [[nodiscard]] std::size_t face_with(std::size_t u, std::size_t v) const {
+    for (std::size_t f = 0; f < p_.faces.size(); ++f)
+      if (has(p_.faces[f], u) && has(p_.faces[f], v)) return f;
+    throw InvalidInput("panel", "has an edge without a face");
+  }
+
+  [[nodiscard]] Hinge hinge_of(const std::vector<Vec3>& at, std::size_t u, std::size_t v, std::size_t q) const {
+    // Seen from outside the outline of a port panel runs anticlockwise.
+    const Vec2 a = p_.outline[v] - p_.outline[u], b = p_.outline[q] - p_.outline[u];
+    const double out = way_ * (a.x() * b.y() - a.y() * b.x()) > 0.0 ? 1.0 : -1.0;
+    return hinge(at[u], at[v], at[q], out);
+  }
+
+  /// From a triangle that lies to all others, one after the other.
+  void spread(std::size_t root) {
+    for (std::size_t f = root + 1; f < p_.faces.size(); ++f) go_on(f - 1, f);
+    for (std::size_t f = root; f-- > 0;) go_on(f + 1, f);
+  }
+
+  void go_on(std::size_t from, std::size_t to) {
+    std::vector<std::size_t> common;
+    for (const std::size_t i : p_.faces[to])
+      if (has(p_.faces[from], i)) common.push_back(i);
+    if (common.size() != 2) throw InvalidInput("panel", "has faces that do not hang together");
+    const std::size_t u = common[0], v = common[1], q = third(p_.faces[from], u, v), w = third(p_.faces[to], u, v);
+    const double angle = share_ * bend_at(hinge_of(space_, u, v, q), space_[w]);
+    at_[w] = corner(hinge_of(at_, u, v, q), p_.outline[u], p_.outline[v], p_.outline[w], angle);
+  }
+
+  const Panel& p_;
+  std::vector<Vec3> space_;
+  double share_, way_;
+  std::vector<Vec3> at_;
+};
+
+Vec2 flat(const Vec3& v) {
+  return {v.x(), v.y()};
+}
+
+class Net {
+ public:
+  Net(const std::vector<Panel>& panels, const FoldWishes& wishes) : panels_(panels), w_(wishes) {}
+
+  FoldedNet take() {
+    const auto bottom = with(PanelRole::bottom), side = with(PanelRole::side);
+    if (!bottom || !side) throw InvalidInput("net", "needs a bottom and sides that are panels");
+    add(*bottom, false, std::nullopt, Seam::keel);
+    const std::size_t port = 0;
+    std::size_t starboard = 0;
+    if (panels_[*bottom].count == 2) starboard = add(*bottom, true, port, Seam::keel);
+    add(*side, false, port, Seam::chine);
+    add(*side, true, starboard, Seam::chine);
+    lay();
+    return std::move(net_);
+  }
+
+ private:
+  [[nodiscard]] std::optional<std::size_t> with(PanelRole role) const {
+    for (std::size_t i = 0; i < panels_.size(); ++i)
+      if (panels_[i].role == role) return i;
+    return std::nullopt;
+  }
+
+  std::size_t add(std::size_t panel, bool mirrored, std::optional<std::size_t> parent, Seam seam) {
+    NetLeaf leaf{.panel = panel, .mirrored = mirrored, .parent = parent};
+    if (parent) join(leaf, net_.leaves[*parent], seam);
+    net_.leaves.push_back(std::move(leaf));
+    return net_.leaves.size() - 1;
+  }
+
+  /// Which edges of the two lie on one another in the boat.
+  void join(NetLeaf& leaf, const NetLeaf& parent, Seam seam) {
+    const Panel &own = panels_[leaf.panel], &other = panels_[parent.panel];
+    const std::vector<Vec3> here = space_of(own, leaf.mirrored), there = space_of(other, parent.mirrored);
+    for (const PanelEdge& e : own.edges)
+      for (const PanelEdge& f : other.edges) {
+        if (e.seam != seam || f.seam != seam) continue;
+        const std::vector<std::size_t> a = along(own, e), b = along(other, f);
+        bool same = a.size() == b.size();
+        for (std::size_t i = 0; same && i < a.size(); ++i) same = (here[a[i]] - there[b[i]]).norm() < 1e-6;
+        if (!same) continue;
+        leaf.seam = a, leaf.on_parent = b;
+        return;
+      }
+    throw InvalidInput("net", Text("has panels that do not meet along the {0}", seam_name(seam)));
+  }
+
+  /// How long the two run together on the flat when they are joined about a segment; from and to as points.
+  struct Run {
+    std::size_t from = 0, to = 0;
+    double length = 0.0, mismatch = 0.0;
+  };
+  [[nodiscard]] Run run_of(const NetLeaf& leaf, const std::vector<Vec3>& at, const std::vector<Vec3>& parent) const {
+    const auto apart = [&](std::size_t i) { return (at[leaf.seam[i]] - parent[leaf.on_parent[i]]).norm(); };
+    Run r{leaf.anchor, leaf.anchor + 1};
+    while (r.from > 0 && apart(r.from - 1) <= w_.tolerance) --r.from;
+    while (r.to + 1 < leaf.seam.size() && apart(r.to + 1) <= w_.tolerance) ++r.to;
+    for (std::size_t i = r.from; i <= r.to; ++i) {
+      r.mismatch = std::max(r.mismatch, apart(i));
+      if (i > r.from) r.length += (parent[leaf.on_parent[i]] - parent[leaf.on_parent[i - 1]]).norm();
+    }
+    return r;
+  }
+
+  /// The segment that lets a seam be folded farthest.
+  void choose_anchors() {
+    for (std::size_t k = 1; k < net_.leaves.size(); ++k) {
+      NetLeaf& leaf = net_.leaves[k];
+      double longest = -1.0;
+      std::size_t best = 0;
+      const std::size_t step = std::max<std::size_t>(1, leaf.seam.size() / 16);
+      for (std::size_t i = 0; i + 1 < leaf.seam.size(); i += step) {
+        leaf.anchor = i;
+        if (too_short(leaf)) continue;
+        const auto at = bent(net_, panels_, 0.0);
+        const double length = run_of(leaf, at[k], at[*leaf.parent]).length;
+        if (length > longest + 1e-9) longest = length, best = i;
+      }
+      leaf.anchor = best;
+    }
+  }
+  [[nodiscard]] bool too_short(const NetLeaf& leaf) const {
+    const Panel& own = panels_[leaf.panel];
+    return (own.outline[leaf.seam[leaf.anchor]] - own.outline[leaf.seam[leaf.anchor + 1]]).norm() < 1e-6;
+  }
+
+  void lay() {
+    choose_anchors();
+    const auto at = bent(net_, panels_, 0.0);
+    std::vector<Vec2> moved(net_.leaves.size(), Vec2::Zero());
+    std::vector<Region> shapes;
+    for (std::size_t k = 0; k < net_.leaves.size(); ++k) {
+      const NetLeaf& leaf = net_.leaves[k];
+      if (leaf.parent) moved[k] = moved[*leaf.parent] + fold(k, at, moved[*leaf.parent]);
+      std::vector<Vec2> outline;
+      for (const Vec3& v : at[k]) outline.push_back(flat(v) + moved[k]);
+      if (loop_area(outline) < 0.0) std::reverse(outline.begin(), outline.end());
+      shapes.push_back({{outline}});
+    }
+    // What two of them need, but for the strips that bends take in.
+    for (std::size_t k = 0; k < shapes.size(); ++k)
+      for (std::size_t i = 0; i < k; ++i) {
+        double strips = 0.0;
+        for (const NetFold& f : net_.folds)
+          if ((f.parent == i && f.child == k) || (f.parent == k && f.child == i))
+            strips = f.length * (f.deduction + f.mismatch);
+        net_.overlap += std::max(0.0, common(shapes[i], shapes[k]).area() - strips);
+      }
+    rims(at, moved, shapes);
+    for (const Region& r : shapes) net_.outline = joined(net_.outline, r);
+    // Slits narrower than a tenth of a millimetre close where panels hang together.
+    net_.outline = simplified(grown(grown(net_.outline, 5e-5), -5e-5), 2e-6);
+    reliefs();
+    draw();
+  }
+
+  /// The fold between a leaf and its parent; gives by how much the leaf moves towards it.
+  Vec2 fold(std::size_t k, const std::vector<std::vector<Vec3>>& at, const Vec2& parent_moved) {
+    const NetLeaf& leaf = net_.leaves[k];
+    const std::size_t parent = *leaf.parent;
+    const Run r = run_of(leaf, at[k], at[parent]);
+    NetFold f{.parent = parent, .child = k, .length = r.length, .mismatch = r.mismatch};
+    const Panel& own = panels_[leaf.panel];
+    const PanelEdge* edge = edge_of(own, leaf.seam);
+    f.seam = edge->seam;
+    f.cut_apart = std::max(0.0, edge->length - r.length);
+    double mean = 0.0;
+    f.low = 10.0;
+    for (std::size_t i = r.from; i <= r.to; ++i) {
+      const double angle = turn_at(*edge, leaf.seam, own, i);
+      f.low = std::min(f.low, angle), f.high = std::max(f.high, angle), mean += angle;
+    }
+    mean /= static_cast<double>(r.to - r.from + 1);
+    f.deduction = mean > 1e-3 ? bend_deduction({w_.thickness, w_.radius, mean}) : 0.0;
+    const Vec2 from = flat(at[parent][leaf.on_parent[r.from]]), to = flat(at[parent][leaf.on_parent[r.to]]);
+    // Towards the parent: away from the middle of the leaf.
+    Vec2 across = Vec2(from.y() - to.y(), to.x() - from.x()).normalized();
+    Vec2 middle = Vec2::Zero();
+    for (const Vec3& v : at[k]) middle += flat(v) / static_cast<double>(at[k].size());
+    if (across.dot(middle - from) > 0.0) across = -across;
+    const Vec2 along_line = (to - from).normalized();
+    for (std::size_t i = r.from; i <= r.to; ++i) {
+      const Vec2 p = flat(at[parent][leaf.on_parent[i]]) + parent_moved + 0.5 * f.deduction * across;
+      f.line.push_back(p);
+      const Vec2 off = p - (from + parent_moved + 0.5 * f.deduction * across);
+      f.bow = std::max(f.bow, std::abs(along_line.x() * off.y() - along_line.y() * off.x()));
+    }
+    net_.folds.push_back(f);
+    return f.deduction * across;
+  }
+
+  static const PanelEdge* edge_of(const Panel& p, const std::vector<std::size_t>& points) {
+    for (const PanelEdge& e : p.edges)
+      if (along(p, e) == points) return &e;
+    return &p.edges.front();
+  }
+
+  /// The seam's angle at its point counted from the transom.
+  static double turn_at(const PanelEdge& e, const std::vector<std::size_t>& seam, const Panel& p, std::size_t i) {
+    if (e.fold.empty()) return 0.0;
+    const bool from_transom = e.first % p.outline.size() == seam.front();
+    const std::size_t at = from_transom ? i : seam.size() - 1 - i;
+    return e.fold[std::min(at, e.fold.size() - 1)];
+  }
+
+  /// Flanges along the deck edges; where the edge runs in a bow they are notched.
+  void rims(const std::vector<std::vector<Vec3>>& at, const std::vector<Vec2>& moved, std::vector<Region>& shapes) {
+    if (!(w_.rim > 0.0)) return;
+    for (std::size_t k = 0; k < net_.leaves.size(); ++k) {
+      const Panel& p = panels_[net_.leaves[k].panel];
+      for (const PanelEdge& e : p.edges) {
+        if (p.role != PanelRole::side || e.seam != Seam::deck_edge) continue;
+        const std::vector<std::size_t> points = along(p, e);
+        std::vector<Vec2> line;
+        for (const std::size_t i : points) line.push_back(flat(at[k][i]) + moved[k]);
+        NetFold f{.parent = k, .child = k, .seam = Seam::deck_edge, .length = length_of(line)};
+        f.low = e.fold.empty() ? 0.5 * pi : *std::min_element(e.fold.begin(), e.fold.end());
+        f.high = e.fold.empty() ? 0.5 * pi : *std::max_element(e.fold.begin(), e.fold.end());
+        f.deduction = bend_deduction({w_.thickness, w_.radius, std::clamp(0.5 * (f.low + f.high), 0.01, 3.0)});
+        const Vec2 chord = (line.back() - line.front()).normalized();
+        for (const Vec2& v : line)
+          f.bow = std::max(f.bow, std::abs(chord.x() * (v - line.front()).y() - chord.y() * (v - line.front()).x()));
+        const Vec2 inside = shapes[k].centroid();
+        shapes.push_back(flange_along(line, inside, f.bow > w_.tolerance));
+        f.line = line;
+        net_.folds.push_back(std::move(f));
+      }
+    }
+  }
+
+  [[nodiscard]] Region flange_along(const std::vector<Vec2>& line, const Vec2& inside, bool notched) const {
+    Region out;
+    double since = 0.0;
+    for (std::size_t i = 1; i < line.size(); ++i) {
+      const Vec2 d = line[i] - line[i - 1];
+      if (d.norm() < 1e-9) continue;
+      Vec2 n = Vec2(-d.y(), d.x()).normalized();
+      if (n.dot(inside - line[i - 1]) > 0.0) n = -n;
+      since += d.norm();
+      const bool here = notched && since > notch_step;
+      if (here) since = 0.0;
+      const Vec2 back = here ? Vec2(notch * d.normalized()) : Vec2(Vec2::Zero());
+      // A little over the line and its neighbours, so that they become one.
+      std::vector<Vec2> quad{line[i - 1] - 1e-5 * n, line[i] - 1e-5 * n, line[i] + w_.rim * n - back,
+                             line[i - 1] + w_.rim * n};
+      if (loop_area(quad) < 0.0) std::reverse(quad.begin(), quad.end());
+      out = joined(out, {{quad}});
+    }
+    return out;
+  }
+
+  /// A hole at each end of a fold from which on the panels are cut apart.
+  void reliefs() {
+    for (const NetFold& f : net_.folds) {
+      if (f.parent == f.child || f.cut_apart < 0.005 || f.line.empty()) continue;
+      Region hole{{{}}};
+      for (int i = 0; i < 24; ++i)
+        hole.loops[0].push_back(f.line.back() +
+                                0.5 * w_.relief * Vec2(std::cos(radians(15.0 * i)), std::sin(radians(15.0 * i))));
+      net_.outline = without(net_.outline, hole);
+    }
+  }
+
+  /// Rims first, then chines; the keel last closes the hull.
+  void number() {
+    const auto rank = [](const NetFold& f) {
+      return f.seam == Seam::deck_edge ? 0 : f.seam == Seam::chine ? 1 : 2;
+    };
+    std::stable_sort(net_.folds.begin(), net_.folds.end(),
+                     [&](const NetFold& l, const NetFold& r) { return rank(l) < rank(r); });
+    for (std::size_t i = 0; i < net_.folds.size(); ++i) net_.folds[i].order = static_cast<int>(i) + 1;
+  }
+
+  void draw() {
+    number();
+    const Section::Extent e = net_.outline.extent();
+    net_.outline = shifted(net_.outline, -e.low);
+    Drawing& d = net_.drawing;
+    d.title = "Hull from one sheet, outer face up";
+    for (const auto& loop : net_.outline.loops) d.lines.push_back({DrawLayer::cut, loop, true});
+    for (NetFold& f : net_.folds) {
+      for (Vec2& v : f.line) v -= e.low;
+      d.lines.push_back({DrawLayer::fold, f.line, false});
+      const Vec2 a = f.line[f.line.size() / 3], b = f.line[std::min(f.line.size() / 3 + 1, f.line.size() - 1)];
+      double turn = std::atan2((b - a).y(), (b - a).x());
+      if (std::abs(turn) > 0.5 * pi) turn = std::remainder(turn + pi, 2.0 * pi);
+      const Text words =
+          f.high - f.low < radians(2.0)
+              ? Text("fold {0}: {1} away from you", f.order, angle_quantity(0.5 * (f.low + f.high)))
+              : Text("fold {0}: {1} to {2} away from you", f.order, angle_quantity(f.low), angle_quantity(f.high));
+      d.texts.push_back({DrawLayer::engrave, a + Vec2(0.0, 0.004), 0.005, turn, words, f.length});
+    }
+  }
+
+  const std::vector<Panel>& panels_;
+  const FoldWishes& w_;
+  FoldedNet net_;
+};
+
+}  // namespace
+
+Vec2 FoldedNet::size() const {
+  const Section::Extent e = outline.extent();
+  return e.high - e.low;
+}
+
+FoldedNet fold_net(const std::vector<Panel>& panels, const FoldWishes& wishes) {
+  return Net(panels, wishes).take();
+}
+
+std::vector<std::vector<Vec3>> bent(const FoldedNet& net, const std::vector<Panel>& panels, double share) {
+  std::vector<Bending> leaves;
+  leaves.reserve(net.leaves.size());
+  for (const NetLeaf& leaf : net.leaves) {
+    leaves.emplace_back(panels[leaf.panel], leaf.mirrored, share);
+    if (!leaf.parent) {
+      leaves.back().lay_down();
+      continue;
+    }
+    const std::size_t i = leaf.anchor, u = leaf.on_parent[i], v = leaf.on_parent[i + 1];
+    const Bending& parent = leaves[*leaf.parent];
+    leaves.back().hang(leaf.seam[i], leaf.seam[i + 1], parent.pose_at(u, v), parent.space_at(u, v));
+  }
+  std::vector<std::vector<Vec3>> out;
+  for (Bending& b : leaves) out.push_back(b.take());
+  return out;
+}
+
+double off_the_hull(const FoldedNet& net, const std::vector<Panel>& panels) {
+  const auto folded = bent(net, panels, 1.0);
+  // The first triangle tells how the folded hull lies to the boat.
+  const Panel& root = panels[net.leaves.front().panel];
+  const auto frame = [&](const std::vector<Vec3>& at) {
+    const auto& f = root.faces.front();
+    Eigen::Matrix3d m;
+    m.col(0) = (at[f[1]] - at[f[0]]).normalized();
+    m.col(2) = m.col(0).cross(at[f[2]] - at[f[0]]).normalized();
+    m.col(1) = m.col(2).cross(m.col(0));
+    return m;
+  };
+  const std::vector<Vec3> home = space_of(root, net.leaves.front().mirrored);
+  const Eigen::Matrix3d turn = frame(home) * frame(folded.front()).transpose();
+  const std::size_t first = root.faces.front()[0];
+  const Vec3 by = home[first] - turn * folded.front()[first];
+  double most = 0.0;
+  for (std::size_t k = 0; k < net.leaves.size(); ++k) {
+    const std::vector<Vec3> there = space_of(panels[net.leaves[k].panel], net.leaves[k].mirrored);
+    for (std::size_t i = 0; i < there.size(); ++i)
+      most = std::max(most, (turn * folded[k][i] + by - there[i]).norm());
+  }
+  return most;
+}
+
+}  // namespace plucky
