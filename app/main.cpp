@@ -16,6 +16,7 @@
 #include "board/board.h"
 #include "devices/weigh_page.h"
 #include "io/project_file.h"
+#include "report/book.h"
 #include "report/launch_card.h"
 #include "settings/settings.h"
 #include "shelf/shelf.h"
@@ -100,7 +101,7 @@ int main(int argc, char** argv) {
     return std::any_of(argv + 1, argv + argc, [&](const char* a) { return std::string_view(a).starts_with(option); });
   };
   const bool no_display = qEnvironmentVariableIsEmpty("DISPLAY") && qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY");
-  if ((asked("--launch-card") || asked("--water-sheets") || asked("--templates")) && no_display &&
+  if ((asked("--launch-card") || asked("--water-sheets") || asked("--templates") || asked("--book")) && no_display &&
       qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
     qputenv("QT_QPA_PLATFORM", "offscreen");
   Application application(argc, argv);
@@ -130,16 +131,19 @@ int main(int argc, char** argv) {
   const QCommandLineOption choose("chooser", "Begin with the choice of boats.");
   const QCommandLineOption card("launch-card", "Write the launch card of the boat as PDF and end.", "file");
   const QCommandLineOption sheets("water-sheets", "Write the sheets of Seal and Cool as PDF and end.", "file");
-  const QCommandLineOption templates("templates", "Write the boat's flat panels at full size on A4 as PDF and end.",
+  const QCommandLineOption templates("templates", "Write the boat's flat pieces at full size on A4 as PDF and end.",
                                      "file");
+  const QCommandLineOption book("book", "Write the boat book as PDF, or as a folder of pages, and end.",
+                                "file or folder");
+  const QCommandLineOption chapters("chapters", "Chapters of the book, e.g. work,parts; else all.", "keys");
   const QCommandLineOption size("size", "Window size, e.g. 1280x800.", "WxH");
   const QCommandLineOption shot("shot", "Save a picture of the window as PNG and end.", "file");
   const QCommandLineOption plot("plot", "Write the shelf's page (--shelf) as .svg, .png or .csv and end.", "file");
   const QCommandLineOption paint_time("paint-time",
                                       "Print the milliseconds from the start to the first painted window and end.");
-  parser.addOptions({demo,   import, stage,      select, move,       pin,      look_option, language,
-                     inch,   shelf,  drive_part, round,  heel,       weighing, choose,      card,
-                     sheets, size,   shot,       plot,   paint_time, templates});
+  parser.addOptions({demo,   import, stage,      select, move,       pin,       look_option, language,
+                     inch,   shelf,  drive_part, round,  heel,       weighing,  choose,      card,
+                     sheets, size,   shot,       plot,   paint_time, templates, book,        chapters});
   parser.process(application);
 
   const QString named = parser.isSet(demo)                        ? parser.value(demo)
@@ -166,7 +170,7 @@ int main(int argc, char** argv) {
   const UnitSystem units = parser.isSet(inch) || (!for_pictures && settings::units() == UnitSystem::inch)
                                ? UnitSystem::inch
                                : UnitSystem::metric;
-  if (parser.isSet(card) || parser.isSet(sheets) || parser.isSet(templates)) {
+  if (parser.isSet(card) || parser.isSet(sheets) || parser.isSet(templates) || parser.isSet(book)) {
     try {
       const Project project = is_file ? load_project(named.toStdString()) : *boat;
       for (const auto& [option, write] : {std::pair{&card, &write_launch_card},
@@ -175,6 +179,12 @@ int main(int argc, char** argv) {
         if (!parser.isSet(*option)) continue;
         write(project, units, parser.value(*option));
         std::cout << parser.value(*option).toStdString() << std::endl;
+      }
+      if (parser.isSet(book)) {
+        const QString to = parser.value(book);
+        const QStringList keys = parser.value(chapters).split(',', Qt::SkipEmptyParts);
+        (to.endsWith(".pdf", Qt::CaseInsensitive) ? &write_book : &write_book_folder)(project, units, to, keys);
+        std::cout << to.toStdString() << std::endl;
       }
       return 0;
     } catch (const InvalidInput& e) {

@@ -116,15 +116,8 @@ void checklist(Sheet& s) {
   }
 }
 
-void launch_card(Sheet& s) {
-  s.head(QObject::tr("Launch card"));
-  s.picture(Stage::flotation);
-  numbers(s);
-  masses(s);
-  s.new_page();
-  findings(s);
-  checklist(s);
-  s.cautions();
+void launch_card_and_foot(Sheet& s) {
+  draw_launch_card(s);
   s.foot();
 }
 
@@ -142,8 +135,19 @@ void stage_sheets(Sheet& s) {
 
 }  // namespace
 
+void draw_launch_card(Sheet& s) {
+  s.head(QObject::tr("Launch card"));
+  s.picture(Stage::flotation);
+  numbers(s);
+  masses(s);
+  s.new_page();
+  findings(s);
+  checklist(s);
+  s.cautions();
+}
+
 void write_launch_card(const Project& project, UnitSystem units, const QString& path) {
-  write_pdf(project, units, path, QObject::tr("launch card"), &launch_card);
+  write_pdf(project, units, path, QObject::tr("launch card"), &launch_card_and_foot);
 }
 
 void write_water_sheets(const Project& project, UnitSystem units, const QString& path) {

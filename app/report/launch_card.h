@@ -8,6 +8,11 @@
 
 namespace plucky::app {
 
+class Sheet;
+
+/// The launch card from the place of the next line on.
+void draw_launch_card(Sheet& s);
+
 /// Profile and plan with parts and water line, masses, CG, freeboards, GM, findings, checklist, cautions. Throws
 /// InvalidInput when the file cannot be written. Needs a QApplication, but no display.
 void write_launch_card(const Project& project, UnitSystem units, const QString& path);

@@ -97,7 +97,7 @@ void Sheet::room(double height) {
 
 void Sheet::new_page() {
   foot();
-  pdf_.newPage();
+  next_page_();
   y_ = 40;
   ++page_;
 }
@@ -109,13 +109,13 @@ void Sheet::foot() {
   y_ = at;
 }
 
-void write_pdf(const Project& project, UnitSystem units, const QString& path, const QString& title,
-               void (*draw)(Sheet& sheet)) {
+QByteArray pdf_of(const Project& project, UnitSystem units, const QString& path, const QString& title,
+                  const std::function<void(Sheet& sheet)>& draw) {
   const DayLook day;
   Session session;
   session.set_units(units);
   session.adopt(project, {});
-  QBuffer drawn;  // written as a whole: a sheet that fails must not take the place of an earlier one
+  QBuffer drawn;
   drawn.open(QIODevice::WriteOnly);
   QPdfWriter pdf(&drawn);
   pdf.setResolution(96);
@@ -126,10 +126,17 @@ void write_pdf(const Project& project, UnitSystem units, const QString& path, co
   QPainter painter(&pdf);
   if (!painter.isActive()) throw InvalidInput(path.toStdString(), "no PDF could be begun");
   painter.setRenderHint(QPainter::Antialiasing);
-  Sheet sheet(pdf, painter, session);
+  Sheet sheet([&pdf] { pdf.newPage(); }, painter, session);
   draw(sheet);
   painter.end();
-  write_file_atomically(path.toStdString(), drawn.data().toStdString());
+  return drawn.data();
+}
+
+void write_pdf(const Project& project, UnitSystem units, const QString& path, const QString& title,
+               const std::function<void(Sheet& sheet)>& draw) {
+  // Written as a whole: a sheet that fails must not take the place of an earlier one.
+  const QByteArray pdf = pdf_of(project, units, path, title, draw);
+  write_file_atomically(path.toStdString(), pdf.toStdString());
 }
 
 }  // namespace plucky::app

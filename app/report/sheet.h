@@ -2,21 +2,24 @@
 // usual size.
 #pragma once
 
+#include <QByteArray>
 #include <QColor>
 #include <QFont>
 #include <QStringList>
+#include <functional>
 #include <vector>
 
 #include "session/session.h"
 
 class QPainter;
-class QPdfWriter;
 
 namespace plucky::app {
 
 class Sheet {
  public:
-  Sheet(QPdfWriter& pdf, QPainter& painter, const Session& session) : pdf_(pdf), p_(painter), session_(session) {}
+  /// `next_page` puts a fresh page under the painter.
+  Sheet(std::function<void()> next_page, QPainter& painter, const Session& session)
+      : next_page_(std::move(next_page)), p_(painter), session_(session) {}
   static constexpr double left = 48, right = 746, bottom = 1070;  ///< dots
 
   [[nodiscard]] const Session& session() const { return session_; }
@@ -42,9 +45,11 @@ class Sheet {
   void room(double height);
   void new_page();
   void foot();
+  /// The page at hand, from 1.
+  [[nodiscard]] int page() const { return page_; }
 
  private:
-  QPdfWriter& pdf_;
+  std::function<void()> next_page_;
   QPainter& p_;
   const Session& session_;
   double y_ = 40;
@@ -53,6 +58,9 @@ class Sheet {
 
 /// Draws sheets into a file, which is written as a whole or not at all. Throws InvalidInput when it cannot be written.
 void write_pdf(const Project& project, UnitSystem units, const QString& path, const QString& title,
-               void (*draw)(Sheet& sheet));
+               const std::function<void(Sheet& sheet)>& draw);
+/// The same, not written; `path` is named where it fails.
+[[nodiscard]] QByteArray pdf_of(const Project& project, UnitSystem units, const QString& path, const QString& title,
+                                const std::function<void(Sheet& sheet)>& draw);
 
 }  // namespace plucky::app

@@ -1,13 +1,19 @@
 // Opening, saving, importing and exporting.
+#include <QCheckBox>
+#include <QDialog>
+#include <QDialogButtonBox>
 #include <QFileDialog>
 #include <QFileInfo>
+#include <QLabel>
 #include <QMenu>
 #include <QMessageBox>
+#include <QVBoxLayout>
 
 #include "base/error.h"
 #include "io/file.h"
 #include "io/mesh_file.h"
 #include "io/project_file.h"
+#include "report/book.h"
 #include "report/launch_card.h"
 #include "session/ask_where.h"
 #include "settings/settings.h"
@@ -117,6 +123,18 @@ bool MainWindow::write_card(const QString& path) {
   }
 }
 
+bool MainWindow::write_boat_book(const QString& path, const QStringList& chapters) {
+  try {
+    (path.endsWith(".pdf", Qt::CaseInsensitive) ? &write_book : &write_book_folder)(session_->project(),
+                                                                                    session_->units(), path, chapters);
+    say(tr("The boat book is in %1.").arg(path), false);
+    return true;
+  } catch (const InvalidInput& e) {
+    say(session_->said(e.sentence()), true);
+    return false;
+  }
+}
+
 bool MainWindow::write_sheets(const QString& path) {
   try {
     write_water_sheets(session_->project(), session_->units(), path);
@@ -130,6 +148,40 @@ bool MainWindow::write_sheets(const QString& path) {
 
 void MainWindow::card_dialog() {
   if (const QString path = ask_for_pdf(this, *session_, tr("Launch card")); !path.isEmpty()) write_card(path);
+}
+
+void MainWindow::book_dialog() {
+  QDialog dialog(this);
+  dialog.setObjectName("book_dialog");
+  dialog.setWindowTitle(tr("Boat book"));
+  auto* column = new QVBoxLayout(&dialog);
+  column->addWidget(new QLabel(tr("Chapters"), &dialog));
+  std::vector<QCheckBox*> boxes;
+  for (const BookChapter& c : book_chapters()) {
+    auto* box = new QCheckBox(term(c.name), &dialog);
+    box->setObjectName(QString("chapter_") + c.key);
+    const bool has = !c.has || c.has(session_->now());
+    box->setEnabled(has);
+    box->setChecked(has);
+    column->addWidget(box);
+    boxes.push_back(box);
+  }
+  auto* folder = new QCheckBox(tr("As a folder of pages for a tablet, its list of work to tick"), &dialog);
+  folder->setObjectName("book_folder");
+  column->addSpacing(8);
+  column->addWidget(folder);
+  auto* buttons = new QDialogButtonBox(QDialogButtonBox::Save | QDialogButtonBox::Cancel, &dialog);
+  column->addWidget(buttons);
+  connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
+  connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
+  if (dialog.exec() != QDialog::Accepted) return;
+  QStringList keys;
+  for (std::size_t i = 0; i < boxes.size(); ++i)
+    if (boxes[i]->isChecked()) keys << book_chapters()[i].key;
+  if (keys.isEmpty()) return say(tr("Choose a chapter at least."), false);
+  const QString path = folder->isChecked() ? QFileDialog::getExistingDirectory(this, tr("Folder for the book"))
+                                           : ask_for_pdf(this, *session_, tr("Boat book"));
+  if (!path.isEmpty()) write_boat_book(path, keys);
 }
 
 void MainWindow::sheets_dialog() {

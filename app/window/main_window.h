@@ -73,6 +73,8 @@ class MainWindow : public QMainWindow {
   bool save_as();
   /// Writes the launch card; refused() tells when it cannot.
   bool write_card(const QString& path);
+  /// The boat book: a PDF file, or a folder where the name has no suffix. The same.
+  bool write_boat_book(const QString& path, const QStringList& chapters = {});
   /// The same for the sheets of Seal and Cool.
   bool write_sheets(const QString& path);
 
@@ -119,6 +121,7 @@ class MainWindow : public QMainWindow {
   void import_dialog();
   void export_stl();
   void card_dialog();
+  void book_dialog();
   void sheets_dialog();
   void fill_recent(QMenu* menu);
   void put_on_bench(const Project& project);

@@ -45,6 +45,7 @@ void MainWindow::build_boat_menu() {
   boat->addAction(tr("&Import a hull \u2026"), QKeySequence("Ctrl+I"), this, &MainWindow::import_dialog);
   boat->addAction(tr("&Export the skin as STL \u2026"), this, &MainWindow::export_stl);
   boat->addAction(tr("Launch ca&rd as PDF \u2026"), QKeySequence("Ctrl+L"), this, &MainWindow::card_dialog);
+  boat->addAction(tr("&Boat book as PDF \u2026"), QKeySequence("Ctrl+Shift+B"), this, &MainWindow::book_dialog);
   boat->addAction(tr("&Water sheets as PDF \u2026"), this, &MainWindow::sheets_dialog);
   boat->addSeparator();
   boat->addAction(tr("&Save"), QKeySequence::Save, this, &MainWindow::save);

@@ -75,7 +75,10 @@ Vec3 corner(const Hinge& h, const Vec2& u, const Vec2& v, const Vec2& w, double 
 class Bending {
  public:
   Bending(const Panel& panel, bool mirrored, double share)
-      : p_(panel), space_(space_of(panel, mirrored)), share_(share), way_(mirrored ? -1.0 : 1.0),
+      : p_(panel),
+        space_(space_of(panel, mirrored)),
+        share_(share),
+        way_(mirrored ? -1.0 : 1.0),
         at_(panel.outline.size(), Vec3::Zero()) {}
 
   /// The first triangle as it lies on the flat.
@@ -283,8 +286,16 @@ class Net {
     for (const Vec3& v : at[k]) middle += flat(v) / static_cast<double>(at[k].size());
     if (across.dot(middle - from) > 0.0) across = -across;
     const Vec2 along_line = (to - from).normalized();
+    const auto on_line = [&](std::size_t i) {
+      return Vec2(flat(at[parent][leaf.on_parent[i]]) + parent_moved + 0.5 * f.deduction * across);
+    };
+    std::vector<Vec2> to_bow, to_transom;  // from the fold's ends on
+    for (std::size_t i = r.to; i < leaf.seam.size(); ++i) to_bow.push_back(on_line(i));
+    for (std::size_t i = r.from + 1; i-- > 0;) to_transom.push_back(on_line(i));
+    for (auto* line : {&to_bow, &to_transom})
+      if (length_of(*line) > 0.005) apart_.push_back(*line);
     for (std::size_t i = r.from; i <= r.to; ++i) {
-      const Vec2 p = flat(at[parent][leaf.on_parent[i]]) + parent_moved + 0.5 * f.deduction * across;
+      const Vec2 p = on_line(i);
       f.line.push_back(p);
       const Vec2 off = p - (from + parent_moved + 0.5 * f.deduction * across);
       f.bow = std::max(f.bow, std::abs(along_line.x() * off.y() - along_line.y() * off.x()));
@@ -353,23 +364,28 @@ class Net {
     return out;
   }
 
-  /// A hole at each end of a fold from which on the panels are cut apart.
+  /// Where a fold ends a hole stops the sheet from tearing; from there on the panels are cut apart.
   void reliefs() {
-    for (const NetFold& f : net_.folds) {
-      if (f.parent == f.child || f.cut_apart < 0.005 || f.line.empty()) continue;
+    constexpr double slit = 0.0002;  // m
+    for (const std::vector<Vec2>& line : apart_) {
+      Region cut;
+      for (std::size_t i = 1; i < line.size(); ++i) {
+        const Vec2 d = line[i] - line[i - 1];
+        if (d.norm() < 1e-9) continue;
+        const Vec2 n = 0.5 * slit * Vec2(-d.y(), d.x()).normalized(), over = 0.5 * slit * d.normalized();
+        cut = joined(cut, {{{line[i - 1] - over - n, line[i] + over - n, line[i] + over + n, line[i - 1] - over + n}}});
+      }
       Region hole{{{}}};
       for (int i = 0; i < 24; ++i)
-        hole.loops[0].push_back(f.line.back() +
+        hole.loops[0].push_back(line.front() +
                                 0.5 * w_.relief * Vec2(std::cos(radians(15.0 * i)), std::sin(radians(15.0 * i))));
-      net_.outline = without(net_.outline, hole);
+      net_.outline = without(net_.outline, w_.relief > 0.0 ? joined(cut, hole) : cut);
     }
   }
 
   /// Rims first, then chines; the keel last closes the hull.
   void number() {
-    const auto rank = [](const NetFold& f) {
-      return f.seam == Seam::deck_edge ? 0 : f.seam == Seam::chine ? 1 : 2;
-    };
+    const auto rank = [](const NetFold& f) { return f.seam == Seam::deck_edge ? 0 : f.seam == Seam::chine ? 1 : 2; };
     std::stable_sort(net_.folds.begin(), net_.folds.end(),
                      [&](const NetFold& l, const NetFold& r) { return rank(l) < rank(r); });
     for (std::size_t i = 0; i < net_.folds.size(); ++i) net_.folds[i].order = static_cast<int>(i) + 1;
@@ -398,6 +414,7 @@ class Net {
 
   const std::vector<Panel>& panels_;
   const FoldWishes& w_;
+  std::vector<std::vector<Vec2>> apart_;  ///< from the ends of folds along their seams, on the pattern
   FoldedNet net_;
 };
 
@@ -449,8 +466,7 @@ double off_the_hull(const FoldedNet& net, const std::vector<Panel>& panels) {
   double most = 0.0;
   for (std::size_t k = 0; k < net.leaves.size(); ++k) {
     const std::vector<Vec3> there = space_of(panels[net.leaves[k].panel], net.leaves[k].mirrored);
-    for (std::size_t i = 0; i < there.size(); ++i)
-      most = std::max(most, (turn * folded[k][i] + by - there[i]).norm());
+    for (std::size_t i = 0; i < there.size(); ++i) most = std::max(most, (turn * folded[k][i] + by - there[i]).norm());
   }
   return most;
 }

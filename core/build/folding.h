@@ -2,9 +2,9 @@
 // enough to fold, and are cut apart from there to the bow. In: panels, sheet. Out: flat pattern with fold lines, relief
 // holes and rim, and the same on its way into the round.
 //
-// Method: every panel is a chain of plane triangles; from one to the next it bends by a share of the angle that it has in
-// the boat, about the side they have in common, and so do panels along a seam. With a share of 0 all lies flat, with 1 it
-// is the hull again: lengths never change. The pattern is taken in by what each bend deducts (build/bend.h).
+// Method: every panel is a chain of plane triangles; from one to the next it bends by a share of the angle that it has
+// in the boat, about the side they have in common, and so do panels along a seam. With a share of 0 all lies flat, with
+// 1 it is the hull again: lengths never change. The pattern is taken in by what each bend deducts (build/bend.h).
 #pragma once
 
 #include <optional>
@@ -34,14 +34,14 @@ struct NetLeaf {
 struct NetFold {
   std::size_t parent = 0, child = 0;  ///< leaves; the same: the rim's
   Seam seam = Seam::chine;
-  int order = 0;              ///< in which it is folded, from 1
-  std::vector<Vec2> line;     ///< m on the pattern, middle of the bend, transom to bow
-  double length = 0.0;        ///< m
-  double cut_apart = 0.0;     ///< m of the seam that is not folded
+  int order = 0;                 ///< in which it is folded, from 1
+  std::vector<Vec2> line;        ///< m on the pattern, middle of the bend, transom to bow
+  double length = 0.0;           ///< m
+  double cut_apart = 0.0;        ///< m of the seam that is not folded
   double low = 0.0, high = 0.0;  ///< rad, by which the sheet is turned along it
-  double mismatch = 0.0;      ///< m, how far the edges run apart along the fold at most
-  double bow = 0.0;           ///< m off a straight line at most
-  double deduction = 0.0;     ///< m, by which the pattern is narrower there
+  double mismatch = 0.0;         ///< m, how far the edges run apart along the fold at most
+  double bow = 0.0;              ///< m off a straight line at most
+  double deduction = 0.0;        ///< m, by which the pattern is narrower there
 };
 
 struct FoldedNet {
@@ -56,8 +56,8 @@ struct FoldedNet {
 /// Throws InvalidInput when there are no bottom and side, or a bend that the sheet cannot make.
 [[nodiscard]] FoldedNet fold_net(const std::vector<Panel>& panels, const FoldWishes& wishes);
 
-/// The leaves' outlines in space with every bend made to a share (0 flat, 1 the hull), without bend deductions; the first
-/// leaf's first triangle stays in the plane z = 0.
+/// The leaves' outlines in space with every bend made to a share (0 flat, 1 the hull), without bend deductions; the
+/// first leaf's first triangle stays in the plane z = 0.
 [[nodiscard]] std::vector<std::vector<Vec3>> bent(const FoldedNet& net, const std::vector<Panel>& panels, double share);
 
 /// How far the net folded all the way lies off the boat's panels, m: 0 but for rounding.

@@ -43,7 +43,8 @@ struct Panel {
   int count = 1;               ///< 2: a mirror image for starboard
   std::vector<Vec2> outline;   ///< m, anticlockwise seen from outside the boat, closed without its first point again
   std::vector<Vec3> in_space;  ///< m, where each point of the outline lies on the boat
-  /// Plane triangles between points of the outline, from the transom to the bow; each shares a side with the one before.
+  /// Plane triangles between points of the outline, from the transom to the bow; each shares a side with the one
+  /// before.
   std::vector<std::array<std::size_t, 3>> faces;
   std::vector<PanelEdge> edges;
   std::vector<PanelMark> marks;

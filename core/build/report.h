@@ -62,8 +62,8 @@ struct BuildReport {
   std::vector<double> moments;      ///< N m at each cut: the boat held at both its ends
   std::vector<Panel> panels;
   Text no_panels;                    ///< why there are none
-  std::optional<FoldedNet> net;  ///< of a hull folded from one sheet
-  Text no_net;                   ///< why there is none where one is wanted
+  std::optional<FoldedNet> net;      ///< of a hull folded from one sheet
+  Text no_net;                       ///< why there is none where one is wanted
   std::vector<FlatPiece> pieces;     ///< all that is cut from sheets; in a drag as before, or none
   SheetLayout layout;                ///< of the pieces
   std::optional<Laminate> laminate;  ///< of a hull of foam board; nothing while resin does not harden in the workshop

@@ -109,10 +109,14 @@ TEST_F(BuildBench, PanelsOfTheSkiffAreWrittenAsTemplatesAtFullSize) {
   take("Sedge");
   EXPECT_EQ(find<QTreeWidget>("build_panels")->topLevelItemCount(), 4);
   EXPECT_FALSE(sections()->isVisible());
-  ASSERT_EQ(page->export_to(folder.path(), "dxf"), 4);
-  ASSERT_EQ(page->export_to(folder.path(), "svg"), 4);
+  // A drawing for each panel, wall, rib, stringer and doubler, and one for each sheet they lie on.
+  const BuildReport& r = session.now().build;
+  const int drawings = static_cast<int>(r.pieces.size() + r.layout.sheets.size());
+  EXPECT_EQ(drawings, 9 + 4);
+  ASSERT_EQ(page->export_to(folder.path(), "dxf"), drawings);
+  ASSERT_EQ(page->export_to(folder.path(), "svg"), drawings);
   ASSERT_EQ(page->export_to(folder.path(), "pdf"), 1);
-  EXPECT_EQ(QDir(folder.path()).entryList(QDir::Files).size(), 9);
+  EXPECT_EQ(QDir(folder.path()).entryList(QDir::Files).size(), 2 * drawings + 1);
   // The rule on the first page, as another program sees it: its hundred millimetres lie between its end words.
   QProcess text;
   text.start("pdftotext", {"-bbox", "-f", "1", "-l", "1", folder.filePath("templates.pdf"), "-"});
@@ -124,10 +128,10 @@ TEST_F(BuildBench, PanelsOfTheSkiffAreWrittenAsTemplatesAtFullSize) {
   ASSERT_TRUE(info.waitForFinished(30000));
   const QString facts = QString::fromUtf8(info.readAllStandardOutput());
   EXPECT_TRUE(facts.contains("595") && facts.contains("842")) << facts.toStdString();  // A4 in points
-  // Pages: the cover, and for each panel those that its size takes.
+  // Pages: the cover, and for each piece those that its size takes.
   std::size_t pages = 1;
-  for (const Panel& p : session.now().build.panels) {
-    const Vec2 size = 1e3 * drawing_of(p).bounds().size();
+  for (const FlatPiece& p : r.pieces) {
+    const Vec2 size = 1e3 * p.drawing.bounds().size();
     pages += static_cast<std::size_t>(std::ceil(size.x() / 182.0) * std::ceil(size.y() / 260.0));
   }
   const auto at = facts.indexOf("Pages:");
@@ -136,6 +140,8 @@ TEST_F(BuildBench, PanelsOfTheSkiffAreWrittenAsTemplatesAtFullSize) {
 
 TEST_F(BuildBench, SheetsAtHandAreAddedMeasuredAndTooSmall) {
   take("Mudwren");
+  click("sheet_drop");
+  ASSERT_TRUE(session.project().build.sheets.empty());
   click("sheet_add");
   ASSERT_EQ(session.project().build.sheets.size(), 1u);
   EXPECT_NE(session.project().build.sheets[0].id, 0u);

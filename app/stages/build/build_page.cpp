@@ -209,8 +209,7 @@ void BuildPage::add_sheets() {
         b.sheets[static_cast<std::size_t>(i)].count = static_cast<std::uint32_t>(std::clamp(std::round(v), 0.0, 999.0));
     });
   });
-  number(tr("Gap of pieces"), "sheet_gap", Dimension::length,
-         [](BuildDesign& b) -> double& { return b.piece_gap; });
+  number(tr("Gap of pieces"), "sheet_gap", Dimension::length, [](BuildDesign& b) -> double& { return b.piece_gap; });
   number(tr("Play of slots"), "slot_play", Dimension::length, [](BuildDesign& b) -> double& { return b.slot_play; });
   one_sheet_ = check(tr("Folded from one sheet"), "one_sheet");
   connect(one_sheet_, &QCheckBox::clicked, this,

@@ -43,7 +43,8 @@ void FoldPicture::paintEvent(QPaintEvent*) {
   c.middle = c.turn.transpose() * (0.5 * (low + high));
   c.scale = sharp * std::min((width() - 20) / span.x(), (height() - 12) / span.y());
   Raster r(c, l.card);
-  const QColor colours[] = {l.dark ? QColor("#8FA3AB") : QColor("#B9C4C8"), l.dark ? QColor("#7D939C") : QColor("#A9B7BC")};
+  const QColor colours[] = {l.dark ? QColor("#8FA3AB") : QColor("#B9C4C8"),
+                            l.dark ? QColor("#7D939C") : QColor("#A9B7BC")};
   for (std::size_t k = 0; k < leaves_.size(); ++k) {
     TriangleMesh mesh;
     for (const auto& face : leaves_[k]) {
@@ -114,8 +115,9 @@ void FoldView::refresh() {
   tell(there ? tr("%1 folds, in the order of their numbers; folded all the way it lies %2 off the hull. Drag turns it.")
                    .arg(r.net->folds.size())
                    .arg(session_->in_words(length_quantity(off_the_hull(*r.net, r.panels))))
-       : !r.no_net.empty() ? session_->said(r.no_net)
-                           : tr("Only a hull of sheet metal is folded, where the page of this stage says from one sheet."));
+       : !r.no_net.empty()
+           ? session_->said(r.no_net)
+           : tr("Only a hull of sheet metal is folded, where the page of this stage says from one sheet."));
   show_share();
 }
 

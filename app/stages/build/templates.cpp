@@ -15,7 +15,8 @@ namespace {
 
 // All in mm: the painter is scaled so that one unit is one.
 constexpr double page_width = 210.0, page_height = 297.0, border = 9.0, glue = 10.0, page_head = 9.0;
-constexpr double tile_width = page_width - 2.0 * border - glue, tile_height = page_height - 2.0 * border - page_head - glue;
+constexpr double tile_width = page_width - 2.0 * border - glue,
+                 tile_height = page_height - 2.0 * border - page_head - glue;
 
 int tiles(double size, double tile) {
   return std::max(1, static_cast<int>(std::ceil(size / tile - 1e-9)));

@@ -291,7 +291,7 @@ FittingPage::FittingPage(Session* session, QWidget* parent) : Page(session, pare
     set_flag(&Bulkhead::watertight, on);
     refresh();
   });
-  temporary_ = check(tr("Temporary: cut out when the hull holds its shape"), "fitting_temporary");
+  temporary_ = check(tr("Temporary, cut out later"), "fitting_temporary");
   connect(temporary_, &QCheckBox::clicked, this, [this](bool on) { set_flag(&Bulkhead::temporary, on); });
   connect(family_, &QComboBox::activated, this, [this](int i) {
     const auto family = static_cast<HullFamily>(family_->itemData(i).toInt());

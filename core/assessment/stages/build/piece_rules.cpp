@@ -123,9 +123,9 @@ void folds(const Assessment& a, std::vector<Finding>& out) {
     apart += f.cut_apart;
     constexpr double gap = 0.0005;
     const double off = std::max(f.mismatch, f.bow);
-    Finding g = stage_finding(Stage::build, "build.fold", off > gap ? Severity::note : Severity::fine,
-                              length_quantity(off), length_quantity(gap),
-                              "straight rods; epoxy fills the gap: common practice, no source");
+    Finding g =
+        stage_finding(Stage::build, "build.fold", off > gap ? Severity::note : Severity::fine, length_quantity(off),
+                      length_quantity(gap), "straight rods; epoxy fills the gap: common practice, no source");
     g.id += "." + std::to_string(f.order);
     g.text = {g.severity == Severity::fine
                   ? "Fold {2} runs straight within {0} over {3}; up to {1} is filled with epoxy."

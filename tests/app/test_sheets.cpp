@@ -1,0 +1,227 @@
+// Sheets and books through the window: pieces laid out, dragged, turned and taken off; a hull folded; ribs and
+// stringers typed and dragged; the boat book read back.
+#include <QCheckBox>
+#include <QDir>
+#include <QProcess>
+#include <QSlider>
+
+#include "bench.h"
+#include "report/book.h"
+#include "sealing/compartment.h"
+#include "stages/build/build_page.h"
+#include "stages/build/fold_view.h"
+#include "stages/build/sheet_view.h"
+#include "stages/hull/fitting_page.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+class SheetBench : public Bench {
+ protected:
+  void take(const std::string& name) {
+    for (const Project& boat : demo_fleet())
+      if (boat.name == name) session.adopt(boat, {});
+    window->choose_stage(Stage::build);
+    settle();
+  }
+  template <class View>
+  View* shelf(const char* name) {
+    window->show_shelf(name);
+    settle();
+    auto* view = window->findChild<View*>();
+    EXPECT_NE(view, nullptr) << name;
+    return view;
+  }
+  /// A box by its own square: its words do not reach over the whole row.
+  void tick(const char* box) {
+    QTest::mouseClick(find<QCheckBox>(box), Qt::LeftButton, {}, QPoint(9, find<QCheckBox>(box)->height() / 2));
+    settle();
+  }
+  [[nodiscard]] const SheetLayout& layout() const { return session.now().build.layout; }
+  [[nodiscard]] Severity told() const {
+    for (const Finding& f : session.now().findings)
+      if (f.id == "build.laid") return f.severity;
+    return Severity::note;
+  }
+  static void drag_in(QWidget* view, const QPointF& from, const QPointF& to) {
+    const auto send = [&](QEvent::Type type, const QPointF& at, Qt::MouseButton button, Qt::MouseButtons held) {
+      QMouseEvent event(type, at, view->mapToGlobal(at), button, held, {});
+      QApplication::sendEvent(view, &event);
+      settle();
+    };
+    send(QEvent::MouseButtonPress, from, Qt::LeftButton, Qt::LeftButton);
+    send(QEvent::MouseMove, 0.5 * (from + to), Qt::NoButton, Qt::LeftButton);
+    send(QEvent::MouseMove, to, Qt::NoButton, Qt::LeftButton);
+    send(QEvent::MouseButtonRelease, to, Qt::LeftButton, Qt::NoButton);
+  }
+};
+
+std::string read_pdf(const QString& path) {
+  QProcess text;
+  text.start("pdftotext", {"-layout", path, "-"});
+  EXPECT_TRUE(text.waitForFinished());
+  return QString::fromUtf8(text.readAllStandardOutput()).simplified().toStdString();
+}
+
+}  // namespace
+
+TEST_F(SheetBench, PiecesAreLaidOutDraggedTurnedNudgedAndTakenOff) {
+  take("Sedge");
+  BuildDesign bare = session.project().build;
+  bare.laid.clear();
+  session.perform({Text("bare"), ChangeBuild{bare}});
+  settle();
+  EXPECT_TRUE(layout().laid.empty());
+  click("lay_out");
+  finish_job();
+  EXPECT_TRUE(layout().not_laid.empty());
+  EXPECT_TRUE(layout().sound());
+  EXPECT_EQ(told(), Severity::fine);
+
+  auto* view = shelf<SheetView>("sheets");
+  const auto transom = view->middle_of("panel.transom"), deck = view->middle_of("panel.deck");
+  ASSERT_TRUE(transom && deck);
+  // Dropped onto the deck it is too close; taken back by undo.
+  drag_in(view, *transom, *deck);
+  EXPECT_FALSE(layout().sound());
+  EXPECT_EQ(told(), Severity::watch);
+  session.undo();
+  settle();
+  EXPECT_TRUE(layout().sound());
+
+  // A nudge of a millimetre, half a turn about its middle, off its sheet: each is one step back.
+  const auto laid = [&]() -> const LaidShape& {
+    for (const LaidShape& l : layout().laid)
+      if (session.now().build.pieces[l.of.piece].key == "panel.transom") return l;
+    throw std::runtime_error("transom lies nowhere");
+  };
+  QTest::mouseClick(view, Qt::LeftButton, {}, view->middle_of("panel.transom")->toPoint());
+  EXPECT_EQ(view->chosen(), "panel.transom");
+  const Vec2 was = laid().move;
+  QTest::keyClick(view, Qt::Key_Right);
+  EXPECT_NEAR(laid().move.x(), was.x() + 0.001, 1e-9);
+  const Vec2 centre = laid().shape.centroid();
+  QTest::keyClick(view, Qt::Key_Space);
+  EXPECT_NEAR(std::abs(laid().turn), pi, 1e-9);
+  EXPECT_NEAR(laid().shape.centroid().x(), centre.x(), 0.002);
+  const std::size_t parts = session.project().layout.parts.size();
+  QTest::keyClick(view, Qt::Key_Delete);
+  EXPECT_EQ(session.project().layout.parts.size(), parts);  // not what the menu's Delete takes
+  EXPECT_EQ(layout().not_laid.size(), 1u);
+  session.undo();
+  session.undo();
+  session.undo();
+  settle();
+  EXPECT_NEAR(laid().move.x(), was.x(), 1e-12);
+  EXPECT_EQ(view->table().size(), 1 + layout().laid.size());
+}
+
+TEST_F(SheetBench, AMetalHullIsFoldedAndTheSliderShowsIt) {
+  take("Stickleback");
+  const auto has = [&](const char* key) {
+    for (const FlatPiece& p : session.now().build.pieces)
+      if (p.key == key) return true;
+    return false;
+  };
+  EXPECT_TRUE(has("net"));
+  EXPECT_FALSE(has("panel.side"));
+  auto* view = shelf<FoldView>("folding");
+  auto* slider = find<QSlider>("fold_share");
+  EXPECT_EQ(slider->value(), 100);
+  const QImage folded = view->grab().toImage();
+  slider->setFocus();
+  QTest::keyClick(slider, Qt::Key_Home);
+  EXPECT_EQ(view->share(), 0.0);
+  EXPECT_GT(pixels_apart(folded, view->grab().toImage()), 2000);
+  click("fold_play");
+  EXPECT_TRUE(wait_for([&] { return slider->value() == 100; }));
+  EXPECT_EQ(view->table().size(), 6u);  // two rims, two chines, the keel
+  EXPECT_LT(off_the_hull(*session.now().build.net, session.now().build.panels), 0.0005);
+  type(find<QLineEdit>("fold_radius"), "0.2 mm");
+  const Finding* f = nullptr;
+  for (const Finding& x : session.now().findings)
+    if (x.id == "build.radius") f = &x;
+  ASSERT_TRUE(f);
+  EXPECT_EQ(f->severity, Severity::watch);
+  click("one_sheet");
+  EXPECT_FALSE(has("net"));
+  EXPECT_TRUE(has("panel.side"));
+  EXPECT_FALSE(slider->isEnabled());
+}
+
+TEST_F(SheetBench, AStringerIsAddedTypedAndNudgedAndAWallBecomesARib) {
+  take("Sedge");
+  const double before = session.now().mass.total;
+  session.perform(add_fitting(session.now(), Fitting::stringer));
+  ASSERT_EQ(session.project().hull.stringers.size(), 2u);
+  const Id id = session.project().hull.stringers.back().id;
+  EXPECT_GT(session.now().mass.total, before);
+  window->choose_stage(Stage::layout);
+  session.select(id);
+  settle();
+  const auto stringer = [&]() -> const Stringer& { return session.project().hull.stringers.back(); };
+  for (QLineEdit* edit : window->findChildren<QLineEdit*>())
+    if (edit->isVisible() && edit->accessibleName() == "Height over the bottom") type(edit, "9 mm");
+  EXPECT_NEAR(stringer().height, 0.009, 1e-12);
+  tick("fitting_both_sides");
+  EXPECT_FALSE(stringer().both_sides);
+  const double x = stringer().x;
+  board()->setFocus();
+  QTest::keyClick(board(), Qt::Key_Right);
+  EXPECT_NEAR(stringer().x, x + 0.001, 1e-9);
+
+  const Bulkhead& bow = session.project().hull.bulkheads.front();
+  const auto bays_now = [&] { return compartments_of(session.now().hull->model, session.project().hull).size(); };
+  const std::size_t bays = bays_now();
+  session.select(bow.id);
+  settle();
+  tick("fitting_watertight");
+  EXPECT_LT(bays_now(), bays);
+  for (QLineEdit* edit : window->findChildren<QLineEdit*>())
+    if (edit->isVisible() && edit->accessibleName() == "Rim left as a rib") type(edit, "8 mm");
+  EXPECT_TRUE(session.project().hull.bulkheads.front().is_rib());
+}
+
+TEST_F(SheetBench, TheBookHasItsChaptersEveryTaskAndEveryPart) {
+  take("Dabchick");
+  const QString path = folder.filePath("book.pdf");
+  ASSERT_TRUE(window->write_boat_book(path));
+  const std::string text = read_pdf(path);
+  for (const BookChapter& c : book_chapters()) EXPECT_NE(text.find(c.name), std::string::npos) << c.name;
+  // The font sets "36 x 60" as measures are set: names are looked for by their first words.
+  for (const Part& p : session.project().layout.parts)
+    EXPECT_NE(text.find(p.name.substr(0, p.name.find_first_of("0123456789"))), std::string::npos) << p.name;
+  // Every step of the work is on paper once, numbered, its cautions with it.
+  const WorkPlan& plan = session.now().build.work;
+  EXPECT_NE(text.find("Weigh the boat, bath for trim"), std::string::npos);
+  EXPECT_NE(text.find(" " + std::to_string(plan.tasks.size()) + " "), std::string::npos);
+  EXPECT_NE(text.find("Hot nozzle and bed"), std::string::npos);
+
+  ASSERT_TRUE(window->write_boat_book(folder.filePath("short.pdf"), {"work"}));
+  EXPECT_EQ(read_pdf(folder.filePath("short.pdf")).find("Test records"), std::string::npos);
+  EXPECT_FALSE(window->write_boat_book(folder.filePath("none.pdf"), {"cooking"}));
+  EXPECT_TRUE(notice().contains("cooking")) << notice().toStdString();
+  EXPECT_FALSE(QFile::exists(folder.filePath("none.pdf")));
+}
+
+TEST_F(SheetBench, TheBookAsAFolderHasAPageEachAndAListToTick) {
+  take("Mudwren");
+  const QString to = folder.filePath("tablet");
+  ASSERT_TRUE(window->write_boat_book(to));
+  QFile index(QDir(to).filePath("index.html"));
+  ASSERT_TRUE(index.open(QIODevice::ReadOnly));
+  const QString html = QString::fromUtf8(index.readAll());
+  EXPECT_EQ(static_cast<std::size_t>(html.count("type=\"checkbox\"")), session.now().build.work.tasks.size());
+  const QStringList pages = QDir(to).entryList({"page-*.svg"});
+  EXPECT_EQ(html.count("<img"), pages.size());
+  EXPECT_GT(pages.size(), 8);
+  for (const QString& page : pages) {
+    EXPECT_TRUE(html.contains(page)) << page.toStdString();
+    QFile svg(QDir(to).filePath(page));
+    ASSERT_TRUE(svg.open(QIODevice::ReadOnly));
+    // Each holds its own page alone.
+    EXPECT_EQ(svg.readAll().count("<svg"), 1) << page.toStdString();
+  }
+}
