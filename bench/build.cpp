@@ -5,9 +5,12 @@
 #include "assessment/stages/build/work.h"
 #include "bench.h"
 #include "build/calendar.h"
+#include "build/folding.h"
 #include "build/panels.h"
+#include "build/pieces.h"
 #include "build/print_estimate.h"
 #include "build/printed_hull.h"
+#include "geometry/nest.h"
 #include "hull/family.h"
 
 namespace plucky::bench {
@@ -68,6 +71,37 @@ void plan_of_a_boat(benchmark::State& state) {
   }
 }
 
+/// Twenty angles and twenty rectangles on as many sheets as they take.
+void nest_of_40(benchmark::State& state) {
+  std::vector<Region> shapes;
+  for (int i = 0; i < 20; ++i) {
+    const double a = 0.06 + 0.004 * i;
+    shapes.push_back({{{{0.0, 0.0}, {a, 0.0}, {a, 0.02}, {0.02, 0.02}, {0.02, a}, {0.0, a}}}});
+    shapes.push_back(rectangle({0.0, 0.0}, {0.03 + 0.003 * i, 0.05}));
+  }
+  for (auto _ : state) benchmark::DoNotOptimize(nest(shapes, {{0.6, 0.3, 10}}));
+}
+
+/// A launch of ply with a wall, two ribs and rails.
+void pieces_of_a_boat(benchmark::State& state) {
+  HullDesign design = launch();
+  design.bulkheads = {{.id = 2, .x = 0.5},
+                      {.id = 3, .x = 0.1, .watertight = false, .rim = 0.01},
+                      {.id = 4, .x = 0.3, .watertight = false, .rim = 0.01}};
+  design.stringers = {{.id = 5, .x = 0.02, .length = 0.4, .y = 0.03, .height = 0.03}};
+  const HullModel hull = build_hull(design);
+  const std::vector<Panel> panels = panels_of(design, {.stations = 40});
+  for (auto _ : state) benchmark::DoNotOptimize(pieces_of(hull, design, panels, {}));
+}
+
+void net_of_a_hull(benchmark::State& state) {
+  const std::vector<Panel> panels = panels_of(launch(), {.stations = 60});
+  for (auto _ : state) benchmark::DoNotOptimize(fold_net(panels, {}));
+}
+
+BENCHMARK(nest_of_40)->Unit(benchmark::kMillisecond);
+BENCHMARK(pieces_of_a_boat)->Unit(benchmark::kMillisecond);
+BENCHMARK(net_of_a_hull)->Unit(benchmark::kMillisecond);
 BENCHMARK(ways_of_a_boat)->Unit(benchmark::kMillisecond);
 BENCHMARK(ways_after_a_move)->Unit(benchmark::kMillisecond);
 BENCHMARK(plan_of_a_boat)->Unit(benchmark::kMillisecond);

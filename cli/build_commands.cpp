@@ -9,6 +9,7 @@
 #include "assessment/stages/build/build_stage.h"
 #include "base/error.h"
 #include "build/bend.h"
+#include "build/coupons.h"
 #include "build/panels.h"
 #include "build/print_estimate.h"
 #include "build/printed_hull.h"
@@ -227,6 +228,26 @@ Json nest_of_boat(const NestOptions& o) {
   return j;
 }
 
+Json coupons_of_boat(const std::string& boat, const std::string& folder, const std::string& format) {
+  if (format != "stl" && format != "3mf") throw InvalidInput("--format", Text("{0} is not stl or 3mf", format));
+  const Project project = load_project(boat);
+  if (!folder.empty()) make_folder(folder);
+  Json j{{"name", project.name}, {"pieces", Json::array()}};
+  for (const Coupon& c : coupons_of(project.build.printer, project.build.joints)) {
+    Json one{{"key", c.key}, {"name", c.name}, {"question", c.question}, {"volume_m3", signed_volume(c.mesh)}};
+    if (!folder.empty()) {
+      const std::string file = (std::filesystem::path(folder) / ("test-" + c.key + "." + format)).string();
+      write_file_atomically(
+          file, format == "stl"
+                    ? write_stl(c.mesh)
+                    : write_3mf({{project.name + ", test piece " + c.key, c.mesh, project.hull.skin.material}}));
+      one["file"] = file;
+    }
+    j["pieces"].push_back(one);
+  }
+  return j;
+}
+
 Json unroll_edges(const std::string& file) {
   nlohmann::json json;
   try {
@@ -309,6 +330,12 @@ void BuildCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   cut->add_option("--pin", sections_.pin, "diameter of pins or pegs, e.g. 1.75mm");
   cut->add_option("--cuts", sections_.cuts, "planes from the transom, e.g. 200mm,410mm; else they are proposed");
   cut->callback([&] { run = [this] { return sections_of_boat(sections_); }; });
+
+  CLI::App* tests = app.add_subcommand("coupons", "Test pieces to print before the hull");
+  tests->add_option("boat", boat_, "boat file")->required();
+  tests->add_option("--out", folder_, "folder to write a file of each piece into");
+  tests->add_option("--format", solid_format_, "stl or 3mf")->capture_default_str();
+  tests->callback([&] { run = [this] { return coupons_of_boat(boat_, folder_, solid_format_); }; });
 
   CLI::App* nest = app.add_subcommand("nest", "Panels, ribs and other flat pieces laid out on sheets");
   nest->add_option("boat", nest_.boat, "boat file")->required();

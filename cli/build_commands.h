@@ -24,6 +24,8 @@ struct NestOptions {
 /// All flat pieces of a boat laid out on sheets, as many as it takes, else on those of the boat; a file a sheet where a
 /// folder is given.
 [[nodiscard]] Json nest_of_boat(const NestOptions& options);
+/// Test pieces for a boat's printer, a file each where a folder is given; "stl" or "3mf".
+[[nodiscard]] Json coupons_of_boat(const std::string& boat, const std::string& folder, const std::string& format);
 struct EstimateOptions {
   std::string mesh, unit = "mm";
   std::uint32_t perimeters = 4;
@@ -43,7 +45,8 @@ class BuildCommandLine {
   void add(CLI::App& app, std::function<Json()>& run);
 
  private:
-  std::string boat_, folder_, format_ = "dxf", edges_, mesh_, unit_ = "m", thickness_, radius_, angle_ = "90";
+  std::string boat_, folder_, format_ = "dxf", solid_format_ = "stl", edges_, mesh_, unit_ = "m", thickness_, radius_,
+                              angle_ = "90";
   SectionOptions sections_;
   NestOptions nest_;
   EstimateOptions estimate_;

@@ -60,6 +60,13 @@ void set_autosave_delay(double seconds) {
   store().setValue("autosave_s", std::clamp(seconds, 0.5, 600.0));
 }
 
+QStringList batch_clocks() {
+  return store().value("batch_clocks").toStringList();
+}
+void set_batch_clocks(const QStringList& lines) {
+  store().setValue("batch_clocks", lines);
+}
+
 QByteArray window_geometry() {
   return store().value("window/geometry").toByteArray();
 }

@@ -24,6 +24,10 @@ void set_language(const QString& code);
 [[nodiscard]] double autosave_delay();  ///< s
 void set_autosave_delay(double seconds);
 
+/// Mixed batches whose clocks run, a line each.
+[[nodiscard]] QStringList batch_clocks();
+void set_batch_clocks(const QStringList& lines);
+
 [[nodiscard]] QByteArray window_geometry();
 void set_window_geometry(const QByteArray& geometry);
 /// Where the section's card was put on the board, in shares of its size; empty: at its own place.

@@ -38,6 +38,16 @@ struct LaidPiece {
   bool operator==(const LaidPiece&) const = default;
 };
 
+/// A section or a piece that was made, and how it was drawn then.
+struct MadeThing {
+  Id id = 0;
+  std::string what;                                ///< its key
+  std::string date;                                ///< ISO day
+  double length = 0.0, width = 0.0, height = 0.0;  ///< m
+  double amount = 0.0;                             ///< m3 of a section's walls, m2 of a piece
+  bool operator==(const MadeThing&) const = default;
+};
+
 struct BuildDesign {
   Printer printer;
   HullJoints joints;
@@ -50,6 +60,7 @@ struct BuildDesign {
   bool one_sheet = false;      ///< a hull of sheet metal is folded from one sheet; else from its panels
   double fold_radius = 0.001;  ///< m, inside its bends
   double rim_flange = 0.010;   ///< m turned in along the deck edge; 0: none
+  std::vector<MadeThing> made;
   WorkDesign work;
   bool operator==(const BuildDesign&) const = default;
 };

@@ -396,6 +396,17 @@ void describe(V& v, LaidPiece& l) {
 }
 
 template <class V>
+void describe(V& v, MadeThing& m) {
+  v("id", m.id);
+  v("what", m.what);
+  v("date", m.date);
+  v("length_m", m.length, range::size);
+  v("width_m", m.width, range::size);
+  v("height_m", m.height, range::size);
+  v("amount", m.amount, {0.0, 1e3});
+}
+
+template <class V>
 void describe(V& v, BuildDesign& b) {
   v.object("printer", b.printer);
   v.object("joints", b.joints);
@@ -408,6 +419,7 @@ void describe(V& v, BuildDesign& b) {
   v("one_sheet", b.one_sheet);
   v("fold_radius_m", b.fold_radius, {0.0, 0.05});
   v("rim_flange_m", b.rim_flange, {0.0, 0.1});
+  v.list("made", b.made);
   v.object("work", b.work);
 }
 

@@ -4,6 +4,8 @@
 #include <QDir>
 #include <QProcess>
 #include <QSlider>
+#include <QTableWidget>
+#include <QTreeWidget>
 
 #include "bench.h"
 #include "report/book.h"
@@ -224,4 +226,77 @@ TEST_F(SheetBench, TheBookAsAFolderHasAPageEachAndAListToTick) {
     // Each holds its own page alone.
     EXPECT_EQ(svg.readAll().count("<svg"), 1) << page.toStdString();
   }
+}
+
+TEST_F(SheetBench, APieceThatWasMadeTellsByHowMuchItNoLongerMatches) {
+  take("Sedge");
+  window->show_shelf("making");
+  settle();
+  auto* table = find<QTableWidget>("making_table");
+  const auto row_of = [&](const char* name) {
+    for (int row = 0; row < table->rowCount(); ++row)
+      if (table->item(row, 0)->text().contains(name)) return row;
+    throw std::runtime_error(name);
+  };
+  EXPECT_EQ(table->item(row_of("Transom"), 9)->text(), "designed");
+  const QRect cell = table->visualItemRect(table->item(row_of("Transom"), 0));
+  QTest::mouseClick(table->viewport(), Qt::LeftButton, {}, QPoint(cell.left() + 12, cell.center().y()));
+  settle();
+  ASSERT_EQ(session.project().build.made.size(), 1u);
+  EXPECT_TRUE(table->item(row_of("Transom"), 9)->text().startsWith("made"));
+  // A wider boat has a wider transom: so many millimetres are told in the table and as a finding.
+  session.perform({"Wider", SetHullParameter{"beam_m", session.project().hull.shape.beam + 0.010}});
+  settle();
+  EXPECT_TRUE(table->item(row_of("Transom"), 9)->text().contains("mm off now"))
+      << table->item(row_of("Transom"), 9)->text().toStdString();
+  const Finding* told = nullptr;
+  for (const Finding& f : session.now().findings)
+    if (f.id == "build.made.panel.transom") told = &f;
+  ASSERT_TRUE(told);
+  EXPECT_NEAR(told->number.si, 0.010 * session.project().hull.shape.transom_width, 0.001);
+  session.undo();
+  settle();
+  EXPECT_FALSE(table->item(row_of("Transom"), 9)->text().contains("off now"));
+  // The work's own tick makes all panels at once.
+  take("Sedge");
+  QTest::mouseClick(find<QPushButton>("work_done"), Qt::LeftButton);  // marks
+  QTest::mouseClick(find<QPushButton>("work_done"), Qt::LeftButton);
+  settle();
+  const bool cut = session.project().build.work.find_done("cut.panels") != nullptr;
+  EXPECT_EQ(session.project().build.made.size(), cut ? 4u : 0u);
+}
+
+TEST_F(SheetBench, AMixedBatchWarnsBeforeItsEndAndOutlivesTheProgram) {
+  QDateTime now(QDate(2026, 11, 28), QTime(20, 0));
+  BatchClocks clocks(
+      nullptr, [&] { return now; }, false);
+  std::vector<int> told;
+  QObject::connect(&clocks, &BatchClocks::due, [&](const BatchClocks::Clock& c) { told.push_back(c.told); });
+  ASSERT_TRUE(clocks.mix(Product::epoxy_30, 20.0));
+  ASSERT_TRUE(clocks.mix(Product::epoxy_30, 30.0));  // twice as quick
+  EXPECT_FALSE(clocks.mix(Product::epoxy_30, 0.0));
+  EXPECT_NEAR(clocks.left(clocks.running()[0]), 25 * 60, 1e-9);
+  EXPECT_NEAR(clocks.left(clocks.running()[1]), 12.5 * 60, 1e-9);
+  now = now.addSecs(9 * 60);
+  clocks.look();
+  EXPECT_TRUE(told.empty());
+  now = now.addSecs(2 * 60);  // eleven minutes of twelve and a half
+  clocks.look();
+  clocks.look();
+  EXPECT_EQ(told, std::vector<int>{1});  // once, not each second
+  now = now.addSecs(15 * 60);
+  clocks.look();
+  EXPECT_EQ(told, (std::vector<int>{1, 2, 2}));
+  clocks.forget(0);
+  EXPECT_EQ(clocks.running().size(), 1u);
+
+  // On the page, and in the settings for the next start.
+  take("Mudwren");
+  const std::size_t before = settings::batch_clocks().size();
+  click("batch_mixed");
+  EXPECT_EQ(find<QTreeWidget>("batches")->topLevelItemCount(), static_cast<int>(before) + 1);
+  EXPECT_EQ(settings::batch_clocks().size(), static_cast<qsizetype>(before) + 1);
+  EXPECT_EQ(BatchClocks(nullptr).running().size(), before + 1);
+  while (!settings::batch_clocks().isEmpty()) click("batch_used");
+  EXPECT_FALSE(find<QTreeWidget>("batches")->isVisible());
 }

@@ -10,6 +10,7 @@
 #include "assessment/assessment.h"
 #include "build/insertion.h"
 #include "build/laminate.h"
+#include "build/made.h"
 #include "build/pieces.h"
 #include "build/sheet_layout.h"
 #include "findings.h"
@@ -391,4 +392,35 @@ PROPERTY(Glass, MoreAreaOrWarmerNeverTakesFewerBatchesAndEachFitsItsPotLife) {
   HOLDS(more->first.batches >= one->first.batches && warmer->first.batches >= one->first.batches);
   HOLDS(one->first.hands / one->first.batches <= 0.7 * one->pot_life + 1e-6);
   HOLDS(std::abs(one->first.batch() * one->first.batches - one->first.resin) < 1e-12);
+}
+
+TEST(Made, WhatWasMadeIsHeldAgainstTheBoatAsItIsDrawnNow) {
+  Project p = ply_boat();
+  const Assessment then = assess(p);
+  const std::vector<Makeable> all = makeables_of(then.build);
+  ASSERT_EQ(all.size(), then.build.pieces.size());
+  for (const Makeable& m : all) p.build = with_made(p.build, m, true, "2026-11-28");
+  const auto told = [](const Assessment& a) {
+    return std::count_if(a.findings.begin(), a.findings.end(),
+                         [](const Finding& f) { return f.id.starts_with("build.made"); });
+  };
+  EXPECT_EQ(told(assess(p)), 0);
+  // A rib's rim changes its outline alone, the rails' height their width by so much.
+  Project rim = p;
+  rim.hull.bulkheads[0].rim = 0.014;
+  const Assessment changed = assess(rim);
+  EXPECT_TRUE(find_finding(changed, "build.made.wall." + std::to_string(p.hull.bulkheads[0].id)));
+  Project rails = p;
+  rails.hull.stringers[0].height += 0.004;
+  const Finding& f = finding(assess(rails), "build.made.stringer." + std::to_string(p.hull.stringers[0].id));
+  EXPECT_NEAR(f.number.si, 0.004, 1e-4);
+  // Taken out of the boat it is told by name, not made any more it is not.
+  Project gone = p;
+  gone.hull.stringers.clear();
+  EXPECT_GE(told(assess(gone)), 1);
+  for (const Makeable& m : all) gone.build = with_made(gone.build, m, false, {});
+  EXPECT_EQ(told(assess(gone)), 0);
+  EXPECT_EQ(made_by("print.section.3", then.build), std::vector<std::string>{"section.3"});
+  EXPECT_EQ(made_by("cut.panels", then.build).size(), then.build.panels.size());
+  EXPECT_TRUE(made_by("fit.7", then.build).empty());
 }

@@ -10,6 +10,7 @@
 #include "property.h"
 
 using namespace plucky;
+using namespace plucky::test;
 
 namespace {
 

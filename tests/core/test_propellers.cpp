@@ -13,6 +13,7 @@
 #include "water/fluid.h"
 
 using namespace plucky;
+using namespace plucky::test;
 
 namespace {
 

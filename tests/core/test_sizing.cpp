@@ -8,6 +8,7 @@
 #include "texts.h"
 
 using namespace plucky;
+using namespace plucky::test;
 
 PROPERTY(Sizing, TheSmallestHullFloatsItsLoadWithTheWantedFreeboardAndNoSmallerOneDoes) {
   const HullFamily family = test::any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});

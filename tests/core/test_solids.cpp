@@ -12,6 +12,7 @@
 #include "property.h"
 
 using namespace plucky;
+using namespace plucky::test;
 
 namespace {
 

@@ -39,6 +39,8 @@ BuildPage::BuildPage(Session* session, QWidget* parent) : Page(session, parent) 
   section(tr("Order of work"), "section_work");
   add_work();
   add_wishes();
+  section(tr("Mixed batches"), "section_clocks");
+  add_clocks();
   cuts_section_ = section(tr("Cuts and joints"), "section_cuts");
   add_cuts();
   printer_section_ = section(tr("Printer"), "section_printer");
@@ -81,6 +83,15 @@ void BuildPage::add_sections() {
   work_ = button(tr("Work out the solids"), "work_out_solids");
   printed_only_.push_back(work_);
   connect(work_, &QPushButton::clicked, this, &BuildPage::work_out);
+  auto* tests = button(tr("Write test pieces\u2026"), "build_tests", true);
+  tests->setToolTip(
+      tr("Leak cups of two, three and four lines, a gauge for pins, a block for inserts; with the solids "
+         "the widest ring of the hull"));
+  printed_only_.push_back(tests);
+  connect(tests, &QPushButton::clicked, this, [this] {
+    const QString folder = QFileDialog::getExistingDirectory(this, tr("Folder for the files"));
+    if (!folder.isEmpty()) export_tests(folder, format_->currentText().toLower());
+  });
   state_ = note({});
   state_->setObjectName("build_state");
   printed_only_.push_back(state_);
@@ -442,6 +453,17 @@ void BuildPage::ask_and_export() {
 int BuildPage::export_to(const QString& folder, const QString& format) {
   try {
     return session_->now().build.printed ? export_sections(folder, format) : export_panels(folder, format);
+  } catch (const InvalidInput& e) {
+    session_->refuse(session_->said(e.sentence()));
+  }
+  return 0;
+}
+
+int BuildPage::export_tests(const QString& folder, const QString& format) {
+  const bool fresh = solids_ && same_solids(*solids_->of, session_->now());
+  try {
+    return write_coupons(session_->project(), session_->now().hull->model, fresh ? &solids_->hull : nullptr, folder,
+                         format);
   } catch (const InvalidInput& e) {
     session_->refuse(session_->said(e.sentence()));
   }

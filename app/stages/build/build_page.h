@@ -8,6 +8,7 @@
 
 #include "build/print_estimate.h"
 #include "inspector/form.h"
+#include "stages/build/batch_clocks.h"
 
 namespace plucky::app {
 
@@ -27,6 +28,8 @@ class BuildPage : public Page {
   /// Writes what there is to make into a folder: "stl", "3mf" (sections), "dxf", "svg", "pdf" (panels). Tells when it
   /// cannot; gives how many files were written.
   int export_to(const QString& folder, const QString& format);
+  /// Writes test pieces for the printer, the hull's widest ring where its solids are worked out. The same.
+  int export_tests(const QString& folder, const QString& format);
   /// Writes the dates of the work as iCalendar; false when it cannot, and tells.
   bool write_calendar(const QString& file);
   [[nodiscard]] const MadeSolids* solids() const { return solids_.get(); }
@@ -37,6 +40,9 @@ class BuildPage : public Page {
   void add_panels();
   void add_printer();
   void add_sheets();
+  // In clock_rows.cpp.
+  void add_clocks();
+  void fill_clocks();
   // In work_rows.cpp.
   void add_work();
   void add_wishes();
@@ -57,6 +63,10 @@ class BuildPage : public Page {
   [[nodiscard]] int chosen_cut() const;
   [[nodiscard]] QString size_words(double length, double width) const;
 
+  BatchClocks clocks_{this};
+  QComboBox* batch_;
+  QTreeWidget* batches_;
+  QPushButton* drop_batch_;
   QLabel* next_;
   QPushButton *done_, *add_wish_, *drop_wish_, *write_calendar_;
   QLineEdit* start_;

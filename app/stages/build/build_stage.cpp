@@ -19,7 +19,7 @@ StageModule build_stage() {
           .shelf = {{"making", QT_TRANSLATE_NOOP("words", "Sections and pa&nels"), "X", &make_shelf_page<MakingTable>},
                     {"flat", QT_TRANSLATE_NOOP("words", "Flat &patterns"), "N", &make_shelf_page<FlatView>},
                     {"sheets", QT_TRANSLATE_NOOP("words", "Pieces on &sheets"), "C", &make_shelf_page<SheetView>},
-                    {"folding", QT_TRANSLATE_NOOP("words", "&Folding"), "P", &make_shelf_page<FoldView>},
+                    {"folding", QT_TRANSLATE_NOOP("words", "&Folding"), "Shift+N", &make_shelf_page<FoldView>},
                     {"work", QT_TRANSLATE_NOOP("words", "Order of wor&k"), "Q", &make_shelf_page<WorkList>},
                     {"calendar", QT_TRANSLATE_NOOP("words", "Calen&dar of work"), "Z", &make_shelf_page<WorkStrip>},
                     {"bill", QT_TRANSLATE_NOOP("words", "What it &takes"), "S", &make_shelf_page<BillTable>}},

@@ -2,6 +2,7 @@
 
 #include <QDir>
 
+#include "build/coupons.h"
 #include "io/drawing_file.h"
 #include "io/mesh_file.h"
 #include "stages/build/flat_view.h"
@@ -9,16 +10,36 @@
 
 namespace plucky::app {
 
+namespace {
+
+std::string solid_file(const std::string& name, const TriangleMesh& mesh, const std::string& material, bool threemf) {
+  return threemf ? write_3mf({{name, mesh, material}}) : write_stl(mesh);
+}
+
+}  // namespace
+
+int write_coupons(const Project& project, const HullModel& model, const PrintedHull* hull, const QString& folder,
+                  const QString& format) {
+  std::vector<Coupon> all = coupons_of(project.build.printer, project.build.joints);
+  if (hull)
+    if (auto ring = ring_of(*hull, model)) all.push_back(std::move(*ring));
+  for (const Coupon& c : all) {
+    const QString name = "test-" + QString::fromStdString(c.key).replace('.', '-') + "." + format;
+    write_file_atomically(
+        QDir(folder).filePath(name).toStdString(),
+        solid_file(project.name + ", test piece " + c.key, c.mesh, project.hull.skin.material, format == "3mf"));
+  }
+  return static_cast<int>(all.size());
+}
+
 int write_sections(const Project& project, const PrintedHull& hull, const QString& folder, const QString& format) {
   int written_files = 0;
   for (const HullSection& s : hull.sections) {
     const QString name = QString("section-%1").arg(++written_files);
     const TriangleMesh placed = on_bed(s.mesh, s.stance, project.build.printer);
     const std::string path = QDir(folder).filePath(name + "." + format).toStdString();
-    write_file_atomically(
-        path, format == "3mf"
-                  ? write_3mf({{project.name + ", " + name.toStdString(), placed, project.hull.skin.material}})
-                  : write_stl(placed));
+    write_file_atomically(path, solid_file(project.name + ", " + name.toStdString(), placed, project.hull.skin.material,
+                                           format == "3mf"));
   }
   return written_files;
 }

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "build/made.h"
+#include "session/today.h"
 #include "tables/items.h"
 
 namespace plucky::app {
@@ -9,18 +11,57 @@ namespace plucky::app {
 MakingTable::MakingTable(Session* session, QWidget* parent) : ShelfPage(session, tr("Sections and panels"), parent) {
   table_ = fill_page(this, "making_table",
                      {tr("Part"), tr("How many"), tr("Length"), tr("Width"), tr("Height, thickness"), tr("Mass"),
-                      tr("Strain"), tr("Off the surface"), tr("Lies, joins")});
+                      tr("Strain"), tr("Off the surface"), tr("Lies, joins"), tr("State")});
   table_->sortByColumn(0, Qt::AscendingOrder);
+  connect(table_, &QTableWidget::itemChanged, this, [this](QTableWidgetItem* item) {
+    if (filling_ || item->column() != 0) return;
+    const std::string key = item->data(Qt::UserRole + 1).toString().toStdString();
+    for (const Makeable& m : makeables_of(session_->now().build))
+      if (m.key == key) {
+        const bool made = item->checkState() == Qt::Checked;
+        session_->perform({made ? Text("Made: {0}", m.name) : Text("Not made: {0}", m.name),
+                           ChangeBuild{with_made(session_->project().build, m, made, today())}});
+        return;
+      }
+  });
+}
+
+/// First and last cell of a row: a box to tick, and what became of it.
+void MakingTable::set_state(int row, const QString& name, const std::string& key) {
+  const BuildDesign& b = session_->seen().project.build;
+  const auto made = std::find_if(b.made.begin(), b.made.end(), [&](const MadeThing& m) { return m.what == key; });
+  auto* item = text_item(name);
+  item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+  item->setCheckState(made != b.made.end() ? Qt::Checked : Qt::Unchecked);
+  item->setData(Qt::UserRole + 1, QString::fromStdString(key));
+  item->setToolTip(tr("Ticked: it is made as it is drawn now"));
+  table_->setItem(row, 0, item);
+  QString state = tr("designed");
+  bool off = false;
+  if (made != b.made.end()) {
+    state = tr("made %1").arg(QString::fromStdString(made->date));
+    for (const Makeable& m : makeables_of(session_->seen().build))
+      if (m.key == key)
+        if (const auto wrong = mismatch(*made, m)) {
+          off = true;
+          state = wrong->outline ? tr("%1, another outline now").arg(state)
+                                 : tr("%1, %2 off now").arg(state, session_->in_words(length_quantity(wrong->off)));
+        }
+  }
+  table_->setItem(row, 9, text_item(state));
+  if (off) table_->item(row, 9)->setForeground(look().buoy_text);
 }
 
 void MakingTable::refresh() {
+  filling_ = true;
   table_->setSortingEnabled(false);
   const BuildReport& r = session_->seen().build;
   if (r.printed)
     fill_sections();
   else
-    fill_panels();
+    fill_pieces();
   table_->setSortingEnabled(true);
+  filling_ = false;
 }
 
 void MakingTable::fill_sections() {
@@ -32,7 +73,7 @@ void MakingTable::fill_sections() {
     const SectionPlan& s = r.sections[static_cast<std::size_t>(row)];
     const double grams = s.material * a.project.hull.skin.density;
     mass += grams;
-    table_->setItem(row, 0, text_item(tr("Section %1").arg(row + 1)));
+    set_state(row, tr("Section %1").arg(row + 1), "section." + std::to_string(row + 1));
     table_->setItem(row, 1, new NumberItem(1, "1"));
     set_number(table_, *session_, row, 2, true, s.size.x(), Dimension::length);
     set_number(table_, *session_, row, 3, true, s.size.y(), Dimension::length);
@@ -47,35 +88,42 @@ void MakingTable::fill_sections() {
                                     .arg(session_->shown({mass, Dimension::mass})));
 }
 
-void MakingTable::fill_panels() {
+void MakingTable::fill_pieces() {
   const Assessment& a = session_->seen();
   const BuildReport& r = a.build;
-  table_->setRowCount(static_cast<int>(r.panels.size()));
+  table_->setRowCount(static_cast<int>(r.pieces.size()));
   double area = 0.0;
   for (int row = 0; row < table_->rowCount(); ++row) {
-    const Panel& p = r.panels[static_cast<std::size_t>(row)];
-    const double thickness = p.thickness(a.project.hull.skin);
-    area += p.count * p.area;
-    table_->setItem(row, 0, text_item(QString("%1 %2").arg(p.number).arg(term(panel_role_name(p.role)))));
+    const FlatPiece& p = r.pieces[static_cast<std::size_t>(row)];
+    const auto panel = std::find_if(r.panels.begin(), r.panels.end(), [&](const Panel& x) {
+      return p.role == PieceRole::panel && p.key != "net" && x.number == p.number;
+    });
+    const Vec2 size = p.shape.extent().high;
+    const double whole = p.count * p.shape.area();
+    area += whole;
+    set_state(row, tr("%1 %2").arg(p.number, 2).arg(session_->said(p.name)), p.key);
     table_->setItem(row, 1, new NumberItem(p.count, QString::number(p.count)));
-    set_number(table_, *session_, row, 2, true, p.size().x(), Dimension::length);
-    set_number(table_, *session_, row, 3, true, p.size().y(), Dimension::length);
-    set_number(table_, *session_, row, 4, true, thickness, Dimension::length);
-    set_number(table_, *session_, row, 5, true, p.count * p.area * thickness * a.project.hull.skin.density,
-               Dimension::mass);
-    set_number(table_, *session_, row, 6, true, p.strain, Dimension::ratio);
-    set_number(table_, *session_, row, 7, true, p.off, Dimension::length);
+    set_number(table_, *session_, row, 2, true, size.x(), Dimension::length);
+    set_number(table_, *session_, row, 3, true, size.y(), Dimension::length);
+    set_number(table_, *session_, row, 4, true, p.thickness, Dimension::length);
+    set_number(table_, *session_, row, 5, true, whole * p.thickness * a.project.hull.skin.density, Dimension::mass);
+    const bool bends = panel != r.panels.end();
+    set_number(table_, *session_, row, 6, bends, bends ? panel->strain : 0.0, Dimension::ratio);
+    set_number(table_, *session_, row, 7, bends, bends ? panel->off : 0.0, Dimension::length);
     QStringList joins;
-    for (const PanelEdge& e : p.edges) {
-      const QString word = e.mate == p.number ? tr("its mirror image")
-                           : e.mate > 0       ? QString::number(e.mate)
-                                              : QString();
-      if (!word.isEmpty() && !joins.contains(word)) joins << word;
-    }
-    table_->setItem(row, 8, text_item(tr("joins %1").arg(joins.join(", "))));
+    if (bends)
+      for (const PanelEdge& e : panel->edges) {
+        const QString word = e.mate == panel->number ? tr("its mirror image")
+                             : e.mate > 0            ? QString::number(e.mate)
+                                                     : QString();
+        if (!word.isEmpty() && !joins.contains(word)) joins << word;
+      }
+    table_->setItem(row, 8,
+                    text_item(joins.isEmpty() ? term(piece_role_name(p.role)) : tr("joins %1").arg(joins.join(", "))));
   }
-  tell(r.panels.empty() ? (r.no_panels.empty() ? tr("Nothing to lay flat.") : session_->said(r.no_panels))
-                        : tr("%1 of sheet in all, without waste.").arg(session_->shown({area, Dimension::area})));
+  tell(r.pieces.empty() ? (r.no_panels.empty() ? tr("Nothing to lay flat.") : session_->said(r.no_panels))
+                        : tr("%1 of sheet in all, without waste. A tick says that it is made as it is drawn now.")
+                              .arg(session_->shown({area, Dimension::area})));
 }
 
 TableRows MakingTable::table() const {

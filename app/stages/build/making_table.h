@@ -1,4 +1,4 @@
-// What is to be made, as a table of the shelf: sections of a printed hull or panels.
+// What is to be made, as a table of the shelf: sections of a printed hull or flat pieces, each ticked when it is made.
 #pragma once
 
 #include "shelf/shelf_page.h"
@@ -17,8 +17,10 @@ class MakingTable : public ShelfPage {
 
  private:
   void fill_sections();
-  void fill_panels();
+  void fill_pieces();
+  void set_state(int row, const QString& name, const std::string& key);
   QTableWidget* table_;
+  bool filling_ = false;
 };
 
 }  // namespace plucky::app

@@ -210,6 +210,7 @@ void run_build(Assessment& a, std::any& memory) {
   // A task that is ticked off changes no section and no panel.
   BuildDesign design = a.project.build;
   design.work = {};
+  design.made.clear();
   // While something is dragged cuts keep away from where things stood and the water line is marked where it was; the
   // end of the drag works all of it out anew.
   const bool as_it_was = !full && kept.hull == a.hull;

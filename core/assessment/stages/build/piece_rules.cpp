@@ -5,6 +5,7 @@
 
 #include "assessment/rules.h"
 #include "assessment/stages/build/build_stage.h"
+#include "build/made.h"
 
 namespace plucky {
 
@@ -187,6 +188,27 @@ void stock(const Assessment& a, std::vector<Finding>& out) {
   }
 }
 
+/// What was made before the boat changed.
+void still_matches(const Assessment& a, std::vector<Finding>& out) {
+  const std::vector<Makeable> now = makeables_of(a.build);
+  for (const MadeThing& m : a.project.build.made) {
+    const auto it = std::find_if(now.begin(), now.end(), [&](const Makeable& x) { return x.key == m.what; });
+    const auto off = it == now.end() ? std::optional<Mismatch>() : mismatch(m, *it);
+    if (it != now.end() && !off) continue;
+    Finding f = stage_finding(Stage::build, "build.made", Severity::watch, length_quantity(off ? off->off : 0.0),
+                              length_quantity(made_tolerance), "sizes noted when it was made");
+    f.id += "." + m.what;
+    f.text =
+        it == now.end() ? Text("\"{0}\", made on {1}, is no longer part of the boat.", m.what, m.date)
+        : off->outline
+            ? Text("{0}, made on {1}, no longer matches: its sizes do, its outline or its walls are others now.",
+                   it->name, m.date)
+            : Text("{2}, made on {3}, no longer matches: it is {0} off what is drawn now; up to {1} goes unnoticed.",
+                   f.number, f.limit, it->name, m.date);
+    out.push_back(f);
+  }
+}
+
 }  // namespace
 
 void piece_rules(const Assessment& a, std::vector<Finding>& out) {
@@ -194,6 +216,7 @@ void piece_rules(const Assessment& a, std::vector<Finding>& out) {
   glassed(a, out);
   folds(a, out);
   stock(a, out);
+  still_matches(a, out);
 }
 
 }  // namespace plucky

@@ -41,7 +41,15 @@ class HullWork {
 
   void print_sections() {
     const Skin& skin = a_.project.hull.skin;
+    constexpr double test_pieces = 2.5e-5;  // m3: three cups, gauge, block
+    WorkTask& tests = list_.add("print.tests", WorkKind::print, 20 * minute,
+                                "Print the test pieces: leak cups, gauge for pins, block for inserts; try them.");
+    tests.machine = test_pieces / rate();
+    tests.takes = {skin.material.empty() ? Text("filament") : Text(skin.material)};
+    tests.caution = "Hot nozzle and bed: let the part come off by itself; edges are sharp.";
     for (std::size_t i = 0; i < a_.build.sections.size(); ++i) {
+      list_.need("print.section." + std::to_string(i + 1), "print.tests",
+                 "walls and play are known before hours of printing");
       const SectionPlan& s = a_.build.sections[i];
       const bool whole = a_.build.sections.size() == 1;
       const std::string n = std::to_string(i + 1);
