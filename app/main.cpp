@@ -136,14 +136,15 @@ int main(int argc, char** argv) {
   const QCommandLineOption book("book", "Write the boat book as PDF, or as a folder of pages, and end.",
                                 "file or folder");
   const QCommandLineOption chapters("chapters", "Chapters of the book, e.g. work,parts; else all.", "keys");
+  const QCommandLineOption paper("paper", "Paper of the templates: A4, Letter, A3, A2, A1 or A0.", "name", "A4");
   const QCommandLineOption size("size", "Window size, e.g. 1280x800.", "WxH");
   const QCommandLineOption shot("shot", "Save a picture of the window as PNG and end.", "file");
   const QCommandLineOption plot("plot", "Write the shelf's page (--shelf) as .svg, .png or .csv and end.", "file");
   const QCommandLineOption paint_time("paint-time",
                                       "Print the milliseconds from the start to the first painted window and end.");
-  parser.addOptions({demo,   import, stage,      select, move,       pin,       look_option, language,
-                     inch,   shelf,  drive_part, round,  heel,       weighing,  choose,      card,
-                     sheets, size,   shot,       plot,   paint_time, templates, book,        chapters});
+  parser.addOptions({demo,  import,     stage,      select,    move,     pin,      look_option, language, inch,
+                     shelf, drive_part, round,      heel,      weighing, choose,   card,        sheets,   size,
+                     shot,  plot,       paint_time, templates, book,     chapters, paper});
   parser.process(application);
 
   const QString named = parser.isSet(demo)                        ? parser.value(demo)
@@ -173,19 +174,18 @@ int main(int argc, char** argv) {
   if (parser.isSet(card) || parser.isSet(sheets) || parser.isSet(templates) || parser.isSet(book)) {
     try {
       const Project project = is_file ? load_project(named.toStdString()) : *boat;
-      for (const auto& [option, write] : {std::pair{&card, &write_launch_card},
-                                          {&sheets, &write_water_sheets},
-                                          {&templates, &write_piece_templates}}) {
-        if (!parser.isSet(*option)) continue;
-        write(project, units, parser.value(*option));
-        std::cout << parser.value(*option).toStdString() << std::endl;
-      }
-      if (parser.isSet(book)) {
-        const QString to = parser.value(book);
+      const auto write_to = [&](const QCommandLineOption& option, const auto& write) {
+        if (!parser.isSet(option)) return;
+        write(parser.value(option));
+        std::cout << parser.value(option).toStdString() << std::endl;
+      };
+      write_to(card, [&](const QString& to) { write_launch_card(project, units, to); });
+      write_to(sheets, [&](const QString& to) { write_water_sheets(project, units, to); });
+      write_to(templates, [&](const QString& to) { write_piece_templates(project, units, to, parser.value(paper)); });
+      write_to(book, [&](const QString& to) {
         const QStringList keys = parser.value(chapters).split(',', Qt::SkipEmptyParts);
         (to.endsWith(".pdf", Qt::CaseInsensitive) ? &write_book : &write_book_folder)(project, units, to, keys);
-        std::cout << to.toStdString() << std::endl;
-      }
+      });
       return 0;
     } catch (const InvalidInput& e) {
       std::cerr << "plucky-hull: " << e.what() << std::endl;

@@ -88,17 +88,21 @@ Json plan_of_boat(const std::string& boat, const std::string& start, const std::
 Json bill_of_boat(const std::string& boat, const std::string& csv) {
   const Assessment a = assess(load_project(boat));
   Json j{{"name", a.project.name}, {"lines", Json::array()}};
-  TableRows rows{{"group", "count", "item", "size", "mass_g"}};
+  TableRows rows{{"group", "count", "item", "size", "mass_g", "got", "price"}};
   double mass = 0.0;
   for (const BillLine& l : bill_of(a)) {
     mass += l.mass.value_or(0.0);
+    const BillMark* mark = mark_of(a.project.build, l);
     j["lines"].push_back({{"group", bill_group_key(l.group)},
                           {"count", l.count},
                           {"item", l.item},
                           {"size", l.size.empty() ? Json() : Json(l.size)},
-                          {"mass_kg", known(l.mass)}});
+                          {"mass_kg", known(l.mass)},
+                          {"got", mark && mark->got},
+                          {"price", mark && mark->price > 0.0 ? Json(mark->price) : Json()}});
     rows.push_back({bill_group_key(l.group), std::to_string(l.count), english(l.item), english(l.size),
-                    l.mass ? fmt::format("{:.1f}", 1e3 * *l.mass) : ""});
+                    l.mass ? fmt::format("{:.1f}", 1e3 * *l.mass) : "", mark && mark->got ? "yes" : "",
+                    mark && mark->price > 0.0 ? fmt::format("{:.2f}", mark->price) : ""});
   }
   j["known_mass_kg"] = mass;
   if (!csv.empty()) {

@@ -274,7 +274,8 @@ void parts(Sheet& s) {
       group = l.group;
     }
     s.room(32);
-    tick_box(s, false);
+    const BillMark* mark = mark_of(s.a().project.build, l);
+    tick_box(s, mark && mark->got);
     s.text(Sheet::left + 18, QString::number(l.count), ui_font(8.5), look().ink, 26, Qt::AlignRight);
     const double item =
         s.paragraph(Sheet::left + 54, s.session().said(l.item), ui_font(8.5, QFont::Medium), look().ink, 226);
@@ -469,10 +470,6 @@ void write_book(const Project& project, UnitSystem units, const QString& path, c
   const QByteArray pdf =
       pdf_of(project, units, path, QObject::tr("boat book"), [&](Sheet& s) { (void)draw_book(s, chapters, contents); });
   write_file_atomically(path.toStdString(), pdf.toStdString());
-}
-
-void write_whole_book(const Project& project, UnitSystem units, const QString& path) {
-  write_book(project, units, path, {});
 }
 
 namespace {

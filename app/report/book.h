@@ -27,7 +27,4 @@ void write_book(const Project& project, UnitSystem units, const QString& path, c
 /// browser.
 void write_book_folder(const Project& project, UnitSystem units, const QString& folder, const QStringList& chapters);
 
-/// All chapters of a boat as a PDF.
-void write_whole_book(const Project& project, UnitSystem units, const QString& path);
-
 }  // namespace plucky::app

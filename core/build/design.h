@@ -48,6 +48,15 @@ struct MadeThing {
   bool operator==(const MadeThing&) const = default;
 };
 
+/// What the builder notes of a line of the bill.
+struct BillMark {
+  Id id = 0;
+  std::string line;    ///< its key
+  bool got = false;    ///< bought, cut, at hand
+  double price = 0.0;  ///< of the whole line, in the builder's own money; 0: not noted
+  bool operator==(const BillMark&) const = default;
+};
+
 struct BuildDesign {
   Printer printer;
   HullJoints joints;
@@ -61,6 +70,7 @@ struct BuildDesign {
   double fold_radius = 0.001;  ///< m, inside its bends
   double rim_flange = 0.010;   ///< m turned in along the deck edge; 0: none
   std::vector<MadeThing> made;
+  std::vector<BillMark> bill;
   WorkDesign work;
   bool operator==(const BuildDesign&) const = default;
 };

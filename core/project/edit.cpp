@@ -160,6 +160,7 @@ void run(Project& p, const ChangeBuild& e) {
   number(p, p.build.sheets);
   number(p, p.build.laid);
   number(p, p.build.made);
+  number(p, p.build.bill);
   number(p, p.build.work.done);
   number(p, p.build.work.wishes);
 }

@@ -407,6 +407,14 @@ void describe(V& v, MadeThing& m) {
 }
 
 template <class V>
+void describe(V& v, BillMark& m) {
+  v("id", m.id);
+  v("line", m.line);
+  v("got", m.got);
+  v("price", m.price, {0.0, 1e7});
+}
+
+template <class V>
 void describe(V& v, BuildDesign& b) {
   v.object("printer", b.printer);
   v.object("joints", b.joints);
@@ -420,6 +428,7 @@ void describe(V& v, BuildDesign& b) {
   v("fold_radius_m", b.fold_radius, {0.0, 0.05});
   v("rim_flange_m", b.rim_flange, {0.0, 0.1});
   v.list("made", b.made);
+  v.list("bill", b.bill);
   v.object("work", b.work);
 }
 

@@ -1,6 +1,7 @@
 // Sheets and books through the window: pieces laid out, dragged, turned and taken off; a hull folded; ribs and
 // stringers typed and dragged; the boat book read back.
 #include <QCheckBox>
+#include <QComboBox>
 #include <QDir>
 #include <QProcess>
 #include <QSlider>
@@ -299,4 +300,58 @@ TEST_F(SheetBench, AMixedBatchWarnsBeforeItsEndAndOutlivesTheProgram) {
   EXPECT_EQ(BatchClocks(nullptr).running().size(), before + 1);
   while (!settings::batch_clocks().isEmpty()) click("batch_used");
   EXPECT_FALSE(find<QTreeWidget>("batches")->isVisible());
+}
+
+TEST_F(SheetBench, LinesOfTheBillAreTickedAndPricedAndTheNextStepTellsWhatItMisses) {
+  take("Sedge");
+  window->show_shelf("bill");
+  settle();
+  auto* table = find<QTableWidget>("bill_table");
+  const auto words = [&] { return find<QLabel>("work_next")->text(); };
+  EXPECT_FALSE(words().contains("Still missing"));
+  const QRect box = table->visualItemRect(table->item(0, 0));
+  QTest::mouseClick(table->viewport(), Qt::LeftButton, {}, QPoint(box.left() + 12, box.center().y()));
+  settle();
+  ASSERT_EQ(session.project().build.bill.size(), 1u);
+  EXPECT_TRUE(session.project().build.bill[0].got);
+  // Marking the panels takes paper and a steel rule, neither of them ticked.
+  EXPECT_TRUE(words().contains("Still missing: paper, steel rule")) << words().toStdString();
+  table->item(0, 5)->setText("12,50");
+  settle();
+  EXPECT_EQ(session.project().build.bill[0].price, 12.5);
+  EXPECT_TRUE(session.project().build.bill[0].got);
+  table->item(0, 5)->setText("cheap");
+  settle();
+  EXPECT_TRUE(notice().contains("cheap"));
+  EXPECT_EQ(session.project().build.bill[0].price, 12.5);
+  EXPECT_EQ(table->item(0, 5)->text(), "12.50");
+  session.undo();
+  session.undo();
+  settle();
+  EXPECT_TRUE(session.project().build.bill.empty());
+}
+
+TEST_F(SheetBench, OutlinesAndTemplatesComeOnThePaperThatIsChosen) {
+  take("Sedge");
+  auto* page = find<BuildPage>("build_page");
+  const auto facts = [&](const char* name) {
+    QProcess info;
+    info.start("pdfinfo", {folder.filePath(name)});
+    EXPECT_TRUE(info.waitForFinished());
+    return QString::fromUtf8(info.readAllStandardOutput()).simplified();
+  };
+  const auto pages = [&](const QString& told) { return told.section("Pages: ", 1).section(' ', 0, 0).toInt(); };
+  auto* paper = find<QComboBox>("build_paper");
+  ASSERT_EQ(page->export_outlines(folder.path(), "pdf"), 1);
+  const QString small = facts("outlines.pdf");
+  EXPECT_TRUE(small.contains("595")) << small.toStdString();
+  paper->setCurrentText("A0");
+  ASSERT_EQ(page->export_outlines(folder.path(), "pdf"), 1);
+  const QString large = facts("outlines.pdf");
+  EXPECT_TRUE(large.contains("2384")) << large.toStdString();
+  // On the plotter's paper each outline is one sheet; on the small one they are tiled.
+  const int drawings = page->export_outlines(folder.path(), "dxf");
+  EXPECT_EQ(pages(large), drawings + 1);
+  EXPECT_GT(pages(small), drawings + 1);
+  EXPECT_EQ(page->export_outlines(folder.filePath("no/such"), "dxf"), 0);
 }

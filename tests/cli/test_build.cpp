@@ -1,5 +1,6 @@
 // The command line twin: what the boat is made of.
 #include <cmath>
+#include <set>
 
 #include "build/drawing.h"
 #include "command_line.h"
@@ -84,6 +85,58 @@ TEST_F(CliBuild, UnrollsAConeFromItsEdges) {
   expect_refusal(run("unroll --edges " + file("bad.json")), "second edge");
   expect_refusal(run("unroll"), "needs --edges or --mesh");
   expect_refusal(run("unroll --mesh " + write_mesh("box.stl", box_mesh(Vec3::Zero(), Vec3::Ones()), 1.0)), "is closed");
+}
+
+TEST_F(CliBuild, NestsAPlyBoatOnSheetsThatAnotherProgramReads) {
+  const std::string boat = file("skiff.json");
+  ASSERT_EQ(run("new --family flat-bottom --set length=500mm --set beam=180mm -o " + boat).code, 0);
+  auto project = nlohmann::json::parse(slurp(boat));
+  project["brief"]["method"] = "ply";
+  project["hull"]["skin"]["shell_thickness_m"] = project["hull"]["skin"]["deck_thickness_m"] = 0.0015;
+  project["hull"]["skin"]["frame_thickness_m"] = 0.003;
+  project["hull"]["bulkheads"] = {
+      {{"id", 901}, {"name", "Rib"}, {"x_m", 0.2}, {"watertight", false}, {"rim_m", 0.010}}};
+  project["next_id"] = 902;
+  write_file_atomically(boat, project.dump());
+  const Outcome r = run("nest " + boat + " --sheet 600x300 --gap 2mm --out " + file("sheets"));
+  ASSERT_EQ(r.code, 0) << r.err;
+  const auto j = r.json();
+  EXPECT_TRUE(j["left"].empty());
+  std::set<std::string> once;
+  double area = 0.0, sheets = 0.0;
+  for (const auto& sheet : j["sheets"]) {
+    sheets += sheet["length_m"].get<double>() * sheet["width_m"].get<double>();
+    for (const auto& piece : sheet["pieces"]) {
+      EXPECT_TRUE(once.insert(piece["piece"]).second);
+      area += piece["area_m2"].get<double>();
+    }
+    const auto dxf = read_by_ezdxf(sheet["file"]);
+    EXPECT_EQ(dxf["errors"], 0);
+    EXPECT_GE(dxf["layers"]["CUT"]["count"].get<std::size_t>(), sheet["pieces"].size());
+    EXPECT_GT(dxf["layers"]["MARK"]["length"].get<double>(), 1800.0 - 0.1);  // the sheet's own edge and more
+  }
+  EXPECT_TRUE(once.contains("panel.side/2") && once.contains("wall.901"));
+  EXPECT_NEAR(j["waste"].get<double>(), 1.0 - area / sheets, 1e-9);
+  // A sheet smaller than a panel leaves it, and lays out the rest.
+  const Outcome small = run("nest " + boat + " --sheet 300x200");
+  ASSERT_EQ(small.code, 0) << small.err;
+  EXPECT_FALSE(small.json()["left"].empty());
+  EXPECT_FALSE(small.json()["sheets"].empty());
+  expect_refusal(run("nest " + boat + " --sheet 600"), "--sheet");
+  expect_refusal(run("nest " + boat), "sheets");
+  expect_refusal(run("nest " + boat + " --sheet 600x300 --gap 90mm"), "--gap");
+}
+
+TEST_F(CliBuild, WritesTestPiecesForThePrinter) {
+  const std::string boat = file("boat.json");
+  ASSERT_EQ(run("new --family deep-v -o " + boat).code, 0);
+  const Outcome r = run("coupons " + boat + " --out " + file("tests"));
+  ASSERT_EQ(r.code, 0) << r.err;
+  for (const auto& piece : r.json()["pieces"]) {
+    EXPECT_GT(piece["volume_m3"].get<double>(), 1e-7) << piece["key"];
+    EXPECT_TRUE(std::filesystem::exists(piece["file"].get<std::string>())) << piece["key"];
+  }
+  expect_refusal(run("coupons " + boat + " --format obj"), "obj");
 }
 
 TEST_F(CliBuild, TellsTheSheetInAFold) {

@@ -2,6 +2,7 @@
 #include <gtest/gtest.h>
 
 #include <algorithm>
+#include <set>
 
 #include "assessment/stages/build/bill.h"
 #include "shapes.h"
@@ -67,4 +68,31 @@ TEST(Bill, FoamBoardTakesClothAndResinAndPanelsInsteadOfSections) {
   EXPECT_NEAR(quantities(cloth->size).front().si, 1.15 * sheet, 1e-12);
   p.brief.method = BuildMethod::ply;
   for (const BillLine& l : bill_of(assess(p))) EXPECT_NE(l.item.words, std::string("Glass cloth"));
+}
+
+TEST(Bill, MarksStayWithTheirLineWhateverItIsCalledAndTellWhatIsMissing) {
+  Project p = sample_boat();
+  const std::vector<BillLine> bill = bill_of(assess(p));
+  std::set<std::string> keys;
+  for (const BillLine& l : bill) EXPECT_TRUE(keys.insert(l.key).second) << l.key;
+  const BillLine& battery = *std::find_if(bill.begin(), bill.end(),
+                                          [&](const BillLine& l) { return l.subject == p.layout.parts.front().id; });
+  p.build = with_mark(p.build, battery, true, 34.5);
+  p.layout.parts.front().name = "Another name";
+  const Assessment a = assess(p);
+  const std::vector<BillLine> now = bill_of(a);
+  const auto again = std::find_if(now.begin(), now.end(), [&](const BillLine& l) { return l.key == battery.key; });
+  ASSERT_NE(again, now.end());
+  const BillMark* mark = mark_of(a.project.build, *again);
+  ASSERT_TRUE(mark);
+  EXPECT_TRUE(mark->got);
+  EXPECT_EQ(mark->price, 34.5);
+  // Its task misses what else it takes, but not the battery itself; ticked off, nothing.
+  const WorkTask* fit = a.build.work.find(fit_task(p.layout.parts.front().id));
+  ASSERT_TRUE(fit);
+  BuildDesign design = a.project.build;
+  for (const BillLine& l : missing_for(*fit, now, design)) EXPECT_NE(l.key, battery.key);
+  for (const BillLine& l : now) design = with_mark(design, l, true, 0.0);
+  EXPECT_TRUE(missing_for(*fit, now, design).empty());
+  EXPECT_TRUE(with_mark(design, *again, false, 0.0).bill.size() + 1 == design.bill.size());
 }

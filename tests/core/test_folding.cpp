@@ -8,6 +8,7 @@
 #include "assessment/assessment.h"
 #include "build/bend.h"
 #include "build/folding.h"
+#include "build/outlines.h"
 #include "findings.h"
 #include "hull/family.h"
 #include "property.h"
@@ -147,4 +148,25 @@ TEST(Folding, AMetalBoatIsOnePieceAndTellsItsFolds) {
   EXPECT_EQ(finding(assess(p), "build.radius").severity, Severity::watch);
   p.hull.skin.shell_thickness = 0.0015;
   EXPECT_EQ(finding(assess(p), "build.by_hand").severity, Severity::watch);
+}
+
+TEST(Outlines, OfABoxAreItsSidesAndTellTheirStations) {
+  HullDesign d;
+  d.family = HullFamily::imported;
+  d.mesh = std::make_shared<TriangleMesh>(prism({{-0.1, 0.0}, {0.1, 0.0}, {0.1, 0.08}, {-0.1, 0.08}}, 0.5, 20));
+  d.hatches = {{.id = 4, .name = "Well", .x = 0.1, .length = 0.2, .width = 0.1}};
+  const HullModel hull = build_hull(d);
+  const std::vector<Drawing> all =
+      outline_templates(hull, d, {.step = 0.1, .holes = {{"Outlet", {0.03, 0.05}, 0.004}}});
+  // Profile, plan, the opening, the transom, four sections.
+  ASSERT_EQ(all.size(), 8u);
+  const auto size = [&](std::size_t i) { return all[i].bounds().size(); };
+  EXPECT_NEAR(size(0).y(), 0.08, 1e-9);
+  EXPECT_NEAR(size(1).y(), 0.2, 1e-9);
+  EXPECT_NEAR(size(1).x(), size(0).x(), 1e-9);
+  EXPECT_LT((size(2) - Vec2(0.2, 0.1)).norm(), 1e-9);
+  for (std::size_t i = 3; i < all.size(); ++i) EXPECT_LT((size(i) - Vec2(0.2, 0.08)).norm(), 1e-6) << i;
+  ASSERT_EQ(all[3].holes.size(), 1u);
+  EXPECT_LT((all[3].holes[0].centre - Vec2(0.13, 0.05)).norm(), 1e-6);
+  EXPECT_THROW((void)outline_templates(hull, d, {.step = 0.0}), InvalidInput);
 }

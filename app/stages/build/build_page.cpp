@@ -13,6 +13,7 @@
 #include "base/error.h"
 #include "inspector/section_heading.h"
 #include "stages/build/make_files.h"
+#include "stages/build/templates.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -103,8 +104,17 @@ void BuildPage::add_panels() {
   column_width(panels_, 1, 118);
   column_width(panels_, 2, 56);
   format_ = choice(tr("Files as"), {}, "build_format");
+  paper_ = choice(tr("Paper"), paper_names(), "build_paper");
   export_ = button(tr("Write the files\u2026"), "build_export");
   connect(export_, &QPushButton::clicked, this, &BuildPage::ask_and_export);
+  auto* outlines = button(tr("Write outlines\u2026"), "build_outlines", true);
+  outlines->setToolTip(
+      tr("Profile, plan, hatch openings, transom with its holes and sections at full size: PDF on the "
+         "paper, or DXF and SVG"));
+  connect(outlines, &QPushButton::clicked, this, [this] {
+    const QString folder = QFileDialog::getExistingDirectory(this, tr("Folder for the files"));
+    if (!folder.isEmpty()) export_outlines(folder, format_->currentText().toLower());
+  });
 }
 
 void BuildPage::add_cuts() {
@@ -278,7 +288,7 @@ void BuildPage::refresh() {
   const bool something = r.printed ? !r.sections.empty() : !r.panels.empty();
   export_->setEnabled(something);
   export_->setToolTip(r.printed ? tr("One file a section, turned as it lies on the bed")
-                                : tr("At full size; PDF on A4 pages to be glued together"));
+                                : tr("At full size; PDF on pages to be glued together"));
   way_->setCurrentIndex(b.cuts_by_hand ? 1 : 0);
   for (std::size_t i = 0; i < std::size(joint_choices); ++i)
     if (joint_choices[i] == b.joints.kind) joint_->setCurrentIndex(static_cast<int>(i));
@@ -459,6 +469,16 @@ int BuildPage::export_to(const QString& folder, const QString& format) {
   return 0;
 }
 
+int BuildPage::export_outlines(const QString& folder, const QString& format) {
+  const bool flat = format == "dxf" || format == "svg";
+  try {
+    return write_outlines(*session_, folder, flat ? format : "pdf", paper_->currentText());
+  } catch (const InvalidInput& e) {
+    session_->refuse(session_->said(e.sentence()));
+  }
+  return 0;
+}
+
 int BuildPage::export_tests(const QString& folder, const QString& format) {
   const bool fresh = solids_ && same_solids(*solids_->of, session_->now());
   try {
@@ -479,7 +499,7 @@ int BuildPage::export_sections(const QString& folder, const QString& format) {
 }
 
 int BuildPage::export_panels(const QString& folder, const QString& format) {
-  return write_pieces(*session_, folder, format);
+  return write_pieces(*session_, folder, format, paper_->currentText());
 }
 
 }  // namespace plucky::app

@@ -28,6 +28,8 @@ class BuildPage : public Page {
   /// Writes what there is to make into a folder: "stl", "3mf" (sections), "dxf", "svg", "pdf" (panels). Tells when it
   /// cannot; gives how many files were written.
   int export_to(const QString& folder, const QString& format);
+  /// Writes the hull's outlines as templates: "dxf", "svg", else PDF. The same.
+  int export_outlines(const QString& folder, const QString& format);
   /// Writes test pieces for the printer, the hull's widest ring where its solids are worked out. The same.
   int export_tests(const QString& folder, const QString& format);
   /// Writes the dates of the work as iCalendar; false when it cannot, and tells.
@@ -75,7 +77,7 @@ class BuildPage : public Page {
   QLabel *words_, *state_;
   QTreeWidget *sections_, *panels_, *sheets_;
   QPushButton *work_, *export_, *add_cut_, *drop_cut_, *add_sheet_, *drop_sheet_, *lay_out_;
-  QComboBox *format_, *way_, *joint_;
+  QComboBox *format_, *paper_, *way_, *joint_;
   QuantityEdit *cut_, *sheet_length_, *sheet_width_, *sheet_thickness_, *sheet_count_;
   struct Number {
     QuantityEdit* edit;

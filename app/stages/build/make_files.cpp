@@ -16,6 +16,12 @@ std::string solid_file(const std::string& name, const TriangleMesh& mesh, const 
   return threemf ? write_3mf({{name, mesh, material}}) : write_stl(mesh);
 }
 
+/// By the file's suffix: "svg", else DXF.
+void write_drawing(const Session& session, const QString& path, const Drawing& d) {
+  const Sayer say = [&session](const Text& text) { return session.said(text).toStdString(); };
+  write_file_atomically(path.toStdString(), path.endsWith(".svg") ? write_svg(d, say) : write_dxf(d, say));
+}
+
 }  // namespace
 
 int write_coupons(const Project& project, const HullModel& model, const PrintedHull* hull, const QString& folder,
@@ -44,18 +50,30 @@ int write_sections(const Project& project, const PrintedHull& hull, const QStrin
   return written_files;
 }
 
-int write_pieces(const Session& session, const QString& folder, const QString& format) {
+int write_outlines(const Session& session, const QString& folder, const QString& format, const QString& paper) {
+  const std::vector<Drawing> all = outlines_of(session.now());
+  const QDir into(folder);
+  if (format == "pdf") {
+    write_templates(all, session, into.filePath("outlines.pdf"), paper);
+    return 1;
+  }
+  int written_files = 0;
+  for (const Drawing& d : all)
+    write_drawing(session, into.filePath(QString("outline-%1.%2").arg(++written_files, 2, 10, QChar('0')).arg(format)),
+                  d);
+  return written_files;
+}
+
+int write_pieces(const Session& session, const QString& folder, const QString& format, const QString& paper) {
   const BuildReport& r = session.now().build;
   const QDir into(folder);
   if (format == "pdf") {
-    write_templates(piece_drawings(r), session, into.filePath("templates.pdf"));
+    write_templates(piece_drawings(r), session, into.filePath("templates.pdf"), paper);
     return 1;
   }
-  const Sayer say = [&session](const Text& text) { return session.said(text).toStdString(); };
   int written_files = 0;
   const auto write = [&](const QString& name, const Drawing& d) {
-    write_file_atomically(into.filePath(name + "." + format).toStdString(),
-                          format == "svg" ? write_svg(d, say) : write_dxf(d, say));
+    write_drawing(session, into.filePath(name + "." + format), d);
     ++written_files;
   };
   for (const FlatPiece& p : r.pieces)

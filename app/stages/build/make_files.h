@@ -17,7 +17,10 @@ int write_coupons(const Project& project, const HullModel& model, const PrintedH
                   const QString& format);
 
 /// A file a flat piece and one a sheet that they are laid out on, "dxf" or "svg", or one "pdf" of templates at full
-/// size on A4.
-int write_pieces(const Session& session, const QString& folder, const QString& format);
+/// size on a paper (paper_names()).
+int write_pieces(const Session& session, const QString& folder, const QString& format, const QString& paper = "A4");
+
+/// Profile, plan, openings, transom and sections the same way.
+int write_outlines(const Session& session, const QString& folder, const QString& format, const QString& paper = "A4");
 
 }  // namespace plucky::app

@@ -173,7 +173,8 @@ void SheetView::paintEvent(QPaintEvent* event) {
     }
     p.setPen(l.muted);
     p.setFont(ui_font(8.0));
-    p.drawText(edge.topLeft() + QPointF(1, -4), b.name);
+    p.drawText(edge.topLeft() + QPointF(1, -4),
+               p.fontMetrics().elidedText(b.name, Qt::ElideRight, static_cast<int>(edge.width())));
   }
   const BuildReport& r = session_->seen().build;
   for (std::size_t i = 0; i < items_.size(); ++i) {

@@ -7,6 +7,7 @@
 #include <QTreeWidget>
 #include <algorithm>
 
+#include "assessment/stages/build/bill.h"
 #include "base/error.h"
 #include "io/calendar_file.h"
 #include "io/file.h"
@@ -114,6 +115,12 @@ void BuildPage::fill_work() {
                         .arg(session_->said(next->text), session_->in_words({next->hands, Dimension::duration}),
                              moment_words(moment(*calendar, calendar->end)));
     if (!takes.isEmpty()) words += " " + tr("Takes: %1.").arg(takes.join(QStringLiteral(", ")));
+    // Whoever ticks nothing off the bill does not want to hear what is missing.
+    if (!a.project.build.bill.empty()) {
+      QStringList missing;
+      for (const BillLine& l : missing_for(*next, bill_of(a), a.project.build)) missing << session_->said(l.item);
+      if (!missing.isEmpty()) words += " " + tr("Still missing: %1.").arg(missing.join(QStringLiteral(", ")));
+    }
     if (!next->caution.empty()) words += " " + session_->said(next->caution);
     next_->setText(words);
   }

@@ -1,7 +1,10 @@
 #include "assessment/stages/build/bill.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 #include "base/key_table.h"
 
@@ -251,7 +254,44 @@ const char* bill_group_name(BillGroup group) {
 }
 
 std::vector<BillLine> bill_of(const Assessment& a) {
-  return Bill(a).take();
+  std::vector<BillLine> out = Bill(a).take();
+  std::map<std::string, int> seen;
+  for (BillLine& l : out) {
+    l.key = fmt::format("{}|{}|{}", bill_group_key(l.group), l.item.words ? l.item.words : "", l.subject);
+    // Without a subject numbers and names tell lines apart.
+    if (l.subject == 0)
+      for (const Piece& p : l.item.values) {
+        if (const Quantity* q = p.quantity()) l.key += fmt::format("|{:g}", q->si);
+        if (const std::string* name = p.as_it_is()) l.key += "|" + *name;
+        if (const Text* t = p.text(); t && t->words) l.key += std::string("|") + t->words;
+      }
+    if (const int n = ++seen[l.key]; n > 1) l.key += fmt::format("#{}", n);
+  }
+  return out;
+}
+
+const BillMark* mark_of(const BuildDesign& design, const BillLine& line) {
+  const auto it =
+      std::find_if(design.bill.begin(), design.bill.end(), [&](const BillMark& m) { return m.line == line.key; });
+  return it == design.bill.end() ? nullptr : &*it;
+}
+
+BuildDesign with_mark(BuildDesign design, const BillLine& line, bool got, double price) {
+  std::erase_if(design.bill, [&](const BillMark& m) { return m.line == line.key; });
+  if (got || price > 0.0) design.bill.push_back({.line = line.key, .got = got, .price = price});
+  return design;
+}
+
+std::vector<BillLine> missing_for(const WorkTask& task, const std::vector<BillLine>& bill, const BuildDesign& design) {
+  std::vector<BillLine> out;
+  for (const BillLine& l : bill) {
+    if (l.group == BillGroup::made) continue;
+    const bool taken = std::find(task.takes.begin(), task.takes.end(), l.item) != task.takes.end();
+    if (!taken && !(task.subject != 0 && l.subject == task.subject)) continue;
+    const BillMark* mark = mark_of(design, l);
+    if (!mark || !mark->got) out.push_back(l);
+  }
+  return out;
 }
 
 }  // namespace plucky

@@ -1,6 +1,7 @@
 #include "assessment/stages/build/build_stage.h"
 
 #include <algorithm>
+#include <cmath>
 #include <numeric>
 
 #include "assessment/stages/build/assembly.h"
@@ -211,6 +212,7 @@ void run_build(Assessment& a, std::any& memory) {
   BuildDesign design = a.project.build;
   design.work = {};
   design.made.clear();
+  design.bill.clear();
   // While something is dragged cuts keep away from where things stood and the water line is marked where it was; the
   // end of the drag works all of it out anew.
   const bool as_it_was = !full && kept.hull == a.hull;
@@ -273,6 +275,21 @@ void run_build(Assessment& a, std::any& memory) {
 std::optional<std::pair<Vec3, double>> resting_water(const Assessment& a) {
   if (a.flotation.status != FloatStatus::afloat) return std::nullopt;
   return std::pair{a.flotation.plane.attitude.up(), a.flotation.plane.offset};
+}
+
+std::vector<TransomHole> transom_holes(const Assessment& a) {
+  constexpr double near = 0.006;  // m: the register tells where an opening is seen
+  std::vector<TransomHole> out;
+  const double transom = a.hull->model.box.low.x();
+  for (const SealOpening& o : a.seal.openings) {
+    const bool round =
+        o.kind == OpeningKind::pushrod || o.kind == OpeningKind::outlet || o.kind == OpeningKind::pickup ||
+        o.kind == OpeningKind::rudder_post || o.kind == OpeningKind::jet_shaft || o.kind == OpeningKind::gland ||
+        o.kind == OpeningKind::hole || o.kind == OpeningKind::skin_screws || o.kind == OpeningKind::shaft_tube;
+    if (round && o.width > 0.0 && std::abs(o.place.x() - transom) < near)
+      out.push_back({o.name, {o.place.y(), o.place.z()}, o.width});
+  }
+  return out;
 }
 
 std::vector<double> places_to_avoid(const Assessment& a) {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "assessment/stages/stage_run.h"
+#include "build/outlines.h"
 #include "build/panels.h"
 #include "build/printed_hull.h"
 
@@ -15,6 +16,9 @@ void build_rules(const Assessment& a, std::vector<Finding>& out);
 void piece_rules(const Assessment& a, std::vector<Finding>& out);
 /// Of insertion paths, keys, the order of work.
 void work_rules(const Assessment& a, std::vector<Finding>& out);
+
+/// What goes through the transom: openings of the register that lie in it.
+[[nodiscard]] std::vector<TransomHole> transom_holes(const Assessment& a);
 
 /// Places along the hull that a joint should keep away from: bulkheads, ends of hatches and cabins, openings, motor
 /// mounts, where the shaft leaves; m from the transom.
