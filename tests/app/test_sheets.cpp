@@ -11,6 +11,7 @@
 #include "bench.h"
 #include "report/book.h"
 #include "sealing/compartment.h"
+#include "session/tick_task.h"
 #include "stages/build/build_page.h"
 #include "stages/build/fold_view.h"
 #include "stages/build/sheet_view.h"
@@ -260,11 +261,10 @@ TEST_F(SheetBench, APieceThatWasMadeTellsByHowMuchItNoLongerMatches) {
   EXPECT_FALSE(table->item(row_of("Transom"), 9)->text().contains("off now"));
   // The work's own tick makes all panels at once.
   take("Sedge");
-  QTest::mouseClick(find<QPushButton>("work_done"), Qt::LeftButton);  // marks
-  QTest::mouseClick(find<QPushButton>("work_done"), Qt::LeftButton);
-  settle();
-  const bool cut = session.project().build.work.find_done("cut.panels") != nullptr;
-  EXPECT_EQ(session.project().build.made.size(), cut ? 4u : 0u);
+  tick_task(session, *session.now().build.work.find("cut.panels"), true);
+  EXPECT_EQ(session.project().build.made.size(), 4u);
+  tick_task(session, *session.now().build.work.find("cut.panels"), false);
+  EXPECT_TRUE(session.project().build.made.empty());
 }
 
 TEST_F(SheetBench, AMixedBatchWarnsBeforeItsEndAndOutlivesTheProgram) {

@@ -135,7 +135,7 @@ TEST_F(WorkBench, WhatIsDoneIsTickedTheNextOneComesAndTheDatesMove) {
   EXPECT_EQ(session.project().build.work.start, "2026-05-02");
   auto* next = find<QLabel>("work_next");
   const QString before = next->text();
-  EXPECT_TRUE(before.contains("Print section")) << before.toStdString();
+  EXPECT_TRUE(before.contains("Print the test pieces")) << before.toStdString();
   EXPECT_TRUE(before.contains("Hot nozzle")) << before.toStdString();
   click("work_done");
   ASSERT_EQ(session.project().build.work.done.size(), 1u);

@@ -5,6 +5,7 @@
 #include "build/drawing.h"
 #include "command_line.h"
 #include "geometry/vec.h"
+#include "io/project_file.h"
 #include "io/table.h"
 
 using namespace plucky;
@@ -90,14 +91,14 @@ TEST_F(CliBuild, UnrollsAConeFromItsEdges) {
 TEST_F(CliBuild, NestsAPlyBoatOnSheetsThatAnotherProgramReads) {
   const std::string boat = file("skiff.json");
   ASSERT_EQ(run("new --family flat-bottom --set length=500mm --set beam=180mm -o " + boat).code, 0);
-  auto project = nlohmann::json::parse(slurp(boat));
-  project["brief"]["method"] = "ply";
-  project["hull"]["skin"]["shell_thickness_m"] = project["hull"]["skin"]["deck_thickness_m"] = 0.0015;
-  project["hull"]["skin"]["frame_thickness_m"] = 0.003;
-  project["hull"]["bulkheads"] = {
-      {{"id", 901}, {"name", "Rib"}, {"x_m", 0.2}, {"watertight", false}, {"rim_m", 0.010}}};
-  project["next_id"] = 902;
-  write_file_atomically(boat, project.dump());
+  Project project = load_project(boat);
+  project.brief.method = BuildMethod::ply;
+  Skin& skin = project.hull.skin;
+  skin.shell_thickness = skin.deck_thickness = 0.0015;
+  skin.frame_thickness = 0.003;
+  const Id rib = project.take_id();
+  project.hull.bulkheads = {{.id = rib, .name = "Rib", .x = 0.2, .watertight = false, .rim = 0.010}};
+  save_project(project, boat);
   const Outcome r = run("nest " + boat + " --sheet 600x300 --gap 2mm --out " + file("sheets"));
   ASSERT_EQ(r.code, 0) << r.err;
   const auto j = r.json();
@@ -115,7 +116,7 @@ TEST_F(CliBuild, NestsAPlyBoatOnSheetsThatAnotherProgramReads) {
     EXPECT_GE(dxf["layers"]["CUT"]["count"].get<std::size_t>(), sheet["pieces"].size());
     EXPECT_GT(dxf["layers"]["MARK"]["length"].get<double>(), 1800.0 - 0.1);  // the sheet's own edge and more
   }
-  EXPECT_TRUE(once.contains("panel.side/2") && once.contains("wall.901"));
+  EXPECT_TRUE(once.contains("panel.side/2") && once.contains("wall." + std::to_string(rib)));
   EXPECT_NEAR(j["waste"].get<double>(), 1.0 - area / sheets, 1e-9);
   // A sheet smaller than a panel leaves it, and lays out the rest.
   const Outcome small = run("nest " + boat + " --sheet 300x200");
@@ -218,7 +219,7 @@ TEST_F(CliBuild, TellsWhatABoatTakesAsATableToo) {
   EXPECT_NEAR(j["known_mass_kg"].get<double>(), mass, 1e-9);
   const TableRows rows = read_table(slurp(file("bom.csv")));
   EXPECT_EQ(rows.size(), j["lines"].size() + 1);
-  for (const auto& row : rows) EXPECT_EQ(row.size(), 5u);
+  for (const auto& row : rows) EXPECT_EQ(row.size(), 7u);
   EXPECT_EQ(rows[1][2], j["lines"][0]["item"].get<std::string>());
   expect_refusal(run("bom " + boat + " --csv /nowhere/at/all.csv"), "/nowhere");
 }

@@ -163,7 +163,7 @@ TEST(Outlines, OfABoxAreItsSidesAndTellTheirStations) {
   const auto size = [&](std::size_t i) { return all[i].bounds().size(); };
   EXPECT_NEAR(size(0).y(), 0.08, 1e-9);
   EXPECT_NEAR(size(1).y(), 0.2, 1e-9);
-  EXPECT_NEAR(size(1).x(), size(0).x(), 1e-9);
+  EXPECT_NEAR(size(1).x(), size(0).x(), 2e-4);  // lines begin a hair inside the ends
   EXPECT_LT((size(2) - Vec2(0.2, 0.1)).norm(), 1e-9);
   for (std::size_t i = 3; i < all.size(); ++i) EXPECT_LT((size(i) - Vec2(0.2, 0.08)).norm(), 1e-6) << i;
   ASSERT_EQ(all[3].holes.size(), 1u);
