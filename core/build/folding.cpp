@@ -336,14 +336,19 @@ class Net {
         for (const Vec2& v : line)
           f.bow = std::max(f.bow, std::abs(chord.x() * (v - line.front()).y() - chord.y() * (v - line.front()).x()));
         const Vec2 inside = shapes[k].centroid();
-        shapes.push_back(flange_along(line, inside, f.bow > w_.tolerance));
-        f.line = line;
+        // The flange keeps its width measured outside; the middle of its bend lies half of what is taken in from the
+        // edge.
+        shapes.push_back(flange_along(line, inside, f.bow > w_.tolerance, std::max(0.001, w_.rim - f.deduction)));
+        Vec2 inward(-chord.y(), chord.x());
+        if (inward.dot(inside - line.front()) < 0.0) inward = -inward;
+        for (const Vec2& v : line) f.line.emplace_back(v + 0.5 * f.deduction * inward);
         net_.folds.push_back(std::move(f));
       }
     }
   }
 
-  [[nodiscard]] Region flange_along(const std::vector<Vec2>& line, const Vec2& inside, bool notched) const {
+  [[nodiscard]] static Region flange_along(const std::vector<Vec2>& line, const Vec2& inside, bool notched,
+                                           double width) {
     Region out;
     double since = 0.0;
     for (std::size_t i = 1; i < line.size(); ++i) {
@@ -356,8 +361,8 @@ class Net {
       if (here) since = 0.0;
       const Vec2 back = here ? Vec2(notch * d.normalized()) : Vec2(Vec2::Zero());
       // A little over the line and its neighbours, so that they become one.
-      std::vector<Vec2> quad{line[i - 1] - 1e-5 * n, line[i] - 1e-5 * n, line[i] + w_.rim * n - back,
-                             line[i - 1] + w_.rim * n};
+      std::vector<Vec2> quad{line[i - 1] - 1e-5 * n, line[i] - 1e-5 * n, line[i] + width * n - back,
+                             line[i - 1] + width * n};
       if (loop_area(quad) < 0.0) std::reverse(quad.begin(), quad.end());
       out = joined(out, {{quad}});
     }

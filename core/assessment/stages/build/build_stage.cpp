@@ -153,8 +153,6 @@ PieceWishes piece_wishes(const Assessment& a) {
 
 /// Bottom and sides as one piece, where they can be.
 void plan_net(const Assessment& a, BuildReport& r) {
-  r.net.reset();
-  r.no_net = {};
   const BuildDesign& b = a.project.build;
   if (a.project.brief.method != BuildMethod::sheet_metal || !b.one_sheet || r.panels.empty()) return;
   try {
@@ -164,25 +162,24 @@ void plan_net(const Assessment& a, BuildReport& r) {
     r.no_net = e.sentence();
     return;
   }
-  if (r.net->overlap > 1e-6) {
+  if (r.net->overlap > 1e-6)
     r.no_net = {"Two panels would need the same {0} of sheet.", Quantity{r.net->overlap, Dimension::area}};
-    return;
-  }
-  std::erase_if(r.pieces, [](const FlatPiece& p) { return p.key == "panel.bottom" || p.key == "panel.side"; });
-  r.pieces.insert(r.pieces.begin(), {.key = "net",
-                                     .role = PieceRole::panel,
-                                     .name = "Hull from one sheet",
-                                     .number = 1,
-                                     .thickness = a.project.hull.skin.shell_thickness,
-                                     .shape = r.net->outline,
-                                     .drawing = r.net->drawing});
 }
 
 /// What is cut from sheets, and where it lies on them.
 void plan_pieces(const Assessment& a, BuildReport& r) {
   if (r.printed) return;
   r.pieces = pieces_of(a.hull->model, a.project.hull, r.panels, piece_wishes(a));
-  plan_net(a, r);
+  if (r.net && r.no_net.empty()) {
+    std::erase_if(r.pieces, [](const FlatPiece& p) { return p.key == "panel.bottom" || p.key == "panel.side"; });
+    r.pieces.insert(r.pieces.begin(), {.key = "net",
+                                       .role = PieceRole::panel,
+                                       .name = "Hull from one sheet",
+                                       .number = 1,
+                                       .thickness = a.project.hull.skin.shell_thickness,
+                                       .shape = r.net->outline,
+                                       .drawing = r.net->drawing});
+  }
   r.layout = layout_of(r.pieces, a.project.build);
   r.laminate.reset();
   if (a.project.brief.method != BuildMethod::foam_board) return;
@@ -208,11 +205,12 @@ void run_build(Assessment& a, std::any& memory) {
   auto& kept = memory_as<BuildMemory>(memory);
   const BuildMethod method = a.project.brief.method;
   const bool printed = method == BuildMethod::printed, full = a.care == Care::full;
-  // A task that is ticked off changes no section and no panel.
+  // What is ticked off, priced or moved on its sheet changes no section and no panel.
   BuildDesign design = a.project.build;
   design.work = {};
   design.made.clear();
   design.bill.clear();
+  design.laid.clear();
   // While something is dragged cuts keep away from where things stood and the water line is marked where it was; the
   // end of the drag works all of it out anew.
   const bool as_it_was = !full && kept.hull == a.hull;
@@ -227,13 +225,16 @@ void run_build(Assessment& a, std::any& memory) {
       if (full) r.joints = joints_at(a, r.cuts);
     } else {
       plan_panels(r, a, water);
+      if (full) plan_net(a, r);
     }
     r.work = std::move(kept.report.work);
     r.no_work = std::move(kept.report.no_work);
     r.ways = std::move(kept.report.ways);
     r.screws = std::move(kept.report.screws);
-    r.net = std::move(kept.report.net);
-    r.no_net = std::move(kept.report.no_net);
+    if (!full) {
+      r.net = std::move(kept.report.net);
+      r.no_net = std::move(kept.report.no_net);
+    }
     r.pieces = std::move(kept.report.pieces);
     r.layout = std::move(kept.report.layout);
     r.laminate = kept.report.laminate;
@@ -253,8 +254,6 @@ void run_build(Assessment& a, std::any& memory) {
   a.build.ways = kept.report.ways;
   a.build.screws = kept.report.screws;
   plan_pieces(a, a.build);
-  kept.report.net = a.build.net;
-  kept.report.no_net = a.build.no_net;
   kept.report.pieces = a.build.pieces;
   kept.report.layout = a.build.layout;
   kept.report.laminate = a.build.laminate;
