@@ -179,9 +179,9 @@ std::optional<Grip> grip_at(const Assessment& a, const BoardMap& map, const QPoi
     for (const DriveGrip& g : drive_grips(a))
       if (near_point(at, on_board(map, BoardPlane::profile, g.place), 9)) return Grip{.kind = g.kind};
   if (with_handles)
-    for (HullHandle& h : hull_handles(a.hull->model, a.project.hull.family))
+    for (const HullHandle& h : hull_handles(a.hull->model, a.project.hull.family))
       if (near_point(at, on_board(map, h.plane, h.place), 8))
-        return Grip{.kind = Grip::Kind::handle, .plane = h.plane, .handle = std::move(h)};
+        return Grip{.kind = Grip::Kind::handle, .plane = h.plane, .handle = h};
   return with_fittings ? fitting_at(a, map, at) : std::nullopt;
 }
 
