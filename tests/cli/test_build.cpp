@@ -133,7 +133,8 @@ TEST_F(CliBuild, WritesTestPiecesForThePrinter) {
   ASSERT_EQ(run("new --family deep-v -o " + boat).code, 0);
   const Outcome r = run("coupons " + boat + " --out " + file("tests"));
   ASSERT_EQ(r.code, 0) << r.err;
-  for (const auto& piece : r.json()["pieces"]) {
+  const auto j = r.json();
+  for (const auto& piece : j["pieces"]) {
     EXPECT_GT(piece["volume_m3"].get<double>(), 1e-7) << piece["key"];
     EXPECT_TRUE(std::filesystem::exists(piece["file"].get<std::string>())) << piece["key"];
   }
