@@ -49,6 +49,24 @@ void make_folder(const std::string& folder) {
   if (!std::filesystem::is_directory(folder)) throw InvalidInput(folder, "is no folder and cannot be made one");
 }
 
+void need_solid_format(const std::string& format) {
+  if (format != "stl" && format != "3mf") throw InvalidInput("--format", Text("{0} is not stl or 3mf", format));
+}
+
+/// Writes a file of that name and format into the folder; gives its path.
+std::string write_solid(const std::string& folder, const std::string& name, const std::string& format,
+                        const NamedMesh& solid) {
+  const std::string file = (std::filesystem::path(folder) / (name + "." + format)).string();
+  write_file_atomically(file, format == "stl" ? write_stl(solid.mesh) : write_3mf({solid}));
+  return file;
+}
+std::string write_flat(const std::string& folder, const std::string& name, const std::string& format,
+                       const Drawing& drawing) {
+  const std::string file = (std::filesystem::path(folder) / (name + "." + format)).string();
+  write_file_atomically(file, format == "dxf" ? write_dxf(drawing, english) : write_svg(drawing, english));
+  return file;
+}
+
 }  // namespace
 
 Json panels_of_boat(const std::string& path, const std::string& folder, const std::string& format) {
@@ -71,14 +89,9 @@ Json panels_of_boat(const std::string& path, const std::string& folder, const st
     }
     one["outline_m"] = points(p.outline);
     area += p.count * p.area;
-    if (!folder.empty()) {
-      const std::string file =
-          (std::filesystem::path(folder) / fmt::format("{:02}-{}.{}", p.number, panel_role_key(p.role), format))
-              .string();
-      const Drawing d = drawing_of(p);
-      write_file_atomically(file, format == "dxf" ? write_dxf(d, english) : write_svg(d, english));
-      one["file"] = file;
-    }
+    if (!folder.empty())
+      one["file"] =
+          write_flat(folder, fmt::format("{:02}-{}", p.number, panel_role_key(p.role)), format, drawing_of(p));
     j["panels"].push_back(one);
   }
   j["area_m2"] = area;
@@ -86,7 +99,7 @@ Json panels_of_boat(const std::string& path, const std::string& folder, const st
 }
 
 Json sections_of_boat(const SectionOptions& o) {
-  if (o.format != "stl" && o.format != "3mf") throw InvalidInput("--format", Text("{0} is not stl or 3mf", o.format));
+  need_solid_format(o.format);
   const Assessment a = assess(load_project(o.boat));
   const HullModel& hull = a.hull->model;
   Printer printer;
@@ -130,11 +143,8 @@ Json sections_of_boat(const SectionOptions& o) {
              {"stance", s.stance.fits ? Json(stance_key(s.stance.stance)) : Json()}};
     if (!o.folder.empty()) {
       const std::string name = fmt::format("section-{}", i + 1);
-      const std::string file = (std::filesystem::path(o.folder) / (name + "." + o.format)).string();
-      write_file_atomically(
-          file, o.format == "stl" ? write_stl(placed)
-                                  : write_3mf({{a.project.name + " " + name, placed, a.project.hull.skin.material}}));
-      one["file"] = file;
+      one["file"] =
+          write_solid(o.folder, name, o.format, {a.project.name + " " + name, placed, a.project.hull.skin.material});
     }
     j["sections"].push_back(one);
   }
@@ -216,33 +226,24 @@ Json nest_of_boat(const NestOptions& o) {
                                {"place_m", {l.move.x(), l.move.y()}},
                                {"area_m2", l.shape.area()}});
     }
-    if (!o.folder.empty()) {
-      const std::string file =
-          (std::filesystem::path(o.folder) / fmt::format("sheet-{}.{}", j["sheets"].size() + 1, o.format)).string();
-      const Drawing d = sheet_drawing(pieces, layout, *sheet, use.copy);
-      write_file_atomically(file, o.format == "dxf" ? write_dxf(d, english) : write_svg(d, english));
-      one["file"] = file;
-    }
+    if (!o.folder.empty())
+      one["file"] = write_flat(o.folder, fmt::format("sheet-{}", j["sheets"].size() + 1), o.format,
+                               sheet_drawing(pieces, layout, *sheet, use.copy));
     j["sheets"].push_back(one);
   }
   return j;
 }
 
 Json coupons_of_boat(const std::string& boat, const std::string& folder, const std::string& format) {
-  if (format != "stl" && format != "3mf") throw InvalidInput("--format", Text("{0} is not stl or 3mf", format));
+  need_solid_format(format);
   const Project project = load_project(boat);
   if (!folder.empty()) make_folder(folder);
   Json j{{"name", project.name}, {"pieces", Json::array()}};
   for (const Coupon& c : coupons_of(project.build.printer, project.build.joints)) {
     Json one{{"key", c.key}, {"name", c.name}, {"question", c.question}, {"volume_m3", signed_volume(c.mesh)}};
-    if (!folder.empty()) {
-      const std::string file = (std::filesystem::path(folder) / ("test-" + c.key + "." + format)).string();
-      write_file_atomically(
-          file, format == "stl"
-                    ? write_stl(c.mesh)
-                    : write_3mf({{project.name + ", test piece " + c.key, c.mesh, project.hull.skin.material}}));
-      one["file"] = file;
-    }
+    if (!folder.empty())
+      one["file"] = write_solid(folder, "test-" + c.key, format,
+                                {project.name + ", test piece " + c.key, c.mesh, project.hull.skin.material});
     j["pieces"].push_back(one);
   }
   return j;

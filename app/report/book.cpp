@@ -288,15 +288,19 @@ void parts(Sheet& s) {
   }
 }
 
+/// The dates of the work; where there are none the page tells why.
+std::optional<WorkCalendar> dates_or_why(Sheet& s) {
+  QString why;
+  auto dates = work_calendar(s.session(), s.a(), &why);
+  if (!dates) s.y() += s.paragraph(Sheet::left, why, ui_font(9.5), look().ink, book_width);
+  return dates;
+}
+
 void work(Sheet& s) {
   s.heading(QObject::tr("Order of work"));
   const WorkPlan& plan = s.a().build.work;
-  QString why;
-  const auto calendar = work_calendar(s.session(), s.a(), &why);
-  if (!calendar) {
-    s.y() += s.paragraph(Sheet::left, why, ui_font(9.5), look().ink, book_width);
-    return;
-  }
+  const auto calendar = dates_or_why(s);
+  if (!calendar) return;
   int step = 0;
   for (const std::size_t i : by_date(*calendar)) {
     const WorkTask& t = plan.tasks[i];
@@ -318,12 +322,8 @@ void work(Sheet& s) {
 void calendar(Sheet& s) {
   s.heading(QObject::tr("Calendar"));
   const WorkPlan& plan = s.a().build.work;
-  QString why;
-  const auto dates = work_calendar(s.session(), s.a(), &why);
-  if (!dates) {
-    s.y() += s.paragraph(Sheet::left, why, ui_font(9.5), look().ink, book_width);
-    return;
-  }
+  const auto dates = dates_or_why(s);
+  if (!dates) return;
   std::map<QDate, std::vector<std::pair<std::size_t, double>>> days;  // task, s of hands that day
   for (std::size_t i = 0; i < plan.tasks.size(); ++i)
     for (const Stretch& h : dates->dates[i].hands) days[moment(*dates, h.from).date()].emplace_back(i, h.to - h.from);

@@ -213,7 +213,7 @@ class Net {
   void choose_anchors() {
     for (std::size_t k = 1; k < net_.leaves.size(); ++k) {
       NetLeaf& leaf = net_.leaves[k];
-      double longest = -1.0;
+      double longest = 0.0;
       std::size_t best = 0;
       const std::size_t step = std::max<std::size_t>(1, leaf.seam.size() / 16);
       for (std::size_t i = 0; i + 1 < leaf.seam.size(); i += step) {

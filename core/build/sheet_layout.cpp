@@ -13,6 +13,11 @@ namespace plucky {
 
 namespace {
 
+/// Within a tenth: a skin counts what is laid over its sheet.
+bool alike(double thickness, double wanted) {
+  return std::abs(thickness - wanted) <= 0.1 * wanted;
+}
+
 std::vector<PieceCopy> copies_of(const std::vector<FlatPiece>& pieces) {
   std::vector<PieceCopy> out;
   for (std::size_t i = 0; i < pieces.size(); ++i)
@@ -107,7 +112,7 @@ std::string copy_key(const FlatPiece& piece, int copy) {
 }
 
 bool has_thickness(const StockSheet& sheet, double thickness) {
-  return sheet.count > 0 && std::abs(sheet.thickness - thickness) <= 0.1 * thickness;
+  return sheet.count > 0 && alike(sheet.thickness, thickness);
 }
 
 SheetLayout layout_of(const std::vector<FlatPiece>& pieces, const BuildDesign& design) {
@@ -145,8 +150,7 @@ LaidOut lay_out(const std::vector<FlatPiece>& pieces, const BuildDesign& design,
   while (!rest.empty() && !out.stopped) {
     const double thickness = pieces[rest.front().piece].thickness;
     std::vector<PieceCopy> now, later;
-    for (const PieceCopy& c : rest)
-      (std::abs(pieces[c.piece].thickness - thickness) <= 0.1 * thickness ? now : later).push_back(c);
+    for (const PieceCopy& c : rest) (alike(pieces[c.piece].thickness, thickness) ? now : later).push_back(c);
     rest = std::move(later);
     std::vector<Region> shapes;
     for (const PieceCopy& c : now) shapes.push_back(cut_shape(pieces[c.piece], c.copy));

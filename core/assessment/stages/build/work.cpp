@@ -11,6 +11,10 @@ namespace plucky {
 
 namespace {
 
+constexpr const char* hot_bed = "Hot nozzle and bed: let the part come off by itself; edges are sharp.";
+constexpr const char* saws = "Saws and blades; wood dust: mask.";
+constexpr const char* dust = "Dust: mask, sand wet where you can.";
+
 /// The hull itself: sections or panels, bulkheads, what closes it, its coats.
 class HullWork {
  public:
@@ -46,7 +50,7 @@ class HullWork {
                                 "Print the test pieces: leak cups, gauge for pins, block for inserts; try them.");
     tests.machine = test_pieces / rate();
     tests.takes = {skin.material.empty() ? Text("filament") : Text(skin.material)};
-    tests.caution = "Hot nozzle and bed: let the part come off by itself; edges are sharp.";
+    tests.caution = hot_bed;
     for (std::size_t i = 0; i < a_.build.sections.size(); ++i) {
       list_.need("print.section." + std::to_string(i + 1), "print.tests",
                  "walls and play are known before hours of printing");
@@ -58,12 +62,12 @@ class HullWork {
       print.machine = s.material / rate();
       print.takes = {skin.material.empty() ? Text("filament") : Text(skin.material),
                      {"{0} of walls", Quantity{s.material * skin.density, Dimension::mass}}};
-      print.caution = "Hot nozzle and bed: let the part come off by itself; edges are sharp.";
+      print.caution = hot_bed;
       WorkTask& clean = list_.add("prepare.section." + n, WorkKind::prepare, 20 * minute,
                                   whole ? Text("Clean up the hull: strings, first layer, openings.")
                                         : Text("Clean up section {0}: sand its joint faces, try the pins dry.", i + 1));
       clean.takes = {"abrasive paper of 100 grit", "deburring blade"};
-      clean.caution = "Dust: mask, sand wet where you can.";
+      clean.caution = dust;
       list_.need("prepare.section." + n, "print.section." + n, "there is nothing to clean before");
     }
     list_.shell = a_.build.sections.empty() ? std::string()
@@ -109,7 +113,7 @@ class HullWork {
     if (method == BuildMethod::moulded) {
       WorkTask& plug =
           list_.add("make.plug", WorkKind::prepare, 10 * hour, "Make the plug: shape, fill, polish, release agent.");
-      plug.caution = "Dust: mask, sand wet where you can.";
+      plug.caution = dust;
       WorkTask& mould = list_.add("lay.mould", WorkKind::glue, 3 * hour, "Lay up the mould on the plug.");
       list_.glue(mould, Product::laminating_epoxy);
       list_.need("lay.mould", "make.plug", "a mould copies its plug");
@@ -153,7 +157,7 @@ class HullWork {
       case BuildMethod::moulded:
       case BuildMethod::ply:
         cut.takes = {"fine saw", "plane"};
-        cut.caution = "Saws and blades; wood dust: mask.";
+        cut.caution = saws;
         join.text = "Join the panels over their frames, keel first.";
         list_.glue(join, joints);
         break;
@@ -200,7 +204,7 @@ class HullWork {
     if (!a_.build.printed) list_.need(list_.open_shell, make, {"{0} holds the shape", b.name});
     WorkTask& t = list_.add(out, WorkKind::cut, 15 * minute, {"Cut {0} out again.", b.name}, b.id);
     t.takes = {"fine saw"};
-    t.caution = "Saws and blades; wood dust: mask.";
+    t.caution = saws;
     list_.need(out, list_.open_shell, "the shape must hold by itself", true);
     list_.need("coat.inside", out, "its stumps are coated with the rest");
     list_.need("glue.deck", out, "it is out of reach afterwards");
