@@ -56,13 +56,13 @@ void need_solid_format(const std::string& format) {
 /// Writes a file of that name and format into the folder; gives its path.
 std::string write_solid(const std::string& folder, const std::string& name, const std::string& format,
                         const NamedMesh& solid) {
-  const std::string file = (std::filesystem::path(folder) / (name + "." + format)).string();
+  std::string file = (std::filesystem::path(folder) / (name + "." + format)).string();
   write_file_atomically(file, format == "stl" ? write_stl(solid.mesh) : write_3mf({solid}));
   return file;
 }
 std::string write_flat(const std::string& folder, const std::string& name, const std::string& format,
                        const Drawing& drawing) {
-  const std::string file = (std::filesystem::path(folder) / (name + "." + format)).string();
+  std::string file = (std::filesystem::path(folder) / (name + "." + format)).string();
   write_file_atomically(file, format == "dxf" ? write_dxf(drawing, english) : write_svg(drawing, english));
   return file;
 }
@@ -173,6 +173,7 @@ std::vector<StockSheet> typed_sheets(const std::vector<std::string>& typed, cons
     if (sizes.size() != 2 && sizes.size() != 3)
       throw InvalidInput("--sheet", Text("{0} should be length and width in mm, and thickness: 600x300x3", t));
     std::vector<double> m;
+    m.reserve(sizes.size());
     for (const std::string& s : sizes) m.push_back(1e-3 * number(s, "--sheet"));
     if (!(*std::min_element(m.begin(), m.end()) > 0.0 && *std::max_element(m.begin(), m.end()) < 10.0))
       throw InvalidInput("--sheet", Text("{0} should have sizes above 0 and below 10 m", t));

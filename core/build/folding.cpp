@@ -327,6 +327,7 @@ class Net {
         if (p.role != PanelRole::side || e.seam != Seam::deck_edge) continue;
         const std::vector<std::size_t> points = along(p, e);
         std::vector<Vec2> line;
+        line.reserve(points.size());
         for (const std::size_t i : points) line.push_back(flat(at[k][i]) + moved[k]);
         NetFold f{.parent = k, .child = k, .seam = Seam::deck_edge, .length = length_of(line)};
         f.low = e.fold.empty() ? 0.5 * pi : *std::min_element(e.fold.begin(), e.fold.end());
@@ -448,6 +449,7 @@ std::vector<std::vector<Vec3>> bent(const FoldedNet& net, const std::vector<Pane
     leaves.back().hang(leaf.seam[i], leaf.seam[i + 1], parent.pose_at(u, v), parent.space_at(u, v));
   }
   std::vector<std::vector<Vec3>> out;
+  out.reserve(leaves.size());
   for (Bending& b : leaves) out.push_back(b.take());
   return out;
 }

@@ -71,6 +71,7 @@ Trial try_order(const std::vector<Region>& shapes, const BuildDesign& design, co
                 const NestWishes& wishes) {
   Trial t{.order = order};
   std::vector<NestSheet> sheets;
+  sheets.reserve(order.size());
   for (const std::size_t i : order)
     sheets.push_back({design.sheets[i].length, design.sheets[i].width, design.sheets[i].count});
   t.nest = nest(shapes, sheets, wishes);
@@ -153,6 +154,7 @@ LaidOut lay_out(const std::vector<FlatPiece>& pieces, const BuildDesign& design,
     for (const PieceCopy& c : rest) (alike(pieces[c.piece].thickness, thickness) ? now : later).push_back(c);
     rest = std::move(later);
     std::vector<Region> shapes;
+    shapes.reserve(now.size());
     for (const PieceCopy& c : now) shapes.push_back(cut_shape(pieces[c.piece], c.copy));
     Trial best;
     for (const bool largest_first : {false, true}) {
