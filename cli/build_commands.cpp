@@ -6,11 +6,13 @@
 #include <filesystem>
 
 #include "assessment/assessment.h"
+#include "assessment/fixtures.h"
 #include "assessment/stages/build/build_stage.h"
 #include "base/error.h"
 #include "build/bend.h"
 #include "build/coupons.h"
 #include "build/panels.h"
+#include "build/plates.h"
 #include "build/print_estimate.h"
 #include "build/printed_hull.h"
 #include "cli/words.h"
@@ -250,6 +252,90 @@ Json coupons_of_boat(const std::string& boat, const std::string& folder, const s
   return j;
 }
 
+namespace {
+
+Json told(const Assessment& a, const Fixture& f, const FixtureSolids& s) {
+  Json j{{"id", f.id}, {"name", f.name}, {"kind", fixture_key(f.kind)}, {"material", fixture_material_key(f.material)}};
+  if (s.bodies.empty()) {
+    j["solid"] = nullptr;
+    j["why"] = s.none;
+    return j;
+  }
+  const Vec3 size = s.box.size();
+  j["volume_m3"] = s.volume;
+  j["mass_kg"] = s.volume * density_of(f.material, a.project.hull.skin, a.build.printed);
+  j["size_m"] = {size.x(), size.y(), size.z()};
+  j["centroid_m"] = {s.centroid.x(), s.centroid.y(), s.centroid.z()};
+  for (const FixtureBody& b : s.bodies)
+    j["bodies"].push_back({{"name", b.name}, {"count", b.count()}, {"volume_m3", b.stack.volume()}});
+  for (const Text& n : s.notes) j["notes"].push_back(Json(n));
+  return j;
+}
+
+Id named(const Assessment& a, const std::string& name) {
+  for (const Part& p : a.project.layout.parts)
+    if (p.name == name) return p.id;
+  for (const Hatch& h : a.project.hull.hatches)
+    if (h.name == name) return h.id;
+  throw InvalidInput("--of", Text("\"{0}\" is no part and no hatch of this boat", name));
+}
+
+}  // namespace
+
+Json solid_of_boat(const SolidOptions& o) {
+  Project project = load_project(o.boat);
+  if (!o.kind.empty()) {
+    const Assessment bare = assess(project);
+    const FixtureKind kind = fixture_from_key(o.kind);
+    if (o.of.empty() && type_of(kind).held != Held::hull)
+      throw InvalidInput("--of", Text("{0} needs what it holds", type_of(kind).name));
+    project = apply(project, {"", ChangeBuild{with_fixture(bare, kind, o.of.empty() ? 0 : named(bare, o.of))}});
+  }
+  const Assessment a = assess(project);
+  Json j{{"name", project.name}, {"fixtures", Json::array()}};
+  std::vector<FixtureSolids> chosen;
+  for (std::size_t i = 0; i < a.fixtures.size(); ++i) {
+    const Fixture& f = project.build.fixtures[i];
+    const bool wanted = !o.kind.empty() ? i + 1 == a.fixtures.size()
+                                        : o.part.empty() || f.name == o.part || std::to_string(f.id) == o.part;
+    if (!wanted) continue;
+    j["fixtures"].push_back(told(a, f, a.fixtures[i]));
+    chosen.push_back(a.fixtures[i]);
+  }
+  if (!o.part.empty() && chosen.empty())
+    throw InvalidInput("--part", Text("\"{0}\" is nothing that is made for this boat", o.part));
+  const auto write = [&](const std::string& file, const std::vector<NamedMesh>& bodies) {
+    const bool zip = file.ends_with(".3mf");
+    if (!zip && !file.ends_with(".stl")) throw InvalidInput(file, "should end in .stl or .3mf");
+    TriangleMesh whole;
+    for (const NamedMesh& b : bodies) append(whole, b.mesh);
+    write_file_atomically(file, zip ? write_3mf(bodies) : write_stl(whole));
+  };
+  if (!o.file.empty() || !o.folder.empty()) {
+    const Plates plates = arranged(chosen, project.build.printer);
+    for (const Text& left : plates.left) j["left"].push_back(Json(left));
+    if (plates.count == 0) throw InvalidInput("solid", "there is nothing that can be made");
+    if (!o.folder.empty()) make_folder(o.folder);
+    for (std::size_t k = 0; k < plates.count; ++k) {
+      std::vector<NamedMesh> bodies;
+      for (const PlacedPrint& p : plates.prints)
+        if (p.plate == k)
+          bodies.push_back({english(chosen[p.of].bodies[p.body].name), p.mesh, project.hull.skin.material});
+      if (!o.folder.empty()) {
+        const std::string file = (std::filesystem::path(o.folder) / fmt::format("plate-{}.3mf", k + 1)).string();
+        write(file, bodies);
+        j["files"].push_back(file);
+      } else {
+        if (plates.count > 1)
+          throw InvalidInput("-o", Text("it takes {0} plates: name a folder with --out", plates.count));
+        write(o.file, bodies);
+        j["files"].push_back(o.file);
+      }
+    }
+  }
+  return j;
+}
+
 Json unroll_edges(const std::string& file) {
   nlohmann::json json;
   try {
@@ -338,6 +424,16 @@ void BuildCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   tests->add_option("--out", folder_, "folder to write a file of each piece into");
   tests->add_option("--format", solid_format_, "stl or 3mf")->capture_default_str();
   tests->callback([&] { run = [this] { return coupons_of_boat(boat_, folder_, solid_format_); }; });
+
+  CLI::App* solid = app.add_subcommand("solid", "Mounts, trays, boxes, lids and jigs of a boat as solids");
+  solid->add_option("boat", solid_.boat, "boat file")->required();
+  auto* part = solid->add_option("--part", solid_.part, "name or number of one; else all");
+  solid->add_option("--kind", solid_.kind, "make one that the boat has not: motor_mount, tray, stand, ...")
+      ->excludes(part);
+  solid->add_option("--of", solid_.of, "name of the part or hatch that it holds");
+  auto* file = solid->add_option("-o", solid_.file, "file to write: .stl or .3mf");
+  solid->add_option("--out", solid_.folder, "folder to write a 3MF file of each plate into")->excludes(file);
+  solid->callback([&] { run = [this] { return solid_of_boat(solid_); }; });
 
   CLI::App* nest = app.add_subcommand("nest", "Panels, ribs and other flat pieces laid out on sheets");
   nest->add_option("boat", nest_.boat, "boat file")->required();

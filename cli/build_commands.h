@@ -26,6 +26,13 @@ struct NestOptions {
 [[nodiscard]] Json nest_of_boat(const NestOptions& options);
 /// Test pieces for a boat's printer, a file each where a folder is given; "stl" or "3mf".
 [[nodiscard]] Json coupons_of_boat(const std::string& boat, const std::string& folder, const std::string& format);
+struct SolidOptions {
+  std::string boat, part, kind, of, file, folder;
+};
+/// Mounts, boxes, jigs of a boat: all of them, or the one of a name (or number); or one of a kind that the boat has not
+/// yet, made to hold a named part or hatch. Written as STL or 3MF where a file is given; all of them on plates where a
+/// folder is.
+[[nodiscard]] Json solid_of_boat(const SolidOptions& options);
 struct EstimateOptions {
   std::string mesh, unit = "mm";
   std::uint32_t perimeters = 4;
@@ -49,6 +56,7 @@ class BuildCommandLine {
                               angle_ = "90";
   SectionOptions sections_;
   NestOptions nest_;
+  SolidOptions solid_;
   EstimateOptions estimate_;
   double k_ = 0.0;
 };

@@ -103,8 +103,7 @@ void paint_frames(Canvas& c) {
       continue;
     }
     p.setPen(QPen(l.muted, 1.2, f.temporary ? Qt::DashLine : Qt::SolidLine));
-    Section shape;
-    for (const auto& loop : f.shape.loops) shape.loops.push_back({loop, true});
+    const Section shape = section_of(f.shape);
     const auto stretches = [&](int axis, double at, const std::function<QPointF(double)>& place) {
       std::vector<double> ends = shape.crossings(axis, at);
       std::sort(ends.begin(), ends.end());

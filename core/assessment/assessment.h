@@ -12,6 +12,7 @@
 
 #include "assessment/finding.h"
 #include "base/text.h"
+#include "build/fixture_solids.h"
 #include "build/report.h"
 #include "cooling/options.h"
 #include "drive/pitch_and_slip.h"
@@ -88,6 +89,7 @@ struct Assessment {
   std::vector<FlowPoint> water_sweep;  ///< over the throttle
   HeatReport heat;
   CircuitMass plumbing;
+  std::vector<FixtureSolids> fixtures;  ///< in the design's order; those of the bench only with full care
   SealReport seal;
   BuildReport build;  ///< what it is made of
   std::vector<PartFit> fits;

@@ -9,6 +9,7 @@
 #include <string>
 #include <vector>
 
+#include "build/fault.h"
 #include "build/work_plan.h"
 
 namespace plucky {
@@ -38,6 +39,7 @@ struct WorkDesign {
   Product joints = Product::epoxy_30;  ///< what holds sections, panels and bulkheads
   std::vector<WorkDone> done;
   std::vector<WorkWish> wishes;
+  std::vector<MetFault> faults;
   bool operator==(const WorkDesign&) const = default;
 
   [[nodiscard]] const WorkDone* find_done(const std::string& task) const;

@@ -6,6 +6,8 @@
 #include <vector>
 
 #include "build/calendar.h"
+#include "build/fixture.h"
+#include "build/mould.h"
 #include "build/printed_hull.h"
 
 namespace plucky {
@@ -69,6 +71,8 @@ struct BuildDesign {
   bool one_sheet = false;      ///< a hull of sheet metal is folded from one sheet; else from its panels
   double fold_radius = 0.001;  ///< m, inside its bends
   double rim_flange = 0.010;   ///< m turned in along the deck edge; 0: none
+  std::vector<Fixture> fixtures;
+  MouldDesign mould;
   std::vector<MadeThing> made;
   std::vector<BillMark> bill;
   WorkDesign work;

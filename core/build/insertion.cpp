@@ -159,8 +159,7 @@ HullRoom::HullRoom(const HullModel& hull, const HullDesign& design) {
 void HullRoom::add_frames(Cells& c, const HullModel& hull, const HullDesign& design) {
   for (const Frame& f : hull.frames) {
     const Section::Extent e = f.shape.extent();
-    Section shape;
-    for (const auto& loop : f.shape.loops) shape.loops.push_back({loop, true});
+    const Section shape = section_of(f.shape);
     if (f.along) {
       const int first = c.near(1, f.at), last = c.near(1, f.at + design.skin.frame_thickness);
       for (int i = std::max(0, c.near(0, e.low.x())); i <= std::min(c.nx - 1, c.near(0, e.high.x())); ++i)

@@ -12,7 +12,10 @@ std::vector<Makeable> makeables_of(const BuildReport& report) {
                    {"Section {0} of the hull", i + 1},
                    report.sections[i].size,
                    report.sections[i].material});
+  for (const PlannedFixture& f : report.fixtures)
+    out.push_back({"fixture." + std::to_string(f.id), f.name, f.size, f.volume});
   for (const FlatPiece& p : report.pieces) {
+    if (p.role == PieceRole::fixture) continue;  // made as a whole
     const Vec2 size = p.shape.extent().high;
     out.push_back({p.key, p.drawing.title, {size.x(), size.y(), p.thickness}, p.shape.area()});
   }
@@ -43,7 +46,8 @@ std::vector<std::string> made_by(const std::string& task, const BuildReport& rep
   };
   for (const auto& [start, key] : {std::pair<std::string, const char*>{"print.section.", "section."},
                                    {"make.bulkhead.", "wall."},
-                                   {"make.stringer.", "stringer."}})
+                                   {"make.stringer.", "stringer."},
+                                   {"make.fixture.", "fixture."}})
     if (task.starts_with(start)) return after(start, key);
   std::vector<std::string> out;
   if (task == "cut.panels")

@@ -10,37 +10,24 @@ namespace plucky {
 
 namespace {
 
-constexpr std::array<std::pair<const char*, const char*>, 6> piece_roles{{{"panel", "Panel"},
+constexpr std::array<std::pair<const char*, const char*>, 8> piece_roles{{{"panel", "Panel"},
                                                                           {"wall", "Bulkhead"},
                                                                           {"rib", "Rib"},
                                                                           {"web", "Temporary web"},
                                                                           {"stringer", "Stringer"},
-                                                                          {"doubler", "Doubler"}}};
+                                                                          {"doubler", "Doubler"},
+                                                                          {"fixture", "Mount or jig"},
+                                                                          {"slice", "Slice of the plug"}}};
 
 constexpr double over = 0.01;        // m by which a slot is cut past the edge it starts from
 constexpr double part_play = 0.001;  // m between a part and the rib that is notched for it
 
-Section as_section(const Region& r) {
-  Section s;
-  for (const auto& loop : r.loops) s.loops.push_back({loop, true});
-  return s;
-}
-
 /// The lowest stretch of material over a place.
 std::optional<Span> lowest_over(const Region& r, double at) {
-  std::vector<double> z = as_section(r).crossings(0, at);
+  std::vector<double> z = section_of(r).crossings(0, at);
   if (z.size() < 2) return std::nullopt;
   std::sort(z.begin(), z.end());
   return Span{z[0], z[1]};
-}
-
-Region disc(const Vec2& centre, double diameter) {
-  Region r;
-  r.loops.emplace_back();
-  constexpr int n = 48;
-  for (int i = 0; i < n; ++i)
-    r.loops[0].push_back(centre + 0.5 * diameter * Vec2(std::cos(2.0 * pi * i / n), std::sin(2.0 * pi * i / n)));
-  return r;
 }
 
 class Pieces {
@@ -246,6 +233,20 @@ const char* piece_role_name(PieceRole role) {
 std::vector<FlatPiece> pieces_of(const HullModel& hull, const HullDesign& design, const std::vector<Panel>& panels,
                                  const PieceWishes& wishes) {
   return Pieces(hull, design, wishes).take(panels);
+}
+
+FlatPiece piece_of(std::string key, PieceRole role, const Text& name, int number, double thickness, Region shape) {
+  const Section::Extent e = shape.extent();
+  FlatPiece p{.key = std::move(key), .role = role, .name = name, .number = number, .thickness = thickness};
+  p.shape = shifted(std::move(shape), -e.low);
+  for (const auto& loop : p.shape.loops) p.drawing.lines.push_back({DrawLayer::cut, loop, true});
+  const Vec2 size = p.shape.extent().high;
+  const auto stretch = lowest_over(p.shape, 0.5 * size.x());
+  p.drawing.title = {"{0} {1}", number, name};
+  p.drawing.texts.push_back({.place = {0.5 * size.x(), stretch ? 0.5 * (stretch->low + stretch->high) : 0.5 * size.y()},
+                             .words = p.drawing.title,
+                             .room = 0.8 * size.x()});
+  return p;
 }
 
 Region cut_shape(const FlatPiece& piece, int copy) {

@@ -13,7 +13,7 @@
 
 namespace plucky {
 
-enum class PieceRole { panel, wall, rib, web, stringer, doubler };
+enum class PieceRole { panel, wall, rib, web, stringer, doubler, fixture, slice };
 [[nodiscard]] const char* piece_role_key(PieceRole role);
 [[nodiscard]] const char* piece_role_name(PieceRole role);
 
@@ -60,5 +60,9 @@ struct PieceWishes {
 /// Copies of a piece as they are cut, one a copy: of two the second is turned over.
 [[nodiscard]] Region cut_shape(const FlatPiece& piece, int copy);
 [[nodiscard]] Drawing cut_drawing(const FlatPiece& piece, int copy);
+
+/// A bare shape as a piece, moved to the origin, with its outline to cut and its number and name engraved.
+[[nodiscard]] FlatPiece piece_of(std::string key, PieceRole role, const Text& name, int number, double thickness,
+                                 Region shape);
 
 }  // namespace plucky

@@ -36,16 +36,35 @@ std::optional<double> turned_into(double length, double width, double across, do
 
 }  // namespace
 
-BedFit fit_on(const Printer& printer, const Vec3& size) {
+double Printer::wall_flow() const {
+  return std::max(std::min(flow, line_width * layer * speed) / 1.2, 1e-12);
+}
+
+BedFit fit_in(const Printer& printer, const Vec3& size, Stance stance) {
   const Vec3 room = printer.room();
-  const auto lies = [&](double length, double width, double height) -> std::optional<double> {
-    return height <= room.z() + 1e-9 ? turned_into(length, width, room.x(), room.y()) : std::nullopt;
+  const auto lies = [&](double length, double width, double height) -> BedFit {
+    if (height > room.z() + 1e-9) return {.stance = stance};
+    const auto turn = turned_into(length, width, room.x(), room.y());
+    return turn ? BedFit{true, stance, *turn} : BedFit{.stance = stance};
   };
   const auto straight = [](double turn) { return turn < 1e-9 || turn > 0.5 * pi - 1e-9; };
-  if (const auto turn = lies(size.x(), size.y(), size.z()))
-    return {true, straight(*turn) ? Stance::flat : Stance::diagonal, *turn};
-  if (const auto turn = lies(size.y(), size.z(), size.x())) return {true, Stance::on_end, *turn};
-  if (const auto turn = lies(size.x(), size.z(), size.y())) return {true, Stance::on_side, *turn};
+  switch (stance) {
+    case Stance::on_end:
+      return lies(size.y(), size.z(), size.x());
+    case Stance::on_side:
+      return lies(size.x(), size.z(), size.y());
+    case Stance::flat:
+    case Stance::diagonal:
+      break;
+  }
+  BedFit f = lies(size.x(), size.y(), size.z());
+  if (f.fits && stance == Stance::flat) f.fits = straight(f.turn);
+  return f;
+}
+
+BedFit fit_on(const Printer& printer, const Vec3& size) {
+  for (const Stance s : {Stance::flat, Stance::diagonal, Stance::on_end, Stance::on_side})
+    if (const BedFit f = fit_in(printer, size, s); f.fits) return f;
   return {};
 }
 

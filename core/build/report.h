@@ -8,6 +8,8 @@
 #include "build/folding.h"
 #include "build/insertion.h"
 #include "build/laminate.h"
+#include "build/mould_plan.h"
+#include "build/overhang.h"
 #include "build/panels.h"
 #include "build/printed_hull.h"
 #include "build/sheet_layout.h"
@@ -20,7 +22,8 @@ struct SectionPlan {
   double from = 0.0, to = 0.0;  ///< m from the transom
   Vec3 size = Vec3::Zero();     ///< m
   BedFit stance;
-  double material = 0.0;  ///< m3, walls only
+  double material = 0.0;              ///< m3, walls only
+  std::vector<StanceChoice> stances;  ///< the best first; in a drag as before, or none
 };
 
 /// The last door through which there is a path for a part to its place.
@@ -53,6 +56,24 @@ struct ScrewLine {
   std::vector<Id> bulkheads;  ///< that stand in the line: screwed before they are glued
 };
 
+/// A fixture as it would be made now.
+struct PlannedFixture {
+  Id id = 0;
+  Text name;
+  Vec3 size = Vec3::Zero();  ///< m
+  double volume = 0.0;       ///< m3
+};
+
+/// All that is printed, sections and fixtures.
+struct PrintTotals {
+  double mass = 0.0;           ///< kg, with the printer's own factor, without waste
+  double filament = 0.0;       ///< m of 1.75 mm, with waste
+  double spools = 0.0;         ///< with waste
+  double time = 0.0;           ///< s of all prints one after another
+  double queue = 0.0;          ///< s until the last is done on the printers at hand, the longest first
+  std::optional<double> cost;  ///< in the builder's own money; nothing while a spool has no price
+};
+
 struct BuildReport {
   bool printed = false;      ///< the brief's method; else it has panels or is moulded
   std::vector<double> cuts;  ///< m
@@ -62,12 +83,15 @@ struct BuildReport {
   std::vector<double> moments;      ///< N m at each cut: the boat held at both its ends
   std::vector<Panel> panels;
   Text no_panels;                    ///< why there are none
-  std::optional<FoldedNet> net;      ///< of a hull folded from one sheet
+  std::optional<FoldedNet> net;      ///< of a hull folded from one sheet, where no panel lies on another
   Text no_net;                       ///< why there is none where one is wanted
   std::vector<FlatPiece> pieces;     ///< all that is cut from sheets; in a drag as before, or none
   SheetLayout layout;                ///< of the pieces
+  std::optional<MouldPlan> mould;    ///< of a moulded hull
   std::optional<Laminate> laminate;  ///< of a hull of foam board; nothing while resin does not harden in the workshop
-  std::vector<PartWay> ways;         ///< of the parts inside; in a drag as before, or none
+  std::vector<PlannedFixture> fixtures;  ///< those that can be made
+  PrintTotals prints;
+  std::vector<PartWay> ways;  ///< of the parts inside; in a drag as before, or none
   std::vector<ScrewLine> screws;
   WorkPlan work;  ///< the order of work; in a drag as before, or none
   Text no_work;   ///< why there is none

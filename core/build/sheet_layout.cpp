@@ -38,7 +38,7 @@ void judge(SheetLayout& out, const std::vector<FlatPiece>& pieces, const BuildDe
     const StockSheet& s = *sheet_of(design, l.sheet);
     const Section::Extent e = l.shape.extent();
     l.off = e.low.minCoeff() < -1e-6 || e.high.x() > s.length + 1e-6 || e.high.y() > s.width + 1e-6;
-    l.too_thin = !has_thickness(s, pieces[l.of.piece].thickness);
+    l.other_thickness = !has_thickness(s, pieces[l.of.piece].thickness);
     for (std::size_t k = 0; k < i; ++k) {
       LaidShape& other = out.laid[k];
       if (other.sheet != l.sheet || other.sheet_copy != l.sheet_copy) continue;
@@ -84,7 +84,7 @@ Trial try_order(const std::vector<Region>& shapes, const BuildDesign& design, co
 }  // namespace
 
 bool SheetLayout::sound() const {
-  return std::none_of(laid.begin(), laid.end(), [](const LaidShape& l) { return l.off || l.crowded || l.too_thin; });
+  return std::none_of(laid.begin(), laid.end(), [](const LaidShape& l) { return l.wrong(); });
 }
 
 double SheetLayout::waste() const {

@@ -22,10 +22,12 @@ struct LaidShape {
   double turn = 0.0;         ///< rad
   Id sheet = 0;
   std::uint32_t sheet_copy = 0;
-  Region shape;           ///< m, on its sheet
-  bool off = false;       ///< beyond the sheet's edge
-  bool crowded = false;   ///< closer to another than the gap
-  bool too_thin = false;  ///< the sheet has not the piece's thickness
+  Region shape;                  ///< m, on its sheet
+  bool off = false;              ///< beyond the sheet's edge
+  bool crowded = false;          ///< closer to another than the gap
+  bool other_thickness = false;  ///< the sheet has not the piece's thickness
+
+  [[nodiscard]] bool wrong() const { return off || crowded || other_thickness; }
 };
 
 struct SheetUse {

@@ -93,6 +93,21 @@ Region region_of(const Section& section) {
   return region_from(out);
 }
 
+Section section_of(const Region& region) {
+  Section s;
+  for (const auto& loop : region.loops) s.loops.push_back({loop, true});
+  return s;
+}
+
+Region disc(const Vec2& centre, double diameter) {
+  constexpr int n = 48;
+  Region r;
+  r.loops.emplace_back();
+  for (int i = 0; i < n; ++i)
+    r.loops[0].push_back(centre + 0.5 * diameter * Vec2(std::cos(2.0 * pi * i / n), std::sin(2.0 * pi * i / n)));
+  return r;
+}
+
 Region joined(const Region& a, const Region& b) {
   return clipped(a, b, cl::ctUnion);
 }

@@ -21,6 +21,10 @@ struct Region {
 
 /// A mesh's section as a region, whichever way its loops run; open loops are left out.
 [[nodiscard]] Region region_of(const Section& section);
+/// A region as a section of closed loops: for spans, crossings and what lies inside.
+[[nodiscard]] Section section_of(const Region& region);
+/// A round one.
+[[nodiscard]] Region disc(const Vec2& centre, double diameter);
 
 [[nodiscard]] Region joined(const Region& a, const Region& b);
 [[nodiscard]] Region common(const Region& a, const Region& b);

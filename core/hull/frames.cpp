@@ -21,11 +21,8 @@ class Inside {
       for (const double x : stations_of(s)) ask(x);
     std::vector<double> at;
     for (const auto& [x, region] : regions_) at.push_back(x);
-    std::vector<Section> cuts = sections(model.skin, at, model.bare_triangles);
-    for (std::size_t i = 0; i < cuts.size(); ++i) {
-      const Region whole = region_of(cuts[i]);
-      regions_[at[i]] = common(grown(whole, -skin_.shell_thickness), shifted(whole, {0.0, -skin_.deck_thickness}));
-    }
+    std::vector<Region> rooms = insides(model, skin_, at);
+    for (std::size_t i = 0; i < rooms.size(); ++i) regions_[at[i]] = std::move(rooms[i]);
   }
 
   [[nodiscard]] static std::vector<double> stations_of(const Stringer& s) {
@@ -39,9 +36,7 @@ class Inside {
 
   /// Bottom and deck over a line along the boat, where it lies inside.
   [[nodiscard]] std::optional<Span> upright(double x, double y) const {
-    Section s;
-    for (const auto& loop : at(x).loops) s.loops.push_back({loop, true});
-    const std::vector<Span> spans = s.spans(0, y);
+    const std::vector<Span> spans = section_of(at(x)).spans(0, y);
     return spans.empty() ? std::nullopt : std::optional(spans.front());
   }
 
@@ -86,6 +81,15 @@ Region stringer_shape(const Inside& inside, const Stringer& s, double y, double 
 }
 
 }  // namespace
+
+std::vector<Region> insides(const HullModel& model, const Skin& skin, const std::vector<double>& stations) {
+  std::vector<Region> out;
+  for (const Section& cut : sections(model.skin, stations, model.bare_triangles)) {
+    const Region whole = region_of(cut);
+    out.push_back(common(grown(whole, -skin.shell_thickness), shifted(whole, {0.0, -skin.deck_thickness})));
+  }
+  return out;
+}
 
 void add_frames(HullModel& model, const HullDesign& design) {
   if (design.bulkheads.empty() && design.stringers.empty()) return;

@@ -10,6 +10,10 @@
 
 namespace plucky {
 
+/// The hull's inside at stations (m, ascending): what the bare skin encloses less its own thickness, (y, z).
+[[nodiscard]] std::vector<Region> insides(const HullModel& model, const Skin& skin,
+                                          const std::vector<double>& stations);
+
 /// Frames that find no room are left out. Throws InvalidInput naming the stringer that is not high or long.
 void add_frames(HullModel& model, const HullDesign& design);
 

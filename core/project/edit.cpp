@@ -159,10 +159,12 @@ void run(Project& p, const ChangeBuild& e) {
   number(p, p.build.cuts);
   number(p, p.build.sheets);
   number(p, p.build.laid);
+  number(p, p.build.fixtures);
   number(p, p.build.made);
   number(p, p.build.bill);
   number(p, p.build.work.done);
   number(p, p.build.work.wishes);
+  number(p, p.build.work.faults);
 }
 
 void run(Project& p, const ChangeTrial& e) {

@@ -54,6 +54,8 @@ void check_project(const Project& project) {
   for (const auto& c : project.build.cuts) claim("cut", c.id);
   for (const auto& s : project.build.sheets) claim(Text("sheet \"{0}\"", s.name), s.id);
   for (const auto& l : project.build.laid) claim(Text("place of \"{0}\"", l.piece), l.id);
+  for (const auto& f : project.build.fixtures) claim(Text("\"{0}\"", f.name), f.id);
+  for (const auto& f : project.build.work.faults) claim(Text("fault at \"{0}\"", f.task), f.id);
   for (const auto& m : project.build.bill) claim(Text("line \"{0}\" of the bill", m.line), m.id);
   for (const auto& m : project.build.made) claim(Text("made \"{0}\"", m.what), m.id);
   for (const auto& d : project.build.work.done) claim(Text("done task \"{0}\"", d.task), d.id);

@@ -330,6 +330,12 @@ void describe(V& v, Printer& p) {
   v("travel_m_s", p.travel, {0.001, 2.0});
   v("acceleration_m_s2", p.acceleration, {0.01, 50.0});
   v("clearance_m", p.clearance, {0.0, 0.002});
+  v("overhang_rad", p.overhang, {0.0, 0.5 * pi});
+  v("hours_factor", p.hours_factor, {0.05, 20.0});
+  v("mass_factor", p.mass_factor, {0.05, 20.0});
+  v("spool_kg", p.spool, {0.01, 100.0});
+  v("spool_price", p.price, {0.0, 1e6});
+  v("waste", p.waste, range::share);
 }
 
 template <class V>
@@ -373,6 +379,14 @@ void describe(V& v, WorkWish& w) {
 }
 
 template <class V>
+void describe(V& v, MetFault& f) {
+  v("id", f.id);
+  v.choice("kind", f.kind, fault_key, fault_from_key);
+  v("task", f.task);
+  v("date", f.date);
+}
+
+template <class V>
 void describe(V& v, WorkDesign& w) {
   v("start", w.start);
   v("weekday_hours_s", w.weekday_hours, {0.0, 16.0 * 3600});
@@ -382,6 +396,31 @@ void describe(V& v, WorkDesign& w) {
   v.choice("joints", w.joints, product_key, product_from_key);
   v.list("done", w.done);
   v.list("wishes", w.wishes);
+  v.list("faults", w.faults);
+}
+
+template <class V>
+void describe(V& v, Fixture& f) {
+  v("id", f.id);
+  v("name", f.name);
+  v.choice("kind", f.kind, fixture_key, fixture_from_key);
+  v.choice("material", f.material, fixture_material_key, fixture_material_from_key);
+  v("holds", f.holds);
+  v("wall_m", f.wall, {0.0, 0.1});
+  v("play_m", f.play, {0.0, 0.1});
+  v("reach_m", f.reach, {0.0, 1.0});
+  v("at", f.at, {0.0, 1.0});
+  v("measured_mass_kg", f.measured_mass, {0.0, 100.0});
+}
+
+template <class V>
+void describe(V& v, MouldDesign& m) {
+  v("slice_m", m.slice, {0.001, 0.1});
+  v("draft_rad", m.draft, {0.0, 0.5});
+  v("layers", m.layers, {1.0, 20.0});
+  v("cloth_kg_m2", m.cloth, {0.01, 2.0});
+  v("mould_layers", m.mould_layers, {1.0, 40.0});
+  v("flange_m", m.flange, {0.0, 0.2});
 }
 
 template <class V>
@@ -427,6 +466,8 @@ void describe(V& v, BuildDesign& b) {
   v("one_sheet", b.one_sheet);
   v("fold_radius_m", b.fold_radius, {0.0, 0.05});
   v("rim_flange_m", b.rim_flange, {0.0, 0.1});
+  v.list("fixtures", b.fixtures);
+  v.object("mould", b.mould);
   v.list("made", b.made);
   v.list("bill", b.bill);
   v.object("work", b.work);

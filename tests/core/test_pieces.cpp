@@ -40,13 +40,6 @@ const FlatPiece& piece_of(const std::vector<FlatPiece>& pieces, Id subject) {
   return *std::find_if(pieces.begin(), pieces.end(), [&](const FlatPiece& p) { return p.subject == subject; });
 }
 
-Region circle_of(double diameter) {
-  Region r{{{}}};
-  for (int i = 0; i < 24; ++i)
-    r.loops[0].push_back(0.5 * diameter * Vec2(std::cos(radians(15.0 * i)), std::sin(radians(15.0 * i))));
-  return r;
-}
-
 /// An L of two legs.
 Region angle_of(double a, double b, double leg) {
   return {{{{0.0, 0.0}, {a, 0.0}, {a, leg}, {leg, leg}, {leg, b}, {0.0, b}}}};
@@ -229,7 +222,7 @@ TEST(Pieces, ADoublerLiesRoundWhatPullsAtTheTransomInsideTheSkin) {
 TEST(Nesting, ConcaveShapesShareSheetsWithoutOverlap) {
   std::vector<Region> shapes;
   for (int i = 0; i < 12; ++i) shapes.push_back(angle_of(0.10 + 0.005 * i, 0.08, 0.015));
-  for (int i = 0; i < 6; ++i) shapes.push_back(circle_of(0.02 + 0.004 * i));
+  for (int i = 0; i < 6; ++i) shapes.push_back(disc(Vec2::Zero(), 0.02 + 0.004 * i));
   const std::vector<NestSheet> sheets{{0.4, 0.3, 2}};
   const Nest n = nest(shapes, sheets, {.gap = 0.003});
   EXPECT_TRUE(n.left.empty());
@@ -248,7 +241,7 @@ PROPERTY(Nesting, WhateverItIsGivenEachShapeLiesOnceOrIsLeft) {
   const int count = any::whole(1, 9);
   for (int i = 0; i < count; ++i)
     shapes.push_back(any::either() ? angle_of(1e-3 * any::whole(20, 160), 1e-3 * any::whole(20, 160), 0.012)
-                                   : circle_of(1e-3 * any::whole(5, 60)));
+                                   : disc(Vec2::Zero(), 1e-3 * any::whole(5, 60)));
   const std::vector<NestSheet> sheets{
       {1e-3 * any::whole(50, 300), 1e-3 * any::whole(50, 300), any::whole<std::size_t>(1, 3)}, {0.12, 0.2, 1}};
   const double gap = 1e-3 * any::whole(0, 6);

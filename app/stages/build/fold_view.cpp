@@ -109,7 +109,7 @@ void FoldView::play() {
 void FoldView::refresh() {
   if (session_->dragging()) return;
   const BuildReport& r = session_->seen().build;
-  const bool there = r.net.has_value() && r.no_net.empty();
+  const bool there = r.net.has_value();
   play_->setEnabled(there);
   slider_->setEnabled(there);
   tell(there ? tr("%1 folds, in the order of their numbers; folded all the way it lies %2 off the hull. Drag turns it.")
@@ -124,7 +124,7 @@ void FoldView::refresh() {
 void FoldView::show_share() {
   const BuildReport& r = session_->seen().build;
   std::vector<std::vector<std::array<Vec3, 3>>> faces;
-  if (r.net && r.no_net.empty()) {
+  if (r.net) {
     const auto at = bent(*r.net, r.panels, share());
     for (std::size_t k = 0; k < at.size(); ++k) {
       faces.emplace_back();

@@ -77,7 +77,7 @@ void SheetView::arrange() {
                           .copy = l.sheet_copy,
                           .move = l.move,
                           .turn = l.turn,
-                          .wrong = l.off || l.crowded || l.too_thin,
+                          .wrong = l.wrong(),
                           .board = b});
   if (!r.layout.not_laid.empty()) {
     std::vector<Vec2> sizes;
@@ -117,11 +117,8 @@ Vec2 SheetView::in_picture(const QPointF& pixel) const {
 }
 
 std::optional<std::size_t> SheetView::item_at(const Vec2& picture) const {
-  for (std::size_t i = items_.size(); i-- > 0;) {
-    Section outline;
-    for (const auto& loop : shape_of(items_[i]).loops) outline.loops.push_back({loop, true});
-    if (outline.contains(picture)) return i;
-  }
+  for (std::size_t i = items_.size(); i-- > 0;)
+    if (section_of(shape_of(items_[i])).contains(picture)) return i;
   return std::nullopt;
 }
 

@@ -61,19 +61,14 @@ class Bill {
     for (std::size_t i = 0; i < a_.build.sections.size(); ++i)
       add(BillGroup::made, {"Section {0} of the hull", i + 1}, box(a_.build.sections[i].size), 1,
           a_.build.sections[i].material * skin.density);
-    for (const Panel& p : a_.build.panels) {
-      const double thickness = p.thickness(skin);
-      add(BillGroup::made, {"Panel {0}: {1}", static_cast<std::size_t>(p.number), panel_role_name(p.role)},
-          {"{0} by {1}, {2} thick", length_quantity(p.size().x()), length_quantity(p.size().y()),
-           length_quantity(thickness)},
-          static_cast<std::size_t>(p.count), p.count * p.area * thickness * skin.density);
+    if (a_.build.printed) frames();
+    for (const FlatPiece& p : a_.build.pieces) {
+      if (p.role == PieceRole::fixture) continue;  // listed whole
+      const bool panel = p.role == PieceRole::panel && p.key != "net";
+      flat(panel ? Text("Panel {0}: {1}", static_cast<std::size_t>(p.number), p.name) : p.name, p);
     }
     brackets();
-    if (a_.build.printed)
-      frames();
-    else
-      for (const FlatPiece& p : a_.build.pieces)
-        if (p.role != PieceRole::panel) flat(p.name, p.shape, p.thickness, p.count, p.subject);
+    fixtures();
     for (const Hatch& h : a_.project.hull.hatches)
       add(BillGroup::made, {"Lid of {0}", h.name},
           {"{0} by {1}, and its rim", length_quantity(h.length), length_quantity(h.width)}, 1, {}, h.id);
@@ -81,7 +76,7 @@ class Bill {
 
   /// What holds the sheet at its angle while it is folded.
   void brackets() {
-    if (!a_.build.net || !a_.build.no_net.empty()) return;
+    if (!a_.build.net) return;
     for (const NetFold& f : a_.build.net->folds)
       add(BillGroup::made, {"Brackets for fold {0}, printed", f.order},
           {"turn the sheet by {0}; a rod of {1} between them", angle_quantity(0.5 * (f.low + f.high)),
@@ -89,12 +84,34 @@ class Bill {
           2);
   }
 
-  void flat(const Text& name, const Region& shape, double thickness, int count, Id subject) {
-    const Section::Extent e = shape.extent();
+  void flat(const Text& name, const FlatPiece& p) {
+    const Section::Extent e = p.shape.extent();
+    // Slices are of whatever board is at hand.
+    const std::optional<double> mass =
+        p.role == PieceRole::slice
+            ? std::nullopt
+            : std::optional(p.count * p.shape.area() * p.thickness * a_.project.hull.skin.density);
     add(BillGroup::made, name,
         {"{0} by {1}, {2} thick", length_quantity(e.high.x() - e.low.x()), length_quantity(e.high.y() - e.low.y()),
-         length_quantity(thickness)},
-        static_cast<std::size_t>(count), count * shape.area() * thickness * a_.project.hull.skin.density, subject);
+         length_quantity(p.thickness)},
+        static_cast<std::size_t>(p.count), mass, p.subject);
+  }
+
+  /// Mounts, trays, boxes, lids, jigs.
+  void fixtures() {
+    for (std::size_t i = 0; i < a_.fixtures.size(); ++i) {
+      const Fixture& f = a_.project.build.fixtures[i];
+      const FixtureSolids& s = a_.fixtures[i];
+      if (s.bodies.empty()) continue;
+      std::size_t bodies = 0;
+      for (const FixtureBody& b : s.bodies) bodies += b.count();
+      const Vec3 size = s.box.size();
+      add(BillGroup::made, Text(f.name),
+          counted("{1} by {2} by {3}, {4}", "{0} pieces, {1} by {2} by {3} together, {4}", bodies,
+                  length_quantity(size.x()), length_quantity(size.y()), length_quantity(size.z()),
+                  fixture_material_name(f.material)),
+          1, f.measured_mass.value_or(s.volume * density_of(f.material, a_.project.hull.skin, a_.build.printed)), f.id);
+    }
   }
 
   /// Walls and stringers that are printed.
@@ -106,7 +123,7 @@ class Bill {
         if (b.id == f.id) name = &b.name;
       for (const Stringer& s : h.stringers)
         if (s.id == f.id) name = &s.name;
-      if (name) flat(Text(*name), f.shape, h.skin.frame_thickness, 1, f.id);
+      if (name) flat(Text(*name), {.subject = f.id, .thickness = h.skin.frame_thickness, .shape = f.shape});
     }
   }
 
@@ -138,6 +155,12 @@ class Bill {
            length_quantity(hose->bore + 2.0 * hose->wall)},
           1, hose_mass(*hose, path.length + ends), path.hose);
     }
+    for (const Part& p : a_.project.layout.parts)
+      if (p.kind == PartKind::aerial)
+        add(BillGroup::cut, {"Aerial tube of {0}", p.name},
+            {"{0}, saw's width in it; round its ends, the aerial's tip stays inside",
+             length_quantity(p.size.z() + 0.010 + saw_allowance)},
+            1, {}, p.id);
     if (const double rod = a_.steering.linkage.rod_length; rod > 0.0 && !a_.fitted_steering.pull_pull)
       add(BillGroup::cut, "Steering rod",
           {"{0} from end to end, and 15 mm to bend at each; {1} round", length_quantity(rod),
@@ -150,7 +173,7 @@ class Bill {
   }
 
   void leads() {
-    constexpr double slack = 0.040, per_square = 10e6;  // m to plug and unplug; A/m2
+    constexpr double per_square = 10e6;  // A/m2
     for (const DriveUnit& d : a_.project.drives) {
       const Part *battery = nullptr, *esc = nullptr, *motor = nullptr;
       for (const Id id : d.components)
@@ -163,12 +186,10 @@ class Bill {
       if (!data) continue;
       const auto lead = [&](const Part* to, const char* words, std::size_t count) {
         if (!to) return;
-        const Vec3 apart = (to->place - esc->place).cwiseAbs() - 0.5 * (to->size + esc->size);
-        const double length = apart.cwiseMax(0.0).sum() + slack;
         add(BillGroup::cut, {words, esc->name},
-            {"{0} each; copper {1} thick for {2}", length_quantity(length),
+            {"{0} each; copper {1} thick and plugs of {3} for {2}", length_quantity(lead_length(*esc, *to)),
              length_quantity(std::sqrt(4.0 * data->current_limit / per_square / pi)),
-             Quantity{data->current_limit, Dimension::current}},
+             Quantity{data->current_limit, Dimension::current}, length_quantity(plug_for(data->current_limit))},
             count, {}, esc->id);
       };
       lead(battery, "Battery leads of {0}, short: long ones harm it", 2);
@@ -251,6 +272,19 @@ const char* bill_group_key(BillGroup group) {
 }
 const char* bill_group_name(BillGroup group) {
   return row_of(bill_groups, group).name;
+}
+
+double lead_length(const Part& from, const Part& to) {
+  constexpr double slack = 0.040;
+  const Vec3 apart = (to.place - from.place).cwiseAbs() - 0.5 * (to.size + from.size);
+  return apart.cwiseMax(0.0).sum() + slack;
+}
+
+double plug_for(double current) {
+  for (const auto& [most, plug] :
+       {std::pair{20.0, 0.002}, {45.0, 0.0035}, {80.0, 0.004}, {130.0, 0.0055}, {180.0, 0.0065}})
+    if (current <= most) return plug;
+  return 0.008;
 }
 
 std::vector<BillLine> bill_of(const Assessment& a) {

@@ -1,6 +1,8 @@
 // Can it be made: do sections fit the printer, do cuts keep clear, will sheets take the shape of panels and hold them?
 #include <algorithm>
+#include <array>
 #include <cmath>
+#include <optional>
 
 #include "assessment/rules.h"
 #include "assessment/stages/build/build_stage.h"
@@ -169,6 +171,46 @@ double strain_limit(BuildMethod method) {
   return 0.0;
 }
 
+double worst_strain(const HullDesign& hull) {
+  double worst = 0.0;
+  for (const Panel& p : panels_of(hull, {.station_step = 0.0, .stations = 24})) worst = std::max(worst, p.strain);
+  return worst;
+}
+
+/// A change of one measure after which sheets take the shape, as small as it can be; else the one that helps most.
+std::optional<Edit> untwisted(const Assessment& a, double limit) {
+  const HullShape& now = a.project.hull.shape;
+  const std::array<std::pair<double HullShape::*, double>, 5> knobs{
+      {{&HullShape::deadrise_midships, now.deadrise_transom},
+       {&HullShape::deadrise_transom, now.deadrise_midships},
+       {&HullShape::bow_rake, 0.3 * now.bow_rake},
+       {&HullShape::bow_fullness, 0.3 * now.bow_fullness},
+       {&HullShape::flare, 0.5 * now.flare}}};
+  const HullParameter* named = nullptr;
+  HullDesign best = a.project.hull;
+  double least = 0.8 * worst_strain(a.project.hull);
+  for (const double share : {1.0 / 3.0, 2.0 / 3.0, 1.0}) {
+    for (const auto& [member, target] : knobs) {
+      HullDesign h = a.project.hull;
+      h.shape.*member = now.*member + share * (target - now.*member);
+      double strain = 0.0;
+      try {
+        strain = worst_strain(h);
+      } catch (const InvalidInput&) {
+        continue;
+      }
+      if (strain >= least) continue;
+      for (const HullParameter& p : hull_parameters(h.family))
+        if (p.member == member) named = &p, best = h, least = strain;
+    }
+    if (least <= limit) break;
+  }
+  if (!named) return std::nullopt;
+  return Edit{{"Set the {0} to {1}: sheets take the shape", named->label,
+               Quantity{best.shape.*(named->member), named->dimension}},
+              ChangeHull{best}};
+}
+
 void panels(const Assessment& a, std::vector<Finding>& out) {
   const double limit = strain_limit(a.project.brief.method);
   if (limit <= 0.0) return;
@@ -179,6 +221,9 @@ void panels(const Assessment& a, std::vector<Finding>& out) {
     out.push_back(f);
     return;
   }
+  const bool twists =
+      std::any_of(a.build.panels.begin(), a.build.panels.end(), [&](const Panel& p) { return p.strain > limit; });
+  const std::optional<Edit> untwist = twists && a.care == Care::full ? untwisted(a, limit) : std::nullopt;
   for (const Panel& p : a.build.panels) {
     Finding f = about("build.strain",
                       p.strain > 2.0 * limit ? Severity::watch
@@ -191,6 +236,7 @@ void panels(const Assessment& a, std::vector<Finding>& out) {
                   ? "{2}: strains by {0}; a sheet takes {1}: it bends into place."
                   : "{2}: strains by {0}, more than the {1} a sheet takes: its edges twist against each other.",
               f.number, f.limit, panel_role_name(p.role)};
+    if (f.severity != Severity::fine) f.remedy = untwist;
     out.push_back(f);
     const double close = 0.0015;
     if (p.role == PanelRole::deck || p.off <= close) continue;  // a crown is bent in, not cut
@@ -237,6 +283,8 @@ void build_rules(const Assessment& a, std::vector<Finding>& out) {
   panels(a, own);
   sheets(a, own);
   piece_rules(a, own);
+  fixture_rules(a, own);
+  making_rules(a, own);
   work_rules(a, own);
   for (Finding& f : own) {
     if (a.care != Care::full) f.remedy.reset();  // a drag has no time for offers

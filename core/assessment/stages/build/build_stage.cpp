@@ -1,9 +1,12 @@
 #include "assessment/stages/build/build_stage.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 #include <numeric>
 
+#include "assessment/fixtures.h"
 #include "assessment/stages/build/assembly.h"
 #include "assessment/stages/build/work.h"
 #include "base/error.h"
@@ -162,15 +165,93 @@ void plan_net(const Assessment& a, BuildReport& r) {
     r.no_net = e.sentence();
     return;
   }
-  if (r.net->overlap > 1e-6)
+  if (r.net->overlap > 1e-6) {
     r.no_net = {"Two panels would need the same {0} of sheet.", Quantity{r.net->overlap, Dimension::area}};
+    r.net.reset();
+  }
+}
+
+void plan_mould(const Assessment& a, BuildReport& r) {
+  if (a.project.brief.method != BuildMethod::moulded) return;
+  r.mould = mould_plan(a.hull->model, a.project.build.mould, a.project.build.work.temperature);
+}
+
+/// What stays on the bench is made for the boat as it is now.
+void make_bench_fixtures(Assessment& a) {
+  FixtureSite site = fixture_site(a, a.power.line);
+  const std::vector<TransomHole> holes = transom_holes(a);
+  site.transom = &holes;
+  site.cuts = a.build.printed ? &a.build.cuts : nullptr;
+  for (std::size_t i = 0; i < a.fixtures.size(); ++i)
+    if (const Fixture& f = a.project.build.fixtures[i]; !type_of(f.kind).aboard) a.fixtures[i] = solids_of(f, site);
+}
+
+/// Fixtures and slices of a plug that are cut from sheet.
+void add_flat_fixtures(const Assessment& a, std::vector<FlatPiece>& pieces) {
+  int number = 0;
+  for (const FlatPiece& p : pieces) number = std::max(number, p.number);
+  for (std::size_t i = 0; i < a.fixtures.size(); ++i) {
+    const Fixture& f = a.project.build.fixtures[i];
+    int body = 0;
+    for (const FixtureBody& b : a.fixtures[i].bodies) {
+      ++body;
+      if (!is_cut_flat(f, b)) continue;
+      FlatPiece p = piece_of(fmt::format("fixture.{}.{}", f.id, body), PieceRole::fixture,
+                             a.fixtures[i].bodies.size() > 1 ? Text("{0}: {1}", f.name, b.name) : Text(f.name),
+                             ++number, b.stack.layers.front().height, b.stack.layers.front().shape);
+      p.count = static_cast<int>(b.count());
+      p.subject = f.id;
+      pieces.push_back(std::move(p));
+    }
+  }
+  if (!a.build.mould) return;
+  std::size_t slice = 0;
+  for (const PlugSlice& s : a.build.mould->slices)
+    pieces.push_back(piece_of(fmt::format("slice.{}", slice + 1), PieceRole::slice,
+                              Text("Slice of the plug at {0}", length_quantity(s.from - a.hull->model.box.low.x())),
+                              ++number, s.to - s.from, s.shape)),
+        ++slice;
+}
+
+/// Grams, spools, hours and money of everything printed.
+PrintTotals print_totals(const Assessment& a) {
+  const Printer& p = a.project.build.printer;
+  PrintTotals out;
+  std::vector<double> jobs;
+  const auto job = [&](double volume, double density) {
+    out.mass += volume * density * p.mass_factor;
+    jobs.push_back(p.time_for(volume));
+    out.time += jobs.back();
+  };
+  for (const SectionPlan& s : a.build.sections) job(s.material, a.project.hull.skin.density);
+  for (std::size_t i = 0; i < a.fixtures.size(); ++i)
+    if (const Fixture& f = a.project.build.fixtures[i];
+        f.material == FixtureMaterial::print && a.fixtures[i].volume > 0.0)
+      job(a.fixtures[i].volume, density_of(f.material, a.project.hull.skin, a.build.printed));
+  // The longest first, each onto the printer that is free first.
+  std::sort(jobs.rbegin(), jobs.rend());
+  std::vector<double> free(static_cast<std::size_t>(std::max(1.0, a.project.build.work.printers)), 0.0);
+  for (const double j : jobs) *std::min_element(free.begin(), free.end()) += j;
+  out.queue = *std::max_element(free.begin(), free.end());
+  const double with_waste = out.mass * (1.0 + p.waste),
+               density = a.build.printed ? a.project.hull.skin.density : 1270.0;
+  constexpr double filament = 0.00175;  // m
+  out.filament = with_waste / density / (0.25 * pi * filament * filament);
+  out.spools = with_waste / p.spool;
+  if (p.price > 0.0) out.cost = out.spools * p.price;
+  return out;
 }
 
 /// What is cut from sheets, and where it lies on them.
 void plan_pieces(const Assessment& a, BuildReport& r) {
-  if (r.printed) return;
+  r.pieces.clear();
+  if (r.printed) {
+    add_flat_fixtures(a, r.pieces);
+    r.layout = layout_of(r.pieces, a.project.build);
+    return;
+  }
   r.pieces = pieces_of(a.hull->model, a.project.hull, r.panels, piece_wishes(a));
-  if (r.net && r.no_net.empty()) {
+  if (r.net) {
     std::erase_if(r.pieces, [](const FlatPiece& p) { return p.key == "panel.bottom" || p.key == "panel.side"; });
     r.pieces.insert(r.pieces.begin(), {.key = "net",
                                        .role = PieceRole::panel,
@@ -180,6 +261,7 @@ void plan_pieces(const Assessment& a, BuildReport& r) {
                                        .shape = r.net->outline,
                                        .drawing = r.net->drawing});
   }
+  add_flat_fixtures(a, r.pieces);
   r.layout = layout_of(r.pieces, a.project.build);
   r.laminate.reset();
   if (a.project.brief.method != BuildMethod::foam_board) return;
@@ -211,6 +293,7 @@ void run_build(Assessment& a, std::any& memory) {
   design.made.clear();
   design.bill.clear();
   design.laid.clear();
+  design.fixtures.clear();
   // While something is dragged cuts keep away from where things stood and the water line is marked where it was; the
   // end of the drag works all of it out anew.
   const bool as_it_was = !full && kept.hull == a.hull;
@@ -222,10 +305,15 @@ void run_build(Assessment& a, std::any& memory) {
     r.printed = printed;
     if (printed) {
       plan_sections(r, a, avoid);
-      if (full) r.joints = joints_at(a, r.cuts);
+      if (full) {
+        r.joints = joints_at(a, r.cuts);
+        for (SectionPlan& s : r.sections)
+          s.stances = stances_of(stretch_of(a.hull->model.skin, s.from, s.to), a.project.build.printer, true);
+      }
     } else {
       plan_panels(r, a, water);
       if (full) plan_net(a, r);
+      if (full) plan_mould(a, r);
     }
     r.work = std::move(kept.report.work);
     r.no_work = std::move(kept.report.no_work);
@@ -234,6 +322,9 @@ void run_build(Assessment& a, std::any& memory) {
     if (!full) {
       r.net = std::move(kept.report.net);
       r.no_net = std::move(kept.report.no_net);
+      r.mould = std::move(kept.report.mould);
+      r.prints = kept.report.prints;
+      r.fixtures = kept.report.fixtures;
     }
     r.pieces = std::move(kept.report.pieces);
     r.layout = std::move(kept.report.layout);
@@ -253,7 +344,14 @@ void run_build(Assessment& a, std::any& memory) {
   find_ways(a, kept);
   a.build.ways = kept.report.ways;
   a.build.screws = kept.report.screws;
+  make_bench_fixtures(a);
+  a.build.fixtures.clear();
+  for (std::size_t i = 0; i < a.fixtures.size(); ++i)
+    if (const FixtureSolids& s = a.fixtures[i]; !s.bodies.empty())
+      a.build.fixtures.push_back({s.id, Text(a.project.build.fixtures[i].name), s.box.size(), s.volume});
+  kept.report.fixtures = a.build.fixtures;
   plan_pieces(a, a.build);
+  a.build.prints = kept.report.prints = print_totals(a);
   kept.report.pieces = a.build.pieces;
   kept.report.layout = a.build.layout;
   kept.report.laminate = a.build.laminate;
@@ -305,12 +403,34 @@ std::vector<double> places_to_avoid(const Assessment& a) {
   return out;
 }
 
+namespace {
+
+void numbers_of_build(const Assessment& a, LedgerRows& rows) {
+  const BuildReport& r = a.build;
+  const bool planned = !r.work.tasks.empty(), stale = a.care != Care::full;
+  double left = 0.0;
+  for (const WorkTask& t : r.work.tasks)
+    if (!a.project.build.work.find_done(t.key)) left += t.hands;
+  rows.add("hands", "Hours of hands to the launch", "Hours of hands", planned, left / 3600.0, Dimension::none,
+           Sense::less_is_better, "build.plan", stale);
+  rows.add("to_launch", "Days to the launch, hands always free", "Days to launch", planned, r.work.length / 86400.0,
+           Dimension::none, Sense::less_is_better, "build.plan", stale);
+  rows.add("printed", "Printed", "Printed", r.prints.mass > 0.0, r.prints.mass, Dimension::mass, Sense::less_is_better,
+           "build.spools", stale);
+  rows.add("print_cost", "Cost of filament", "Filament", r.prints.cost.has_value(), r.prints.cost.value_or(0.0),
+           Dimension::none, Sense::less_is_better, "build.spools", stale);
+}
+
+}  // namespace
+
 StageRun build_stage() {
   return {.stage = Stage::build,
           .name = "Build",
           .run = &run_build,
           .rules = &build_rules,
-          .judged_by = {"mass", "cg_x", "cg_z", "trim", "heel", "freeboard", "gm", "foam"}};
+          .numbers = &numbers_of_build,
+          .judged_by = {"hands", "to_launch", "printed", "mass", "cg_x", "cg_z", "trim", "heel", "freeboard", "gm",
+                        "foam"}};
 }
 
 }  // namespace plucky

@@ -14,6 +14,10 @@ namespace plucky {
 void build_rules(const Assessment& a, std::vector<Finding>& out);
 /// Of flat pieces and the sheets at hand.
 void piece_rules(const Assessment& a, std::vector<Finding>& out);
+/// Of mounts, boxes, jigs.
+void fixture_rules(const Assessment& a, std::vector<Finding>& out);
+/// Of prints, moulds, leads, and what was met while building.
+void making_rules(const Assessment& a, std::vector<Finding>& out);
 /// Of insertion paths, keys, the order of work.
 void work_rules(const Assessment& a, std::vector<Finding>& out);
 

@@ -29,6 +29,7 @@ class FitOut {
     cooling();
     seals();
     tests();
+    fixture_work(a_, list_, early_);
   }
 
  private:

@@ -117,7 +117,7 @@ void folds(const Assessment& a, std::vector<Finding>& out) {
     f.remedy = Edit{"Cut its panels one by one", ChangeBuild{apart}};
     out.push_back(f);
   }
-  if (!r.net || !r.no_net.empty()) return;
+  if (!r.net) return;
   double apart = 0.0;
   for (const NetFold& f : r.net->folds) {
     if (f.parent == f.child) continue;
@@ -162,7 +162,7 @@ void stock(const Assessment& a, std::vector<Finding>& out) {
   }
   const SheetLayout& l = r.layout;
   const auto wrong = static_cast<std::size_t>(
-      std::count_if(l.laid.begin(), l.laid.end(), [](const LaidShape& s) { return s.off || s.crowded || s.too_thin; }));
+      std::count_if(l.laid.begin(), l.laid.end(), [](const LaidShape& s) { return s.wrong(); }));
   if (wrong > 0) {
     Finding f =
         stage_finding(Stage::build, "build.laid", Severity::watch, {static_cast<double>(wrong), Dimension::none},

@@ -1,8 +1,10 @@
 // Tasks as they are gathered: the hull's, then what is fitted into it.
 #pragma once
 
+#include <algorithm>
 #include <deque>
 #include <map>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -32,6 +34,21 @@ class TaskList {
     task.takes.emplace_back(product_entry(product).name);
   }
 
+  [[nodiscard]] bool has(const std::string& key) const { return find(key) != nullptr; }
+  /// Whatever waits for a task waits for another one too.
+  void also(const std::string& task, const std::string& more, const Text& why) {
+    for (auto& [key, needs] : needs_) {
+      if (key == more) continue;
+      const bool waits = std::any_of(needs.begin(), needs.end(), [&](const WorkNeed& n) { return n.task == task; });
+      if (waits) needs.push_back({more, why, false, false});
+    }
+  }
+  [[nodiscard]] const WorkTask* find(const std::string& key) const {
+    for (const WorkTask& t : tasks_)
+      if (t.key == key) return &t;
+    return nullptr;
+  }
+
   [[nodiscard]] std::vector<WorkTask> take() {
     std::vector<WorkTask> out(tasks_.begin(), tasks_.end());
     for (WorkTask& t : out) t.needs = needs_[t.key];
@@ -49,5 +66,9 @@ class TaskList {
 
 /// Drive, steering, cooling, electrics, seals, tests.
 void fit_out_work(const Assessment& a, TaskList& list);
+/// Mounts, trays, boxes, lids, and what helps on the bench. `early`: parts that come in before the hull is closed.
+void fixture_work(const Assessment& a, TaskList& list, const std::set<Id>& early);
+/// The mending of what was met while building, between the task it was met at and those that wait for that.
+void fault_work(const Assessment& a, TaskList& list);
 
 }  // namespace plucky

@@ -36,19 +36,12 @@ class HullWork {
   }
 
  private:
-  /// m3/s of plastic. Walls go at the speed of their lines or as fast as it melts; corners and travel take a fifth
-  /// more: common practice, no source.
-  [[nodiscard]] double rate() const {
-    const Printer& p = a_.project.build.printer;
-    return std::max(std::min(p.flow, p.line_width * p.layer * p.speed) / 1.2, 1e-12);
-  }
-
   void print_sections() {
     const Skin& skin = a_.project.hull.skin;
     constexpr double test_pieces = 2.5e-5;  // m3: three cups, gauge, block
     WorkTask& tests = list_.add("print.tests", WorkKind::print, 20 * minute,
                                 "Print the test pieces: leak cups, gauge for pins, block for inserts; try them.");
-    tests.machine = test_pieces / rate();
+    tests.machine = printer_.time_for(test_pieces);
     tests.takes = {skin.material.empty() ? Text("filament") : Text(skin.material)};
     tests.caution = hot_bed;
     for (std::size_t i = 0; i < a_.build.sections.size(); ++i) {
@@ -59,7 +52,7 @@ class HullWork {
       const std::string n = std::to_string(i + 1);
       WorkTask& print = list_.add("print.section." + n, WorkKind::print, 15 * minute,
                                   whole ? Text("Print the hull.") : Text("Print section {0} of the hull.", i + 1));
-      print.machine = s.material / rate();
+      print.machine = printer_.time_for(s.material);
       print.takes = {skin.material.empty() ? Text("filament") : Text(skin.material),
                      {"{0} of walls", Quantity{s.material * skin.density, Dimension::mass}}};
       print.caution = hot_bed;
@@ -111,14 +104,37 @@ class HullWork {
     const Product joints = a_.project.build.work.joints;
     list_.shell = list_.open_shell = "join.shell";
     if (method == BuildMethod::moulded) {
+      const auto& m = a_.build.mould;
+      const std::size_t slices = m ? m->slices.size() : 0;
+      WorkTask& cut =
+          list_.add("cut.slices", WorkKind::cut, 6 * minute * static_cast<double>(std::max<std::size_t>(slices, 10)),
+                    {"Cut the {0} slices of the plug out of board.", slices});
+      cut.takes = {"board", "templates"};
+      cut.caution = saws;
+      WorkTask& stack = list_.add("glue.slices", WorkKind::glue, hour,
+                                  "Glue the slices up along the centre line, true to their stations.");
+      list_.glue(stack, a_.project.build.work.joints);
+      list_.need("glue.slices", "cut.slices", "there is nothing to glue before");
       WorkTask& plug =
-          list_.add("make.plug", WorkKind::prepare, 10 * hour, "Make the plug: shape, fill, polish, release agent.");
+          list_.add("make.plug", WorkKind::prepare, 8 * hour,
+                    "Plane the plug down to the glue lines, fill, sand, polish; nine coats of release wax.");
       plug.caution = dust;
-      WorkTask& mould = list_.add("lay.mould", WorkKind::glue, 3 * hour, "Lay up the mould on the plug.");
+      list_.need("make.plug", "glue.slices", "it is shaped in one piece");
+      WorkTask& mould = list_.add(
+          "lay.mould", WorkKind::glue, m && m->mould ? m->mould->first.hands + hour : 3 * hour,
+          m && m->mould ? Text("Lay up the mould on the plug, its flange on a board: {0} of resin in {1} batches.",
+                               Quantity{m->mould->first.resin, Dimension::mass}, m->mould->first.batches)
+                        : Text("Lay up the mould on the plug, its flange on a board."));
       list_.glue(mould, Product::laminating_epoxy);
+      mould.takes.emplace_back("glass cloth");
       list_.need("lay.mould", "make.plug", "a mould copies its plug");
-      WorkTask& lay = list_.add("lay.shell", WorkKind::glue, 2 * hour, "Lay up the hull in the mould.");
+      WorkTask& lay =
+          list_.add("lay.shell", WorkKind::glue, m && m->hull ? m->hull->first.hands + hour : 2 * hour,
+                    m && m->hull ? Text("Wax the mould, lay up the hull in it: {0} of resin in {1} batches.",
+                                        Quantity{m->hull->first.resin, Dimension::mass}, m->hull->first.batches)
+                                 : Text("Wax the mould, lay up the hull in it."));
       list_.glue(lay, Product::laminating_epoxy);
+      lay.takes.emplace_back("glass cloth");
       list_.need("lay.shell", "lay.mould", "the mould must be released without harm", true);
       list_.add("join.shell", WorkKind::prepare, hour, "Release the hull and trim its edge.").caution =
           "Glass edges cut: gloves; dust: mask.";
@@ -175,7 +191,8 @@ class HullWork {
       WorkTask& made = list_.add(make, a_.build.printed ? WorkKind::print : WorkKind::cut,
                                  (a_.build.printed ? 15 : 25) * minute, {"Make {0}.", b.name}, b.id);
       if (a_.build.printed)
-        made.machine = a_.hull->model.section_near(b.x).area() * a_.project.hull.skin.frame_thickness / rate();
+        made.machine =
+            printer_.time_for(a_.hull->model.section_near(b.x).area() * a_.project.hull.skin.frame_thickness);
       WorkTask& t = list_.add(glue, WorkKind::glue, 20 * minute, {"Glue {0} in, all round.", b.name}, b.id);
       list_.glue(t, a_.project.build.work.joints);
       list_.need(glue, make, "there is nothing to glue before");
@@ -223,7 +240,7 @@ class HullWork {
                     (a_.build.printed ? 15 : 25) * minute * (two ? 1.6 : 1.0), {"Make {0}.", s.name}, s.id);
       if (a_.build.printed)
         for (const Frame& f : a_.hull->model.frames)
-          if (f.id == s.id) made.machine += f.volume / rate();
+          if (f.id == s.id) made.machine += printer_.time_for(f.volume);
       WorkTask& t = list_.add(glue, WorkKind::glue, 25 * minute,
                               {"Glue {0} in over the ribs, level and parallel to the centre line.", s.name}, s.id);
       list_.glue(t, a_.project.build.work.joints);
@@ -313,6 +330,7 @@ class HullWork {
   }
 
   const Assessment& a_;
+  const Printer& printer_ = a_.project.build.printer;
   TaskList& list_;
 };
 
@@ -322,6 +340,7 @@ std::vector<WorkTask> tasks_of(const Assessment& a) {
   TaskList list;
   HullWork(a, list).make();
   fit_out_work(a, list);
+  fault_work(a, list);
   for (const WorkWish& w : a.project.build.work.wishes) list.need(w.then, w.first, "your own wish", false, true);
   return list.take();
 }

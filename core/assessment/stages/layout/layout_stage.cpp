@@ -3,6 +3,8 @@
 #include <map>
 #include <memory>
 
+#include "assessment/fixtures.h"
+
 namespace plucky {
 
 namespace {
@@ -24,6 +26,59 @@ std::vector<MassItem> plumbing_masses(const Project& p, const std::vector<HosePa
   return out;
 }
 
+/// What a fixture was made to fit.
+struct KeptFixture {
+  Fixture design;
+  std::vector<Part> parts;
+  Vec3 exit = Vec3::Zero(), fore = Vec3::Zero();
+  double tilt = 0.0;
+  std::vector<Vec3> hose;
+  FixtureSolids solids;
+};
+
+/// What goes into the boat beside its parts: mounts, trays, boxes, lids.
+void make_fixtures(Assessment& a, const DriveLine& line, std::map<Id, KeptFixture>& kept) {
+  const FixtureSite site = fixture_site(a, line);
+  for (const Fixture& f : a.project.build.fixtures) {
+    if (!type_of(f.kind).aboard) {
+      a.fixtures.push_back({.id = f.id});
+      continue;
+    }
+    KeptFixture now{.design = f, .exit = line.exit, .fore = line.fore, .tilt = site.motor_tilt};
+    for (const Id id : f.holds) {
+      if (const Part* p = a.project.layout.find(id)) now.parts.push_back(*p);
+      for (const HosePath& h : a.hoses)
+        if (h.hose == id) now.hose = h.points;
+    }
+    auto it = kept.find(f.id);
+    if (it == kept.end() || !(it->second.design == now.design) || !(it->second.parts == now.parts) ||
+        it->second.exit != now.exit || it->second.fore != now.fore || it->second.tilt != now.tilt ||
+        it->second.hose != now.hose) {
+      now.solids = solids_of(f, site);
+      it = kept.insert_or_assign(f.id, std::move(now)).first;
+    }
+    a.fixtures.push_back(it->second.solids);
+  }
+}
+
+std::vector<MassItem> fixture_masses(const Assessment& a) {
+  std::vector<MassItem> out;
+  for (std::size_t i = 0; i < a.fixtures.size(); ++i) {
+    const Fixture& f = a.project.build.fixtures[i];
+    const FixtureSolids& s = a.fixtures[i];
+    const double mass = fixture_mass(a, f, s);
+    if (!type_of(f.kind).aboard || s.bodies.empty()) continue;
+    out.push_back({.name = Text(f.name),
+                   .mass = mass,
+                   .sigma = f.measured_mass ? 0.0005 : structure_mass_scatter * std::abs(mass),
+                   .place = s.centroid,
+                   .place_sigma = 0.001,
+                   .solid_volume = s.volume,
+                   .measured = f.measured_mass.has_value()});
+  }
+  return out;
+}
+
 struct KeptFit {
   Part part;
   SkinFit fit;
@@ -32,18 +87,22 @@ struct KeptFit {
 struct LayoutMemory {
   std::shared_ptr<const HullStage> hull;  ///< that the fits belong to
   std::map<Id, KeptFit> fits;
+  std::map<Id, KeptFixture> fixtures;
 };
 
 /// A part's fit to the skin while neither moves.
 void run_layout(Assessment& a, std::any& memory) {
   auto& kept = memory_as<LayoutMemory>(memory);
-  if (kept.hull != a.hull) kept = {a.hull, {}};
+  if (kept.hull != a.hull) kept = {a.hull, {}, {}};
   const Project& project = a.project;
   const HullModel& hull = a.hull->model;
-  if (!project.cooling.empty())
-    a.hoses =
-        route_hoses(a.hull->space, project.layout, drive_line(hull, project.layout, a.fitted_drive), project.cooling);
-  a.mass = mass_budget(hull, project.hull, project.layout, plumbing_masses(project, a.hoses));
+  const DriveLine line = drive_line(hull, project.layout, a.fitted_drive);
+  if (!project.cooling.empty()) a.hoses = route_hoses(a.hull->space, project.layout, line, project.cooling);
+  make_fixtures(a, line, kept.fixtures);
+  std::vector<MassItem> more = plumbing_masses(project, a.hoses);
+  const std::vector<MassItem> fixtures = fixture_masses(a);
+  more.insert(more.end(), fixtures.begin(), fixtures.end());
+  a.mass = mass_budget(hull, project.hull, project.layout, more);
   for (const Part& part : project.layout.parts) {
     auto it = kept.fits.find(part.id);
     if (it == kept.fits.end() || !(it->second.part == part)) {

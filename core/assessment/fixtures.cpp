@@ -1,0 +1,51 @@
+#include "assessment/fixtures.h"
+
+#include <algorithm>
+
+namespace plucky {
+
+FixtureSite fixture_site(const Assessment& a, const DriveLine& line) {
+  const Project& p = a.project;
+  return {.hull = a.hull->model,
+          .design = p.hull,
+          .layout = p.layout,
+          .line = line,
+          .motor_tilt = a.fitted_drive.propulsor == Propulsor::none ? 0.0 : a.fitted_drive.shaft.motor_tilt,
+          .hoses = &a.hoses,
+          .circuit = &p.cooling};
+}
+
+double fixture_mass(const Assessment& a, const Fixture& fixture, const FixtureSolids& solids) {
+  const Skin& skin = a.project.hull.skin;
+  double mass = fixture.measured_mass.value_or(
+      solids.volume * density_of(fixture.material, skin, a.project.brief.method == BuildMethod::printed));
+  if (fixture.kind == FixtureKind::lid && !fixture.holds.empty())
+    for (const Hatch& h : a.project.hull.hatches)
+      if (h.id == fixture.holds.front()) mass -= h.length * h.width * skin.deck_thickness * skin.density;
+  return mass;
+}
+
+const Fixture* find_fixture(const Assessment& a, Id id) {
+  const auto& all = a.project.build.fixtures;
+  const auto it = std::find_if(all.begin(), all.end(), [&](const Fixture& f) { return f.id == id; });
+  return it == all.end() ? nullptr : &*it;
+}
+
+bool is_cut_flat(const Fixture& fixture, const FixtureBody& body) {
+  return fixture.material != FixtureMaterial::print && body.stack.layers.size() == 1;
+}
+
+BuildDesign with_fixture(const Assessment& a, FixtureKind kind, Id holds) {
+  BuildDesign b = a.project.build;
+  Fixture f = usual_fixture(kind);
+  std::string of;
+  if (const Part* p = a.project.layout.find(holds)) of = p->name;
+  for (const Hatch& h : a.project.hull.hatches)
+    if (h.id == holds) of = h.name;
+  if (!of.empty()) f.name += ", " + of;
+  if (holds != 0) f.holds = {holds};
+  b.fixtures.push_back(f);
+  return b;
+}
+
+}  // namespace plucky

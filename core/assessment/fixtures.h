@@ -1,0 +1,24 @@
+// Fixtures of an assessed boat: what they are made to fit, what they weigh. In: Assessment. Out: the same in numbers.
+#pragma once
+
+#include "assessment/assessment.h"
+
+namespace plucky {
+
+/// Refers into `a` and `line`, which must outlive it. Without openings and cuts, which come later.
+[[nodiscard]] FixtureSite fixture_site(const Assessment& a, const DriveLine& line);
+
+/// kg that one adds to the boat, or weighs on the bench: measured, else from its volume. A lid's plate is counted with
+/// the deck already, so what it adds is less by that.
+[[nodiscard]] double fixture_mass(const Assessment& a, const Fixture& fixture, const FixtureSolids& solids);
+
+/// The design's fixture of a number; null where there is none.
+[[nodiscard]] const Fixture* find_fixture(const Assessment& a, Id id);
+
+/// Is it cut from sheet: of one flat layer, and not printed?
+[[nodiscard]] bool is_cut_flat(const Fixture& fixture, const FixtureBody& body);
+
+/// The design with one more of a kind, made to hold something (0: the hull), named after it.
+[[nodiscard]] BuildDesign with_fixture(const Assessment& a, FixtureKind kind, Id holds);
+
+}  // namespace plucky

@@ -1,0 +1,95 @@
+#include "build/overhang.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace plucky {
+
+namespace {
+
+/// Up in a stance, in boat axes; on_bed() turns parts the same way.
+Vec3 up_in(Stance stance) {
+  switch (stance) {
+    case Stance::on_end:
+      return Vec3::UnitX();
+    case Stance::on_side:
+      return Vec3::UnitY();
+    case Stance::flat:
+    case Stance::diagonal:
+      break;
+  }
+  return Vec3::UnitZ();
+}
+
+Vec3 size_in(Stance stance, const Vec3& size) {
+  switch (stance) {
+    case Stance::on_end:
+      return {size.y(), size.z(), size.x()};
+    case Stance::on_side:
+      return {size.x(), size.z(), size.y()};
+    case Stance::flat:
+    case Stance::diagonal:
+      break;
+  }
+  return size;
+}
+
+}  // namespace
+
+std::vector<Hang> hangs_of(const TriangleMesh& mesh, Stance stance, const Printer& printer, bool wall) {
+  const Vec3 up = up_in(stance);
+  double lowest = 1e300;
+  for (const Vec3& v : mesh.vertices) lowest = std::min(lowest, v.dot(up));
+  const double limit = std::sin(printer.overhang);
+  std::vector<Hang> out;
+  out.reserve(mesh.triangles.size());
+  for (std::size_t i = 0; i < mesh.triangles.size(); ++i) {
+    const Vec3 &a = mesh.corner(i, 0), &b = mesh.corner(i, 1), &c = mesh.corner(i, 2);
+    const Vec3 n = (b - a).cross(c - a);
+    const double area = n.norm(), down = area > 0.0 ? -n.dot(up) / area : 0.0;
+    const double top = std::max({a.dot(up), b.dot(up), c.dot(up)});
+    if (down > 0.99 && top - lowest < printer.layer)
+      out.push_back(Hang::lies_on_bed);
+    else
+      out.push_back((wall ? std::abs(down) : down) > limit + 1e-9 ? Hang::hangs : Hang::stands);
+  }
+  return out;
+}
+
+std::vector<StanceChoice> stances_of(const TriangleMesh& mesh, const Printer& printer, bool wall) {
+  std::vector<StanceChoice> out;
+  const Vec3 size = bounds(mesh).size();
+  const double whole = surface_area(mesh);
+  for (const Stance stance : {Stance::flat, Stance::diagonal, Stance::on_end, Stance::on_side}) {
+    StanceChoice c{.stance = stance, .fit = fit_in(printer, size, stance), .height = size_in(stance, size).z()};
+    if (stance == Stance::diagonal && (out.front().fit.fits || !c.fit.fits)) continue;
+    const std::vector<Hang> hangs = hangs_of(mesh, stance, printer, wall);
+    for (std::size_t i = 0; i < hangs.size(); ++i)
+      if (hangs[i] == Hang::hangs) c.overhang += triangle_area(mesh.corner(i, 0), mesh.corner(i, 1), mesh.corner(i, 2));
+    out.push_back(c);
+  }
+  const double alike = 0.05 * whole;
+  double least = 1e300;
+  for (const StanceChoice& c : out)
+    if (c.fit.fits) least = std::min(least, c.overhang);
+  const auto rank = [&](const StanceChoice& c) { return !c.fit.fits ? 2 : c.overhang <= least + alike ? 0 : 1; };
+  std::stable_sort(out.begin(), out.end(), [&](const StanceChoice& l, const StanceChoice& r) {
+    if (rank(l) != rank(r)) return rank(l) < rank(r);
+    return rank(l) == 0 ? l.height < r.height : l.overhang < r.overhang;
+  });
+  return out;
+}
+
+TriangleMesh stretch_of(const TriangleMesh& skin, double from, double to) {
+  TriangleMesh out;
+  for (std::size_t i = 0; i < skin.triangles.size(); ++i) {
+    const double x = (skin.corner(i, 0).x() + skin.corner(i, 1).x() + skin.corner(i, 2).x()) / 3.0;
+    if (x < from || x > to) continue;
+    const auto first = static_cast<std::uint32_t>(out.vertices.size());
+    for (int k = 0; k < 3; ++k) out.vertices.push_back(skin.corner(i, k));
+    out.triangles.push_back({first, first + 1, first + 2});
+  }
+  return out;
+}
+
+}  // namespace plucky
