@@ -122,8 +122,9 @@ Json sections_of_boat(const SectionOptions& o) {
     for (const std::string& c : split(o.cuts, ','))
       cuts.push_back(parse_quantity(c, Dimension::length, UnitSystem::metric));
   std::sort(cuts.begin(), cuts.end());
-  const PrintedHull p = print_hull(hull, a.project.hull, cuts, joints, printer);
+  PrintedHull p = print_hull(hull, a.project.hull, cuts, joints, printer);
   if (!p.done) throw InvalidInput(o.boat, p.message);
+  if (o.upright || a.project.build.least_support) lie_for_least_support(p, printer);
   Json j{{"name", a.project.name},
          {"volume_m3", p.volume},
          {"mass_kg", p.volume * a.project.hull.skin.density},
@@ -263,7 +264,7 @@ Json told(const Assessment& a, const Fixture& f, const FixtureSolids& s) {
   }
   const Vec3 size = s.box.size();
   j["volume_m3"] = s.volume;
-  j["mass_kg"] = s.volume * density_of(f.material, a.project.hull.skin, a.build.printed);
+  j["mass_kg"] = own_mass(a, f, s);
   j["size_m"] = {size.x(), size.y(), size.z()};
   j["centroid_m"] = {s.centroid.x(), s.centroid.y(), s.centroid.z()};
   for (const FixtureBody& b : s.bodies)
@@ -416,6 +417,7 @@ void BuildCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   cut->add_option("--format", sections_.format, "stl or 3mf")->capture_default_str();
   cut->add_option("--joint", sections_.joint, "butt, pins or pegs")->capture_default_str();
   cut->add_option("--pin", sections_.pin, "diameter of pins or pegs, e.g. 1.75mm");
+  cut->add_flag("--upright", sections_.upright, "lay each so that least hangs over the air");
   cut->add_option("--cuts", sections_.cuts, "planes from the transom, e.g. 200mm,410mm; else they are proposed");
   cut->callback([&] { run = [this] { return sections_of_boat(sections_); }; });
 

@@ -13,6 +13,7 @@ namespace plucky::cli {
 [[nodiscard]] Json panels_of_boat(const std::string& boat, const std::string& folder, const std::string& format);
 struct SectionOptions {
   std::string boat, bed = "220x220x250", folder, format = "stl", joint = "pins", cuts, pin;
+  bool upright = false;
 };
 /// The printed hull in sections that fit a bed ("220x220x250", mm), a file each where a folder is given; `cuts` are the
 /// planes from the transom ("200mm,410mm"), empty: proposed.

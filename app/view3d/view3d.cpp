@@ -74,6 +74,19 @@ void View3D::draw_boat() {
     const bool trouble = fit && !fit->stands_free();
     r.solid(body_of(a, part), trouble ? l.buoy : selected ? l.brass : l.dark ? l.muted : QColor("#C9B78F"), part.id);
   }
+  // What the boat was given beside its parts; jigs stay on the bench.
+  for (std::size_t i = 0; i < a.fixtures.size(); ++i) {
+    if (!type_of(a.project.build.fixtures[i].kind).aboard) continue;
+    for (const FixtureBody& b : a.fixtures[i].bodies) {
+      const TriangleMesh one = mesh_of(b.stack);
+      r.solid(one, l.dark ? QColor("#6E8C7B") : QColor("#A9C4B0"));
+      for (const Vec3& by : b.more) {
+        TriangleMesh next = one;
+        for (Vec3& v : next.vertices) v += by;
+        r.solid(next, l.dark ? QColor("#6E8C7B") : QColor("#A9C4B0"));
+      }
+    }
+  }
   r.ghost(a.hull->model.skin, l.dark ? QColor("#6F8A96") : QColor("#DAD6C8"), 0.32);
   const WaterPlane& w = a.flotation.plane;
   if (a.flotation.status == FloatStatus::afloat && w.attitude.up().z() > 0.2) {

@@ -15,10 +15,14 @@ FixtureSite fixture_site(const Assessment& a, const DriveLine& line) {
           .circuit = &p.cooling};
 }
 
+double own_mass(const Assessment& a, const Fixture& fixture, const FixtureSolids& solids) {
+  return fixture.measured_mass.value_or(
+      solids.stuff * density_of(fixture.material, a.project.hull.skin, a.project.brief.method == BuildMethod::printed));
+}
+
 double fixture_mass(const Assessment& a, const Fixture& fixture, const FixtureSolids& solids) {
   const Skin& skin = a.project.hull.skin;
-  double mass = fixture.measured_mass.value_or(
-      solids.volume * density_of(fixture.material, skin, a.project.brief.method == BuildMethod::printed));
+  double mass = own_mass(a, fixture, solids);
   if (fixture.kind == FixtureKind::lid && !fixture.holds.empty())
     for (const Hatch& h : a.project.hull.hatches)
       if (h.id == fixture.holds.front()) mass -= h.length * h.width * skin.deck_thickness * skin.density;

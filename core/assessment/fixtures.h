@@ -8,7 +8,9 @@ namespace plucky {
 /// Refers into `a` and `line`, which must outlive it. Without openings and cuts, which come later.
 [[nodiscard]] FixtureSite fixture_site(const Assessment& a, const DriveLine& line);
 
-/// kg that one adds to the boat, or weighs on the bench: measured, else from its volume. A lid's plate is counted with
+/// kg it weighs by itself: measured, else by its stuff.
+[[nodiscard]] double own_mass(const Assessment& a, const Fixture& fixture, const FixtureSolids& solids);
+/// kg that one adds to the boat. A lid's plate is counted with
 /// the deck already, so what it adds is less by that.
 [[nodiscard]] double fixture_mass(const Assessment& a, const Fixture& fixture, const FixtureSolids& solids);
 

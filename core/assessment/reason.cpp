@@ -73,6 +73,40 @@ void gm_lines(const Assessment& a, Lines& out) {
   out.resize(std::min<std::size_t>(out.size(), 7));
 }
 
+/// The tasks that take most hands, or that everything waits for.
+void work_lines(const Assessment& a, Lines& out, bool hands) {
+  const WorkPlan& w = a.build.work;
+  std::vector<std::size_t> order;
+  for (std::size_t i = 0; i < w.tasks.size(); ++i)
+    if (!a.project.build.work.find_done(w.tasks[i].key) && (hands || w.times[i].critical())) order.push_back(i);
+  const auto length = [&](std::size_t i) { return hands ? w.tasks[i].hands : w.times[i].ready - w.times[i].start; };
+  std::stable_sort(order.begin(), order.end(), [&](std::size_t l, std::size_t r) { return length(l) > length(r); });
+  order.resize(std::min<std::size_t>(order.size(), 6));
+  for (const std::size_t i : order)
+    out.push_back({{hands ? "{0} of hands: {1}" : "{0}, and all that follows waits: {1}",
+                    Quantity{length(i), Dimension::duration}, w.tasks[i].text},
+                   w.tasks[i].subject});
+  if (out.empty()) out.push_back({"Every task is ticked.", 0});
+}
+
+void print_lines(const Assessment& a, Lines& out) {
+  const PrintTotals& p = a.build.prints;
+  const Printer& printer = a.project.build.printer;
+  for (std::size_t i = 0; i < a.build.sections.size() && i < 5; ++i)
+    out.push_back(
+        {{"Section {1}: {0} of walls", mass_of(a.build.sections[i].material * a.project.hull.skin.density), i + 1}, 0});
+  double rest = 0.0;
+  for (std::size_t i = 0; i < a.fixtures.size(); ++i) rest += a.fixtures[i].stuff;
+  if (rest > 0.0)
+    out.push_back({counted("{0} mount or jig beside them", "{0} mounts and jigs beside them", a.fixtures.size()), 0});
+  out.push_back({{"With {1} for waste: {0} of filament, {2}", Quantity{p.filament, Dimension::length},
+                  Quantity{printer.waste, Dimension::ratio}, mass_of(p.mass * (1.0 + printer.waste))},
+                 0});
+  out.push_back({{"{0} of printing, {1} with the printers at hand", Quantity{p.time, Dimension::duration},
+                  Quantity{p.queue, Dimension::duration}},
+                 0});
+}
+
 void slip_lines(const Assessment& a, Lines& out) {
   const Drive& d = a.fitted_drive;
   out.push_back({{"Kv {0} on {1}", Quantity{d.motor.kv, Dimension::speed_constant},
@@ -225,6 +259,10 @@ std::vector<ReasonLine> reasons(const Assessment& a, const std::string& key) {
     water_lines(a, out);
   } else if (key == "leak") {
     leak_lines(a, out);
+  } else if (key == "hands" || key == "to_launch") {
+    work_lines(a, out, key == "hands");
+  } else if (key == "printed" || key == "print_cost") {
+    print_lines(a, out);
   } else if (key == "foam") {
     out.push_back({{"Flooded, {0} of solid stuff and foam still displace water",
                     Quantity{a.swamped.buoyant_volume, Dimension::volume}},

@@ -62,7 +62,8 @@ struct BillMark {
 struct BuildDesign {
   Printer printer;
   HullJoints joints;
-  bool cuts_by_hand = false;  ///< else cuts are proposed anew for every hull, and `cuts` count for nothing
+  bool least_support = false;  ///< sections lie so that least hangs over; else so that their layers run along the hull
+  bool cuts_by_hand = false;   ///< else cuts are proposed anew for every hull, and `cuts` count for nothing
   std::vector<HullCut> cuts;
   std::vector<StockSheet> sheets;
   double piece_gap = 0.003;   ///< m between pieces on a sheet: the saw's or cutter's width and what is trued off

@@ -49,6 +49,7 @@ struct Fixture {
   double play = 0.0005;                 ///< m between it and what it holds
   double reach = 0.01;                  ///< m; what it means is told by the kind
   double at = 0.0;                      ///< m from the transom, or a share; what it means is told by the kind
+  double infill = 0.40;                 ///< share of what lies inside a print's lines; not of what is cut from sheet
   std::optional<double> measured_mass;  ///< kg, of all its bodies
   bool operator==(const Fixture&) const = default;
 };

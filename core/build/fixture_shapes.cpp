@@ -97,9 +97,26 @@ FixtureSolids gone() {
   return {.none = "What it was made for does not stand in the boat any more."};
 }
 
-void finish(FixtureSolids& out) {
+double plastic_in(const Stack& stack, double infill) {
+  constexpr double lines = 4 * 0.00045, layers = 4 * 0.0002;  // m
+  double out = 0.0;
+  const auto inner = [&](std::size_t i) { return grown(stack.layers[i].shape, -lines); };
+  for (std::size_t i = 0; i < stack.layers.size(); ++i) {
+    const StackLayer& l = stack.layers[i];
+    const Region room = inner(i);
+    // Under and over it there is as much room as both layers have: the rest of its floor and roof is solid.
+    const double below = i == 0 ? 0.0 : common(room, inner(i - 1)).area();
+    const double above = i + 1 == stack.layers.size() ? 0.0 : common(room, inner(i + 1)).area();
+    const double solid = std::min(layers, 0.5 * l.height) * (2.0 * room.area() - below - above);
+    const double hollow = std::max(0.0, room.area() * l.height - solid);
+    out += l.shape.area() * l.height - (1.0 - infill) * hollow;
+  }
+  return out;
+}
+
+void finish(FixtureSolids& out, const Fixture& fixture) {
   Vec3 moment = Vec3::Zero();
-  out.volume = 0.0;
+  out.volume = out.stuff = 0.0;
   out.box = {};
   std::erase_if(out.bodies, [](const FixtureBody& b) { return !(b.stack.volume() > 0.0); });
   for (const FixtureBody& b : out.bodies) {
@@ -107,7 +124,9 @@ void finish(FixtureSolids& out) {
     const Box3 box = b.stack.box();
     std::vector<Vec3> places = b.more;
     places.push_back(Vec3::Zero());
+    const double stuff = fixture.material == FixtureMaterial::print ? plastic_in(b.stack, fixture.infill) : volume;
     for (const Vec3& by : places) {
+      out.stuff += stuff;
       moment += volume * (b.stack.centroid() + by);
       out.volume += volume;
       out.box.include(box.low + by);

@@ -32,8 +32,11 @@ inline constexpr double least_stand = 0.0005;  // m under which nothing stands b
 
 /// Without bodies: what it holds does not stand in the boat.
 [[nodiscard]] FixtureSolids gone();
-/// Sums up what the bodies are.
-void finish(FixtureSolids& out);
+/// m3 of plastic in a stack that is printed along its axis: four lines all round, four layers at floors and roofs, the
+/// rest filled by a share.
+[[nodiscard]] double plastic_in(const Stack& stack, double infill);
+/// Sums up what the bodies are; a print's stuff by its infill.
+void finish(FixtureSolids& out, const Fixture& fixture);
 
 // One function for each kind; each gives bodies, or says why there are none.
 FixtureSolids motor_mount(const Fixture& f, const FixtureSite& s);

@@ -97,7 +97,7 @@ double FixtureSite::hose_outside(Id hose) const {
 FixtureSolids solids_of(const Fixture& fixture, const FixtureSite& site) {
   FixtureSolids out = shaped(fixture, site);
   out.id = fixture.id;
-  fixtures::finish(out);
+  fixtures::finish(out, fixture);
   return out;
 }
 

@@ -50,6 +50,7 @@ struct FixtureSolids {
   Text none;                     ///< why there is no body
   std::vector<Text> notes;       ///< what is done to it by hand: drilled, glued, screwed
   double volume = 0.0;           ///< m3, of all
+  double stuff = 0.0;            ///< m3 of material in it: less than the volume of a print that is not filled
   Vec3 centroid = Vec3::Zero();  ///< m
   Box3 box;                      ///< m, of all
 };

@@ -1,5 +1,7 @@
 #include "build/printed_hull.h"
 
+#include "build/overhang.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -417,6 +419,12 @@ std::vector<double> propose_cuts(const HullModel& hull, const Printer& printer, 
   for (int i = before.back(); i > 0; i = before[static_cast<std::size_t>(i)]) cuts.push_back(slices.place(i));
   std::reverse(cuts.begin(), cuts.end());
   return cuts;
+}
+
+void lie_for_least_support(PrintedHull& hull, const Printer& printer) {
+  for (HullSection& s : hull.sections)
+    if (const std::vector<StanceChoice> all = stances_of(s.mesh, printer, false); all.front().fit.fits)
+      s.stance = all.front().fit;
 }
 
 }  // namespace plucky

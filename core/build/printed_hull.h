@@ -66,6 +66,9 @@ using BuildProgress = std::function<bool(const Text&, double)>;
                                      const HullJoints& joints, const Printer& printer,
                                      const BuildProgress& progress = {});
 
+/// Sections that lie so that least hangs over, instead of the first way they fit.
+void lie_for_least_support(PrintedHull& hull, const Printer& printer);
+
 /// The joints alone, without the solids. Throws as print_hull() does.
 [[nodiscard]] std::vector<JointReport> joints_of(const HullModel& hull, const HullDesign& design,
                                                  const std::vector<double>& cuts, const HullJoints& joints,

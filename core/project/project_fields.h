@@ -410,6 +410,7 @@ void describe(V& v, Fixture& f) {
   v("play_m", f.play, {0.0, 0.1});
   v("reach_m", f.reach, {0.0, 1.0});
   v("at", f.at, {0.0, 1.0});
+  v("infill", f.infill, range::share);
   v("measured_mass_kg", f.measured_mass, {0.0, 100.0});
 }
 
@@ -457,6 +458,7 @@ template <class V>
 void describe(V& v, BuildDesign& b) {
   v.object("printer", b.printer);
   v.object("joints", b.joints);
+  v("least_support", b.least_support);
   v("cuts_by_hand", b.cuts_by_hand);
   v.list("cuts", b.cuts);
   v.list("sheets", b.sheets);

@@ -5,6 +5,7 @@
 
 #include "assessment/assessment.h"
 #include "assessment/fixtures.h"
+#include "build/fixture_shapes.h"
 #include "build/plates.h"
 #include "findings.h"
 #include "geometry/mesh_check.h"
@@ -227,7 +228,7 @@ TEST(Fixtures, TheirMassIsTheBoats) {
   p.build.fixtures.back().id = 990;
   const Assessment after = assess(p);
   ASSERT_EQ(after.fixtures.size(), 1u);
-  const double mass = after.fixtures[0].volume * p.hull.skin.density;
+  const double mass = after.fixtures[0].stuff * p.hull.skin.density;
   ASSERT_GT(mass, 0.001);
   EXPECT_NEAR(after.mass.total - before.mass.total, mass, 1e-9);
   const Vec3 cg = (before.mass.total * before.mass.cg + mass * after.fixtures[0].centroid) / after.mass.total;
@@ -306,4 +307,21 @@ TEST(Plates, EveryBodyLiesOnAPlateClearOfTheOthers) {
       EXPECT_EQ(both.volume(), 0.0);
     }
   }
+}
+
+TEST(Fixtures, APrintTakesLessPlasticThanItsVolumeUnlessItIsThin) {
+  // A cube of 20 mm: walls of 1.8 mm, floors of 0.8 mm, the rest by a quarter.
+  Stack cube = lying(0.0);
+  cube.layers = {{rectangle({0.0, 0.0}, {0.02, 0.02}), 0.02}};
+  const double hollow = 0.0164 * 0.0164 * (0.02 - 0.0016);
+  EXPECT_NEAR(fixtures::plastic_in(cube, 0.25), 8e-6 - 0.75 * hollow, 1e-12);
+  EXPECT_NEAR(fixtures::plastic_in(cube, 1.0), 8e-6, 1e-15);
+  // The same in two layers is the same cube.
+  Stack halves = cube;
+  halves.layers = {{cube.layers[0].shape, 0.012}, {cube.layers[0].shape, 0.008}};
+  EXPECT_NEAR(fixtures::plastic_in(halves, 0.25), fixtures::plastic_in(cube, 0.25), 1e-12);
+  // A plate of three lines has nothing inside.
+  Stack plate = lying(0.0);
+  plate.layers = {{rectangle({0.0, 0.0}, {0.05, 0.0014}), 0.03}};
+  EXPECT_NEAR(fixtures::plastic_in(plate, 0.1), plate.volume(), 1e-15);
 }

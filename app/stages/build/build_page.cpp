@@ -24,8 +24,21 @@ constexpr JointKind joint_choices[] = {JointKind::butt, JointKind::pins, JointKi
 
 /// What decides about the solids: while it is the same, they still fit the boat.
 bool same_solids(const Assessment& a, const Assessment& b) {
+  // What filament costs and how long it takes makes no other solid.
+  const auto shaping = [](Printer p) {
+    const Printer usual;
+    p.hours_factor = usual.hours_factor;
+    p.mass_factor = usual.mass_factor;
+    p.spool = usual.spool;
+    p.price = usual.price;
+    p.waste = usual.waste;
+    p.overhang = usual.overhang;
+    return p;
+  };
   return a.project.hull == b.project.hull && a.build.cuts == b.build.cuts &&
-         a.project.build.joints == b.project.build.joints && a.project.build.printer == b.project.build.printer;
+         a.project.build.joints == b.project.build.joints &&
+         a.project.build.least_support == b.project.build.least_support &&
+         shaping(a.project.build.printer) == shaping(b.project.build.printer);
 }
 
 }  // namespace
@@ -46,6 +59,8 @@ BuildPage::BuildPage(Session* session, QWidget* parent) : Page(session, parent) 
   add_cuts();
   printer_section_ = section(tr("Printer"), "section_printer");
   add_printer();
+  mould_section_ = section(tr("Plug and mould"), "section_mould");
+  add_mould();
   sheets_section_ = section(tr("Sheets at hand"), "section_sheets");
   add_sheets();
   end_section();
@@ -162,6 +177,11 @@ void BuildPage::add_cuts() {
   connect(sections_, &QTreeWidget::currentItemChanged, this, [this] {
     if (!filling_) fill_sections();
   });
+  least_support_ = check(tr("Lie with least support"), "least_support");
+  least_support_->setToolTip(
+      tr("Sections stand so that least hangs over the air; else they lie, their layers along the hull"));
+  connect(least_support_, &QCheckBox::clicked, this,
+          [this](bool on) { change(tr("Lie with least support"), [on](BuildDesign& b) { b.least_support = on; }); });
   QStringList names;
   for (const JointKind k : joint_choices) names << term(joint_name(k));
   joint_ = choice(tr("Joint"), names, "build_joint");
@@ -192,6 +212,49 @@ void BuildPage::add_printer() {
          [](BuildDesign& b) -> double& { return b.printer.speed; });
   number(tr("Play of a peg"), "print_clearance", Dimension::length,
          [](BuildDesign& b) -> double& { return b.printer.clearance; });
+  number(tr("Leans out at most"), "print_overhang", Dimension::angle, [](BuildDesign& b) -> double& {
+    return b.printer.overhang;
+  })->setToolTip(tr("From the upright: what leans out further needs support"));
+  number(tr("Spool"), "print_spool", Dimension::mass, [](BuildDesign& b) -> double& { return b.printer.spool; });
+  number(tr("Its price"), "print_price", Dimension::none, [](BuildDesign& b) -> double& { return b.printer.price; });
+  number(tr("Waste"), "print_waste", Dimension::ratio, [](BuildDesign& b) -> double& {
+    return b.printer.waste;
+  })->setToolTip(tr("Tuning, brims, prints that failed"));
+  real_time_ = quantity(tr("Chosen one took"), Dimension::duration, "print_real_time");
+  real_mass_ = quantity(tr("and weighs"), Dimension::mass, "print_real_mass");
+  for (QuantityEdit* edit : {real_time_, real_mass_})
+    edit->setToolTip(tr("One finished section, as it was: all hours and grams are told by it from then on"));
+  connect(real_time_, &QuantityEdit::entered, this, [this](double si) {
+    if (const SectionPlan* s = chosen_section(); s && si > 0.0)
+      change(tr("What a print took"), [&](BuildDesign& b) {
+        b.printer.hours_factor = 1.0;
+        b.printer.hours_factor = std::clamp(si / b.printer.time_for(s->material), 0.05, 20.0);
+      });
+  });
+  connect(real_mass_, &QuantityEdit::entered, this, [this](double si) {
+    if (const SectionPlan* s = chosen_section(); s && si > 0.0)
+      change(tr("What a print weighs"), [&](BuildDesign& b) {
+        b.printer.mass_factor = std::clamp(si / (s->material * session_->project().hull.skin.density), 0.05, 20.0);
+      });
+  });
+}
+
+const SectionPlan* BuildPage::chosen_section() const {
+  const auto& all = session_->now().build.sections;
+  const int i = std::max(0, sections_->indexOfTopLevelItem(sections_->currentItem()));
+  return i < static_cast<int>(all.size()) ? &all[static_cast<std::size_t>(i)] : nullptr;
+}
+
+void BuildPage::add_mould() {
+  number(tr("Slices of the plug"), "mould_slice", Dimension::length,
+         [](BuildDesign& b) -> double& { return b.mould.slice; });
+  number(tr("Draft wanted"), "mould_draft", Dimension::angle, [](BuildDesign& b) -> double& { return b.mould.draft; });
+  number(tr("Layers of the hull"), "mould_layers", Dimension::none,
+         [](BuildDesign& b) -> double& { return b.mould.layers; });
+  number(tr("Layers of the mould"), "mould_tool_layers", Dimension::none,
+         [](BuildDesign& b) -> double& { return b.mould.mould_layers; });
+  number(tr("Cloth"), "mould_cloth", Dimension::areal_density, [](BuildDesign& b) -> double& { return b.mould.cloth; });
+  number(tr("Flange"), "mould_flange", Dimension::length, [](BuildDesign& b) -> double& { return b.mould.flange; });
 }
 
 void BuildPage::add_sheets() {
@@ -278,7 +341,8 @@ void BuildPage::refresh() {
   panels_->setVisible(!r.panels.empty());
   cuts_section_->show_section(r.printed);
   printer_section_->show_section(r.printed);
-  sheets_section_->show_section(!r.printed);
+  mould_section_->show_section(a.project.brief.method == BuildMethod::moulded);
+  sheets_section_->show_section(!r.printed || !r.pieces.empty());
   const QSignalBlocker quiet_format(format_);
   const QStringList formats = r.printed ? QStringList{"STL", "3MF"} : QStringList{"PDF", "DXF", "SVG"};
   if (format_->count() != formats.size()) {
@@ -297,6 +361,7 @@ void BuildPage::refresh() {
   const bool metal = a.project.brief.method == BuildMethod::sheet_metal;
   for (QWidget* w : fold_only_) set_row_visible(w, metal);
   one_sheet_->setChecked(b.one_sheet);
+  least_support_->setChecked(b.least_support);
   fill_sections();
   fill_panels();
   fill_sheets();
@@ -336,6 +401,13 @@ void BuildPage::fill_sections() {
   else
     cut_->set_nothing(tr("the bow"));
   drop_cut_->setEnabled(cut >= 0);
+  const SectionPlan* s = chosen_section();
+  for (QuantityEdit* edit : {real_time_, real_mass_}) edit->setEnabled(s != nullptr);
+  if (s) {
+    const Printer& printer = a.project.build.printer;
+    real_time_->set_value(printer.time_for(s->material));
+    real_mass_->set_value(s->material * a.project.hull.skin.density * printer.mass_factor);
+  }
   filling_ = was;
 }
 
@@ -438,6 +510,7 @@ void BuildPage::work_out() {
                               return true;
                             });
     if (made->hull.done) {
+      if (of->project.build.least_support) lie_for_least_support(made->hull, printer);
       const PrintSettings settings = settings_of(of->project.hull.skin);
       for (const HullSection& s : made->hull.sections) {
         link.step(tr("Layers of the prints"));

@@ -41,6 +41,7 @@ class BuildPage : public Page {
   void add_cuts();
   void add_panels();
   void add_printer();
+  void add_mould();
   void add_sheets();
   // In clock_rows.cpp.
   void add_clocks();
@@ -63,6 +64,7 @@ class BuildPage : public Page {
   int export_sections(const QString& folder, const QString& format);
   int export_panels(const QString& folder, const QString& format);
   [[nodiscard]] int chosen_cut() const;
+  [[nodiscard]] const SectionPlan* chosen_section() const;  ///< null: there are none
   [[nodiscard]] QString size_words(double length, double width) const;
 
   BatchClocks clocks_{this};
@@ -72,21 +74,21 @@ class BuildPage : public Page {
   QLabel* next_;
   QPushButton *done_, *add_wish_, *drop_wish_, *write_calendar_;
   QLineEdit* start_;
-  QComboBox *glue_, *wish_first_, *wish_then_;
+  QComboBox *trouble_, *glue_, *wish_first_, *wish_then_;
   QTreeWidget* wishes_;
   QLabel *words_, *state_;
   QTreeWidget *sections_, *panels_, *sheets_;
   QPushButton *work_, *export_, *add_cut_, *drop_cut_, *add_sheet_, *drop_sheet_, *lay_out_;
   QComboBox *format_, *paper_, *way_, *joint_;
-  QuantityEdit *cut_, *sheet_length_, *sheet_width_, *sheet_thickness_, *sheet_count_;
+  QuantityEdit *real_time_, *real_mass_, *cut_, *sheet_length_, *sheet_width_, *sheet_thickness_, *sheet_count_;
   struct Number {
     QuantityEdit* edit;
     std::function<double&(BuildDesign&)> of;
   };
   std::vector<Number> numbers_;
-  SectionHeading *cuts_section_, *printer_section_, *sheets_section_;
+  SectionHeading *cuts_section_, *printer_section_, *mould_section_, *sheets_section_;
   std::vector<QWidget*> printed_only_, fold_only_;
-  QCheckBox* one_sheet_;
+  QCheckBox *one_sheet_, *least_support_;
   std::shared_ptr<MadeSolids> solids_;
   bool filling_ = false;
 };

@@ -1,80 +1,20 @@
 #include "stages/build/fold_view.h"
 
 #include <QHBoxLayout>
-#include <QMouseEvent>
-#include <QPainter>
 #include <QPushButton>
 #include <QSlider>
 #include <QVBoxLayout>
 #include <algorithm>
 
 #include "theme/theme.h"
-#include "view3d/raster.h"
+#include "view3d/turning_picture.h"
 
 namespace plucky::app {
-
-FoldPicture::FoldPicture(QWidget* parent) : QWidget(parent) {
-  setObjectName("fold_picture");
-  setAccessibleName(tr("The sheet while it is folded"));
-  setMinimumHeight(100);
-}
-
-void FoldPicture::show_faces(const std::vector<std::vector<std::array<Vec3, 3>>>& leaves) {
-  leaves_ = leaves;
-  update();
-}
-
-void FoldPicture::paintEvent(QPaintEvent*) {
-  const Look& l = look();
-  QPainter p(this);
-  p.fillRect(rect(), l.card);
-  Box3 box;
-  for (const auto& leaf : leaves_)
-    for (const auto& face : leaf)
-      for (const Vec3& v : face) box.include(v);
-  if (box.empty()) return;
-  constexpr int sharp = 2;
-  Camera c{.turn = camera_turn(bearing_, height_), .middle = box.centre(), .size = size() * sharp};
-  Vec3 low = Vec3::Constant(1e9), high = -low;
-  for (const auto& leaf : leaves_)
-    for (const auto& face : leaf)
-      for (const Vec3& v : face) low = low.cwiseMin(c.turn * v), high = high.cwiseMax(c.turn * v);
-  const Vec3 span = (high - low).cwiseMax(1e-6);
-  c.middle = c.turn.transpose() * (0.5 * (low + high));
-  c.scale = sharp * std::min((width() - 20) / span.x(), (height() - 12) / span.y());
-  Raster r(c, l.card);
-  const QColor colours[] = {l.dark ? QColor("#8FA3AB") : QColor("#B9C4C8"),
-                            l.dark ? QColor("#7D939C") : QColor("#A9B7BC")};
-  for (std::size_t k = 0; k < leaves_.size(); ++k) {
-    TriangleMesh mesh;
-    for (const auto& face : leaves_[k]) {
-      const auto n = static_cast<std::uint32_t>(mesh.vertices.size());
-      mesh.vertices.insert(mesh.vertices.end(), face.begin(), face.end());
-      mesh.triangles.push_back({n, n + 1, n + 2});
-    }
-    r.solid(mesh, colours[k % 2]);
-  }
-  r.finish();
-  p.setRenderHint(QPainter::SmoothPixmapTransform);
-  p.drawImage(QRectF(rect()), r.image());
-}
-
-void FoldPicture::mousePressEvent(QMouseEvent* event) {
-  last_ = event->position();
-}
-
-void FoldPicture::mouseMoveEvent(QMouseEvent* event) {
-  const QPointF by = event->position() - last_;
-  last_ = event->position();
-  bearing_ -= 0.008 * by.x();
-  height_ = std::clamp(height_ + 0.008 * by.y(), -0.5 * pi, 0.5 * pi);
-  update();
-}
 
 FoldView::FoldView(Session* session, QWidget* parent) : ShelfPage(session, tr("Folding"), parent) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
-  picture_ = new FoldPicture(this);
+  picture_ = new TurningPicture("fold_picture", tr("The sheet while it is folded"), this);
   column->addWidget(picture_, 1);
   auto* row = new QHBoxLayout;
   play_ = new QPushButton(tr("Play the folding"), this);
@@ -123,16 +63,21 @@ void FoldView::refresh() {
 
 void FoldView::show_share() {
   const BuildReport& r = session_->seen().build;
-  std::vector<std::vector<std::array<Vec3, 3>>> faces;
+  const Look& l = look();
+  const QColor colours[] = {l.dark ? QColor("#8FA3AB") : QColor("#B9C4C8"),
+                            l.dark ? QColor("#7D939C") : QColor("#A9B7BC")};
+  std::vector<TurningPicture::Body> bodies;
   if (r.net) {
     const auto at = bent(*r.net, r.panels, share());
     for (std::size_t k = 0; k < at.size(); ++k) {
-      faces.emplace_back();
+      TriangleMesh mesh{.vertices = at[k], .triangles = {}};
       for (const auto& f : r.panels[r.net->leaves[k].panel].faces)
-        faces.back().push_back({at[k][f[0]], at[k][f[1]], at[k][f[2]]});
+        mesh.triangles.push_back(
+            {static_cast<std::uint32_t>(f[0]), static_cast<std::uint32_t>(f[1]), static_cast<std::uint32_t>(f[2])});
+      bodies.push_back({std::move(mesh), colours[k % 2]});
     }
   }
-  picture_->show_faces(faces);
+  picture_->show_bodies(std::move(bodies));
 }
 
 TableRows FoldView::table() const {

@@ -11,24 +11,7 @@ class QSlider;
 
 namespace plucky::app {
 
-class FoldPicture : public QWidget {
-  Q_OBJECT
-
- public:
-  explicit FoldPicture(QWidget* parent);
-  /// Faces of the folded net, m; none: nothing to show.
-  void show_faces(const std::vector<std::vector<std::array<Vec3, 3>>>& leaves);
-
- protected:
-  void paintEvent(QPaintEvent*) override;
-  void mousePressEvent(QMouseEvent* event) override;
-  void mouseMoveEvent(QMouseEvent* event) override;
-
- private:
-  std::vector<std::vector<std::array<Vec3, 3>>> leaves_;
-  double bearing_ = radians(-40), height_ = radians(38);
-  QPointF last_;
-};
+class TurningPicture;
 
 class FoldView : public ShelfPage {
   Q_OBJECT
@@ -44,7 +27,7 @@ class FoldView : public ShelfPage {
   void show_share();
   void play();
 
-  FoldPicture* picture_;
+  TurningPicture* picture_;
   QSlider* slider_;
   QPushButton* play_;
   QTimer timer_;

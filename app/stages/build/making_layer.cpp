@@ -1,4 +1,5 @@
 // Where the printed hull is cut, and which panel is which, over the boat.
+#include <QPainterPath>
 #include <algorithm>
 #include <cmath>
 
@@ -77,6 +78,52 @@ void paint_panels(Canvas& c) {
                    {{44, 0}, {-44, 0}, {0, 22}, {0, -22}, {56, 16}, {56, -16}});
 }
 
+/// Mounts, trays, boxes, lids where they stand: seen along an axis as they are, from the side as their outer measures.
+void paint_fixtures(Canvas& c) {
+  QPainter& p = c.painter;
+  const Look& l = look();
+  p.setPen(QPen(l.reed, 1.3));
+  QColor fill = l.reed;
+  fill.setAlphaF(0.18F);
+  p.setBrush(fill);
+  for (std::size_t i = 0; i < c.a().fixtures.size(); ++i) {
+    if (!type_of(c.project().build.fixtures[i].kind).aboard) continue;
+    for (const FixtureBody& b : c.a().fixtures[i].bodies) {
+      std::vector<Vec3> places = b.more;
+      places.push_back(Vec3::Zero());
+      for (const Vec3& by : places) {
+        Box3 box = b.stack.box();
+        box = {box.low + by, box.high + by};
+        const auto shape = [&](bool plan) {
+          QPainterPath path;
+          path.setFillRule(Qt::OddEvenFill);
+          const Region outline = b.stack.layers.back().shape;
+          for (const auto& loop : outline.loops) {
+            QPolygonF ring;
+            for (const Vec2& v : loop) {
+              const Vec3 at = b.stack.at(v, 0.0) + by;
+              ring << (plan ? c.map.plan(at.x(), at.y()) : c.map.profile(at.x(), at.z()));
+            }
+            path.addPolygon(ring);
+            path.closeSubpath();
+          }
+          p.drawPath(path);
+        };
+        const bool lies = std::abs(b.stack.w.z()) > 0.9, along = std::abs(b.stack.w.y()) > 0.9;
+        if (lies)
+          shape(true);
+        else
+          p.drawRect(QRectF(c.map.plan(box.low.x(), box.high.y()), c.map.plan(box.high.x(), box.low.y())).normalized());
+        if (along)
+          shape(false);
+        else
+          p.drawRect(
+              QRectF(c.map.profile(box.low.x(), box.high.z()), c.map.profile(box.high.x(), box.low.z())).normalized());
+      }
+    }
+  }
+}
+
 /// The selected part's insertion path: its middle's path, its outline at a few places, and where it is now.
 void paint_way(Canvas& c) {
   const Part* part = c.project().layout.find(c.session.selection());
@@ -120,6 +167,7 @@ void paint_way(Canvas& c) {
 
 void paint_making(Canvas& c) {
   c.painter.setRenderHint(QPainter::Antialiasing);
+  paint_fixtures(c);
   paint_way(c);
   paint_cuts(c);
   paint_panels(c);

@@ -13,6 +13,7 @@
 #include "io/file.h"
 #include "session/ask_where.h"
 #include "session/tick_task.h"
+#include "session/today.h"
 #include "stages/build/build_page.h"
 #include "stages/build/work_dates.h"
 
@@ -41,6 +42,18 @@ void BuildPage::add_work() {
     const auto calendar = work_calendar(*session_, session_->now());
     const WorkTask* task = calendar ? next_task(session_->now().build.work, *calendar) : nullptr;
     if (task) tick_task(*session_, *task, true);
+  });
+  trouble_ = choice(tr("Trouble at it"), {}, "work_trouble");
+  trouble_->setToolTip(
+      tr("What was met: how it is mended comes into the order of work, and what waits for it waits longer"));
+  connect(trouble_, &QComboBox::activated, this, [this](int i) {
+    const auto calendar = work_calendar(*session_, session_->now());
+    const WorkTask* task = calendar ? next_task(session_->now().build.work, *calendar) : nullptr;
+    if (!task || i <= 0) return;
+    const FaultKind kind = fault_from_key(trouble_->itemData(i).toString().toStdString());
+    const std::string key = task->key;
+    change(term(type_of(kind).name),
+           [&](BuildDesign& b) { b.work.faults.push_back({.kind = kind, .task = key, .date = today()}); });
   });
   start_ = text(tr("First day"), "work_start");
   start_->setPlaceholderText(tr("today"));
@@ -125,6 +138,14 @@ void BuildPage::fill_work() {
     next_->setText(words);
   }
   done_->setEnabled(next != nullptr);
+  {
+    const QSignalBlocker quiet(trouble_);
+    trouble_->clear();
+    trouble_->addItem(tr("none"));
+    for (const FaultType& t : fault_types())
+      if (next && is_met_at(t.value, next->key)) trouble_->addItem(term(t.name), QString::fromUtf8(t.key));
+    set_row_visible(trouble_, trouble_->count() > 1);
+  }
   write_calendar_->setEnabled(calendar.has_value());
   start_->setText(QString::fromStdString(w.start));
   for (std::size_t i = 0; i < std::size(glues); ++i)

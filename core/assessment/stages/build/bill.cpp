@@ -1,5 +1,7 @@
 #include "assessment/stages/build/bill.h"
 
+#include "assessment/fixtures.h"
+
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -110,7 +112,7 @@ class Bill {
           counted("{1} by {2} by {3}, {4}", "{0} pieces, {1} by {2} by {3} together, {4}", bodies,
                   length_quantity(size.x()), length_quantity(size.y()), length_quantity(size.z()),
                   fixture_material_name(f.material)),
-          1, f.measured_mass.value_or(s.volume * density_of(f.material, a_.project.hull.skin, a_.build.printed)), f.id);
+          1, own_mass(a_, f, s), f.id);
     }
   }
 

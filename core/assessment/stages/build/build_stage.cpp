@@ -148,7 +148,13 @@ PieceWishes piece_wishes(const Assessment& a) {
     // What is fastened to the transom from outside and meets it.
     const bool pulls = p.kind == PartKind::pod || p.kind == PartKind::jet || p.kind == PartKind::rudder ||
                        p.kind == PartKind::drive_line;
-    if (pulls && p.outside && box.high.x() > transom - 0.05 && box.low.x() < transom)
+    // A base of its own does what a doubler does.
+    const bool has_base =
+        std::any_of(a.project.build.fixtures.begin(), a.project.build.fixtures.end(), [&](const Fixture& f) {
+          return f.kind == FixtureKind::bracket_base &&
+                 std::find(f.holds.begin(), f.holds.end(), p.id) != f.holds.end();
+        });
+    if (pulls && !has_base && p.outside && box.high.x() > transom - 0.05 && box.low.x() < transom)
       w.loads.push_back({p.id, p.name, {box.low.y(), box.low.z()}, {box.high.y(), box.high.z()}});
   }
   return w;
@@ -227,7 +233,7 @@ PrintTotals print_totals(const Assessment& a) {
   for (std::size_t i = 0; i < a.fixtures.size(); ++i)
     if (const Fixture& f = a.project.build.fixtures[i];
         f.material == FixtureMaterial::print && a.fixtures[i].volume > 0.0)
-      job(a.fixtures[i].volume, density_of(f.material, a.project.hull.skin, a.build.printed));
+      job(a.fixtures[i].stuff, density_of(f.material, a.project.hull.skin, a.build.printed));
   // The longest first, each onto the printer that is free first.
   std::sort(jobs.rbegin(), jobs.rend());
   std::vector<double> free(static_cast<std::size_t>(std::max(1.0, a.project.build.work.printers)), 0.0);
@@ -309,6 +315,9 @@ void run_build(Assessment& a, std::any& memory) {
         r.joints = joints_at(a, r.cuts);
         for (SectionPlan& s : r.sections)
           s.stances = stances_of(stretch_of(a.hull->model.skin, s.from, s.to), a.project.build.printer, true);
+        if (a.project.build.least_support)
+          for (SectionPlan& s : r.sections)
+            if (s.stances.front().fit.fits) s.stance = s.stances.front().fit;
       }
     } else {
       plan_panels(r, a, water);
@@ -429,8 +438,7 @@ StageRun build_stage() {
           .run = &run_build,
           .rules = &build_rules,
           .numbers = &numbers_of_build,
-          .judged_by = {"hands", "to_launch", "printed", "mass", "cg_x", "cg_z", "trim", "heel", "freeboard", "gm",
-                        "foam"}};
+          .judged_by = {"hands", "to_launch", "printed", "mass", "cg_x", "trim", "freeboard", "gm"}};
 }
 
 }  // namespace plucky

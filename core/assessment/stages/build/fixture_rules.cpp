@@ -101,6 +101,22 @@ void walls(const Assessment& a, const Fixture& f, std::vector<Finding>& out) {
   out.push_back(g);
 }
 
+/// Screws pull out of what is nearly empty.
+void filling(const Assessment& a, const Fixture& f, std::vector<Finding>& out) {
+  constexpr double least = 0.25;
+  const bool screwed = f.kind == FixtureKind::motor_mount || f.kind == FixtureKind::servo_mount ||
+                       f.kind == FixtureKind::box || f.kind == FixtureKind::bracket_base ||
+                       f.kind == FixtureKind::pylon_foot || f.kind == FixtureKind::lid_bosses;
+  if (f.material != FixtureMaterial::print || !screwed || f.infill >= least) return;
+  Finding g = of_fixture("build.fixture_infill", Severity::watch, {f.infill, Dimension::ratio},
+                         {least, Dimension::ratio}, "screws in prints of 15 % pull out; common practice, no source", f);
+  g.text = {"{2} is filled by {0}; screws need {1}, or inserts.", g.number, g.limit, f.name};
+  Fixture fuller = f;
+  fuller.infill = 0.40;
+  g.remedy = changed(a, fuller, {"Fill {0} by {1}", f.name, Quantity{fuller.infill, Dimension::ratio}});
+  out.push_back(g);
+}
+
 /// A mount carries the motor's heat.
 void heat(const Assessment& a, const Fixture& f, std::vector<Finding>& out) {
   if (f.kind != FixtureKind::motor_mount || f.holds.empty()) return;
@@ -156,6 +172,7 @@ void fixture_rules(const Assessment& a, std::vector<Finding>& out) {
     room(a, f, a.fixtures[i], out);
     bed(a, f, a.fixtures[i], out);
     walls(a, f, out);
+    filling(a, f, out);
     heat(a, f, out);
   }
   if (a.care == Care::full) missing(a, out);

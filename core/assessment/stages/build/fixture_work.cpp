@@ -64,7 +64,7 @@ void fixture_work(const Assessment& a, TaskList& list, const std::set<Id>& early
                 : f.material == FixtureMaterial::aluminium ? "Sheet edges cut: gloves; deburr every edge at once."
                                                            : "Saws and blades; wood dust: mask.";
     if (printed) {
-      t.machine = printer.time_for(s.volume);
+      t.machine = printer.time_for(s.stuff);
       list.need(make, "print.tests", "walls and play are known before");
     }
     for (const Text& n : s.notes) t.takes.push_back(n);

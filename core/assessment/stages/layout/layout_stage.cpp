@@ -73,7 +73,7 @@ std::vector<MassItem> fixture_masses(const Assessment& a) {
                    .sigma = f.measured_mass ? 0.0005 : structure_mass_scatter * std::abs(mass),
                    .place = s.centroid,
                    .place_sigma = 0.001,
-                   .solid_volume = s.volume,
+                   .solid_volume = s.stuff,
                    .measured = f.measured_mass.has_value()});
   }
   return out;
