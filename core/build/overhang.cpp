@@ -83,11 +83,21 @@ std::vector<StanceChoice> stances_of(const TriangleMesh& mesh, const Printer& pr
 TriangleMesh stretch_of(const TriangleMesh& skin, double from, double to) {
   TriangleMesh out;
   for (std::size_t i = 0; i < skin.triangles.size(); ++i) {
-    const double x = (skin.corner(i, 0).x() + skin.corner(i, 1).x() + skin.corner(i, 2).x()) / 3.0;
-    if (x < from || x > to) continue;
+    std::vector<Vec3> face{skin.corner(i, 0), skin.corner(i, 1), skin.corner(i, 2)};
+    // What of it lies before the first plane and behind the second goes.
+    for (const auto& [at, side] : {std::pair{from, 1.0}, {to, -1.0}}) {
+      std::vector<Vec3> kept;
+      for (std::size_t k = 0; k < face.size(); ++k) {
+        const Vec3 &a = face[k], &b = face[(k + 1) % face.size()];
+        const double in_a = side * (a.x() - at), in_b = side * (b.x() - at);
+        if (in_a >= 0.0) kept.push_back(a);
+        if ((in_a < 0.0) != (in_b < 0.0)) kept.emplace_back(a + (b - a) * (in_a / (in_a - in_b)));
+      }
+      face = std::move(kept);
+    }
     const auto first = static_cast<std::uint32_t>(out.vertices.size());
-    for (int k = 0; k < 3; ++k) out.vertices.push_back(skin.corner(i, k));
-    out.triangles.push_back({first, first + 1, first + 2});
+    out.vertices.insert(out.vertices.end(), face.begin(), face.end());
+    for (std::uint32_t k = 2; k < face.size(); ++k) out.triangles.push_back({first, first + k - 1, first + k});
   }
   return out;
 }

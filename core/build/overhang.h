@@ -25,7 +25,7 @@ enum class Hang { stands, lies_on_bed, hangs };
 /// a twentieth of the mesh's area the lowest. Diagonal is left out where flat fits as well.
 [[nodiscard]] std::vector<StanceChoice> stances_of(const TriangleMesh& mesh, const Printer& printer, bool wall);
 
-/// The triangles of a skin whose middle lies between two stations, m.
+/// What of a skin lies between two stations, m; open where it is cut.
 [[nodiscard]] TriangleMesh stretch_of(const TriangleMesh& skin, double from, double to);
 
 }  // namespace plucky

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 #include "geometry/nest.h"
 
@@ -54,18 +55,31 @@ Plates arranged(const std::vector<FixtureSolids>& solids, const Printer& printer
       }
     }
   if (shapes.empty()) return out;
-  const Nest laid =
-      nest(shapes, {{printer.bed.x(), printer.bed.y(), shapes.size()}}, {.gap = gap, .margin = printer.margin});
-  for (const Nested& n : laid.placed) {
-    PlacedPrint p = wanted[n.shape];
-    p.plate = n.copy;
-    p.mesh = mesh_of(stacks[n.shape]);
-    const double c = std::cos(n.turn), s = std::sin(n.turn);
-    for (Vec3& v : p.mesh.vertices) v = {c * v.x() - s * v.y() + n.move.x(), s * v.x() + c * v.y() + n.move.y(), v.z()};
-    out.count = std::max(out.count, n.copy + 1);
-    out.prints.push_back(std::move(p));
+  std::vector<std::size_t> open(shapes.size());
+  std::iota(open.begin(), open.end(), std::size_t{0});
+  // What the nesting leaves over comes onto plates of its own, while any finds room.
+  while (!open.empty()) {
+    std::vector<Region> now;
+    for (const std::size_t i : open) now.push_back(shapes[i]);
+    const Nest laid =
+        nest(now, {{printer.bed.x(), printer.bed.y(), now.size()}}, {.gap = gap, .margin = printer.margin});
+    if (laid.placed.empty()) break;
+    const std::size_t first = out.count;
+    for (const Nested& n : laid.placed) {
+      PlacedPrint p = wanted[open[n.shape]];
+      p.plate = first + n.copy;
+      p.mesh = mesh_of(stacks[open[n.shape]]);
+      const double c = std::cos(n.turn), s = std::sin(n.turn);
+      for (Vec3& v : p.mesh.vertices)
+        v = {c * v.x() - s * v.y() + n.move.x(), s * v.x() + c * v.y() + n.move.y(), v.z()};
+      out.count = std::max(out.count, p.plate + 1);
+      out.prints.push_back(std::move(p));
+    }
+    std::vector<std::size_t> still;
+    for (const std::size_t i : laid.left) still.push_back(open[i]);
+    open = std::move(still);
   }
-  for (const std::size_t i : laid.left) out.left.push_back(solids[wanted[i].of].bodies[wanted[i].body].name);
+  for (const std::size_t i : open) out.left.push_back(solids[wanted[i].of].bodies[wanted[i].body].name);
   return out;
 }
 

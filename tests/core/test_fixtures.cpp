@@ -293,6 +293,7 @@ TEST(Plates, EveryBodyLiesOnAPlateClearOfTheOthers) {
   const Printer printer{.bed = {0.12, 0.12, 0.12}};
   const Plates plates = arranged(all, printer);
   EXPECT_EQ(plates.prints.size() + plates.left.size(), bodies);
+  EXPECT_EQ(plates.left.size(), 3u) << "tray and runners of 144 mm on a bed of 120";
   ASSERT_GE(plates.count, 1u);
   for (std::size_t i = 0; i < plates.prints.size(); ++i) {
     const Box3 box = bounds(plates.prints[i].mesh);

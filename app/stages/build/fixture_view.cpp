@@ -44,7 +44,7 @@ FixtureView::FixtureView(Session* session, QWidget* parent) : ShelfPage(session,
   row->setContentsMargins(0, 0, 0, 0);
   auto* left = new QVBoxLayout;
   table_ = make_table(this, "fixture_table", title(),
-                      {tr("Name"), tr("Of"), tr("Length"), tr("Width"), tr("Height"), tr("Mass"), tr("State")});
+                      {tr("Name"), tr("Of"), tr("Mass"), tr("State"), tr("Length"), tr("Width"), tr("Height")});
   table_->setSortingEnabled(false);
   table_->setSelectionMode(QAbstractItemView::SingleSelection);
   left->addWidget(table_, 1);
@@ -238,9 +238,9 @@ void FixtureView::fill_table() {
     table_->setItem(row, 1, text_item(term(fixture_material_name(f.material))));
     const bool is = !s.bodies.empty();
     const Vec3 size = s.box.size();
-    for (int k = 0; k < 3; ++k) set_number(table_, *session_, row, 2 + k, is, is ? size[k] : 0.0, Dimension::length);
+    for (int k = 0; k < 3; ++k) set_number(table_, *session_, row, 4 + k, is, is ? size[k] : 0.0, Dimension::length);
     const double own = is ? own_mass(a, f, s) : 0.0;
-    set_number(table_, *session_, row, 5, is, own, Dimension::mass);
+    set_number(table_, *session_, row, 2, is, own, Dimension::mass);
     if (is && type_of(f.kind).aboard) mass += fixture_mass(a, f, s);
     if (is && f.material == FixtureMaterial::print)
       for (const FixtureBody& body : s.bodies) prints += body.count();
@@ -255,9 +255,9 @@ void FixtureView::fill_table() {
       }
     }
     if (is && !type_of(f.kind).aboard) state = tr("%1; for the bench").arg(state);
-    table_->setItem(row, 6, text_item(state));
-    table_->item(row, 6)->setToolTip(state);
-    if (off) table_->item(row, 6)->setForeground(look().buoy_text);
+    table_->setItem(row, 3, text_item(state));
+    table_->item(row, 3)->setToolTip(state);
+    if (off) table_->item(row, 3)->setForeground(look().buoy_text);
   }
   if (again >= 0) table_->setCurrentCell(again, 0);
   drop_->setEnabled(again >= 0);

@@ -19,13 +19,13 @@ PrintView::PrintView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   section_->setObjectName("print_section");
   section_->setAccessibleName(tr("Section"));
   left->addWidget(section_);
-  table_ = make_table(this, "print_stances", title(), {tr("Stance"), tr("Hangs over"), tr("Height"), tr("On the bed")});
+  table_ = make_table(this, "print_stances", title(), {tr("Stance"), tr("Hangs over"), tr("On the bed"), tr("Height")});
   table_->setSortingEnabled(false);
   table_->setSelectionMode(QAbstractItemView::SingleSelection);
   left->addWidget(table_, 1);
-  row->addLayout(left, 2);
+  row->addLayout(left, 1);
   picture_ = new TurningPicture("print_picture", tr("The section as it lies"), this);
-  row->addWidget(picture_, 3);
+  row->addWidget(picture_, 1);
   connect(section_, &QComboBox::activated, this, &PrintView::refresh);
   connect(table_, &QTableWidget::itemSelectionChanged, this, [this] {
     if (!filling_) show_chosen();
@@ -50,11 +50,11 @@ void PrintView::refresh() {
     const StanceChoice& c = all[static_cast<std::size_t>(row)];
     table_->setItem(row, 0, text_item(term(stance_name(c.stance)), static_cast<Id>(c.stance)));
     set_number(table_, *session_, row, 1, true, c.overhang, Dimension::area);
-    set_number(table_, *session_, row, 2, true, c.height, Dimension::length);
+    set_number(table_, *session_, row, 3, true, c.height, Dimension::length);
     QString bed = c.fit.fits ? row == 0 ? tr("least to support") : tr("fits") : tr("no room");
     if (i >= 0 && r.sections[static_cast<std::size_t>(i)].stance.stance == c.stance && c.fit.fits)
       bed += tr(", as planned");
-    table_->setItem(row, 3, text_item(bed));
+    table_->setItem(row, 2, text_item(bed));
     if (!c.fit.fits)
       for (int k = 0; k < 4; ++k) table_->item(row, k)->setForeground(look().muted);
   }
