@@ -1,5 +1,7 @@
 #include "assessment/envelope.h"
 
+#include "assessment/fixtures.h"
+
 #include <algorithm>
 
 namespace plucky {
@@ -30,7 +32,7 @@ std::vector<TrimPoint> trim_against_place(const Assessment& a, Id part, double f
   for (int i = 0; i <= steps; ++i) {
     const double x = from + (to - from) * i / steps;
     Loading loading = a.loading();
-    loading.cg.x() += moved->effective_mass() * (x - moved->place.x()) / loading.mass;
+    loading.cg.x() += mass_with_fixtures(a, *moved) * (x - moved->place.x()) / loading.mass;
     const Equilibrium e = solve_equilibrium(a.hull->body, loading, a.density(), {.start = start});
     if (e.status != FloatStatus::afloat || !e.upright()) continue;
     start = e.plane.attitude;

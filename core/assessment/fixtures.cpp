@@ -29,6 +29,16 @@ double fixture_mass(const Assessment& a, const Fixture& fixture, const FixtureSo
   return mass;
 }
 
+double mass_with_fixtures(const Assessment& a, const Part& part) {
+  double mass = part.effective_mass();
+  for (std::size_t i = 0; i < a.fixtures.size(); ++i) {
+    const Fixture& f = a.project.build.fixtures[i];
+    if (type_of(f.kind).aboard && !a.fixtures[i].bodies.empty() && f.holds == std::vector<Id>{part.id})
+      mass += fixture_mass(a, f, a.fixtures[i]);
+  }
+  return mass;
+}
+
 const Fixture* find_fixture(const Assessment& a, Id id) {
   const auto& all = a.project.build.fixtures;
   const auto it = std::find_if(all.begin(), all.end(), [&](const Fixture& f) { return f.id == id; });

@@ -14,6 +14,9 @@ namespace plucky {
 /// the deck already, so what it adds is less by that.
 [[nodiscard]] double fixture_mass(const Assessment& a, const Fixture& fixture, const FixtureSolids& solids);
 
+/// kg that moves along the boat with a part: its own, and what holds it, as it stands now.
+[[nodiscard]] double mass_with_fixtures(const Assessment& a, const Part& part);
+
 /// The design's fixture of a number; null where there is none.
 [[nodiscard]] const Fixture* find_fixture(const Assessment& a, Id id);
 

@@ -71,6 +71,7 @@ struct BuildDesign {
   std::vector<LaidPiece> laid;
   bool one_sheet = false;      ///< a hull of sheet metal is folded from one sheet; else from its panels
   double fold_radius = 0.001;  ///< m, inside its bends
+  bool strips = false;         ///< seams of sheet metal that are not folded get a riveted strip; else epoxy alone
   double rim_flange = 0.010;   ///< m turned in along the deck edge; 0: none
   std::vector<Fixture> fixtures;
   MouldDesign mould;

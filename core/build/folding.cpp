@@ -381,11 +381,7 @@ class Net {
         const Vec2 n = 0.5 * slit * Vec2(-d.y(), d.x()).normalized(), over = 0.5 * slit * d.normalized();
         cut = joined(cut, {{{line[i - 1] - over - n, line[i] + over - n, line[i] + over + n, line[i - 1] - over + n}}});
       }
-      Region hole{{{}}};
-      for (int i = 0; i < 24; ++i)
-        hole.loops[0].push_back(line.front() +
-                                0.5 * w_.relief * Vec2(std::cos(radians(15.0 * i)), std::sin(radians(15.0 * i))));
-      net_.outline = without(net_.outline, w_.relief > 0.0 ? joined(cut, hole) : cut);
+      net_.outline = without(net_.outline, w_.relief > 0.0 ? joined(cut, disc(line.front(), w_.relief)) : cut);
     }
   }
 

@@ -23,6 +23,7 @@ class Outlines {
     plan();
     for (const Hatch& h : design_.hatches) opening(h);
     transom();
+    for (const BottomCut& c : w_.cuts) drill_chain(c);
     sections_at();
     return std::move(out_);
   }
@@ -100,6 +101,27 @@ class Outlines {
                          0.0});
     }
     finish(std::move(d), {0.0, s.extent().low.y() + 0.4 * (s.extent().high.y() - s.extent().low.y())});
+  }
+
+  /// Holes of 2 mm close together inside the line; what is left is filed away.
+  void drill_chain(const BottomCut& c) {
+    constexpr double drill = 0.002, apart = 0.0026, corner = 0.004;  // m; common practice, no source
+    Drawing d{.title = {"{0}: drill {1}, break out, file to the line; fore end {2} from the transom", c.name,
+                        length_quantity(drill), length_quantity(c.high.x() - hull_.box.low.x())}};
+    const double r = std::min(corner, 0.4 * (c.high - c.low).minCoeff());
+    const Region line = grown(rectangle(c.low.array() + r, c.high.array() - r), r);
+    for (const auto& loop : line.loops) d.lines.push_back({DrawLayer::cut, loop, true});
+    d.lines.push_back({DrawLayer::mark, {{c.low.x() - 0.01, 0.0}, {c.high.x() + 0.01, 0.0}}, false});
+    for (const auto& loop : grown(line, -0.6 * drill).loops) {
+      double left = 0.0;
+      for (std::size_t i = 0; i < loop.size(); ++i) {
+        const Vec2 a = loop[i], leg = loop[(i + 1) % loop.size()] - a;
+        for (; left < leg.norm(); left += apart)
+          d.holes.push_back({DrawLayer::mark, a + leg * (left / leg.norm()), drill});
+        left -= leg.norm();
+      }
+    }
+    finish(std::move(d), {0.5 * (c.low.x() + c.high.x()), c.high.y() + 0.006});
   }
 
   void sections_at() {

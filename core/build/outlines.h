@@ -16,9 +16,16 @@ struct TransomHole {
   double diameter = 0.0;       ///< m
 };
 
+/// Something that is cut out of the bottom, drilled in a chain and filed: a jet's intake.
+struct BottomCut {
+  Text name;
+  Vec2 low = Vec2::Zero(), high = Vec2::Zero();  ///< m, (x, y)
+};
+
 struct OutlineWishes {
   double step = 0.05;  ///< m between sections
   std::vector<TransomHole> holes;
+  std::vector<BottomCut> cuts;
 };
 
 /// Each with its lower left corner at the origin. Sections are those of the outer face, seen from ahead; as shapes to

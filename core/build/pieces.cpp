@@ -10,14 +10,15 @@ namespace plucky {
 
 namespace {
 
-constexpr std::array<std::pair<const char*, const char*>, 8> piece_roles{{{"panel", "Panel"},
+constexpr std::array<std::pair<const char*, const char*>, 9> piece_roles{{{"panel", "Panel"},
                                                                           {"wall", "Bulkhead"},
                                                                           {"rib", "Rib"},
                                                                           {"web", "Temporary web"},
                                                                           {"stringer", "Stringer"},
                                                                           {"doubler", "Doubler"},
                                                                           {"fixture", "Mount or jig"},
-                                                                          {"slice", "Slice of the plug"}}};
+                                                                          {"slice", "Slice of the plug"},
+                                                                          {"strip", "Riveted strip"}}};
 
 constexpr double over = 0.01;        // m by which a slot is cut past the edge it starts from
 constexpr double part_play = 0.001;  // m between a part and the rib that is notched for it

@@ -13,7 +13,7 @@
 
 namespace plucky {
 
-enum class PieceRole { panel, wall, rib, web, stringer, doubler, fixture, slice };
+enum class PieceRole { panel, wall, rib, web, stringer, doubler, fixture, slice, strip };
 [[nodiscard]] const char* piece_role_key(PieceRole role);
 [[nodiscard]] const char* piece_role_name(PieceRole role);
 

@@ -86,6 +86,7 @@ struct BuildReport {
   std::optional<FoldedNet> net;      ///< of a hull folded from one sheet, where no panel lies on another
   Text no_net;                       ///< why there is none where one is wanted
   std::vector<FlatPiece> pieces;     ///< all that is cut from sheets; in a drag as before, or none
+  std::size_t rivets = 0;            ///< of strips over seams
   SheetLayout layout;                ///< of the pieces
   std::optional<MouldPlan> mould;    ///< of a moulded hull
   std::optional<Laminate> laminate;  ///< of a hull of foam board; nothing while resin does not harden in the workshop

@@ -467,6 +467,7 @@ void describe(V& v, BuildDesign& b) {
   v.list("laid", b.laid);
   v("one_sheet", b.one_sheet);
   v("fold_radius_m", b.fold_radius, {0.0, 0.05});
+  v("riveted_strips", b.strips);
   v("rim_flange_m", b.rim_flange, {0.0, 0.1});
   v.list("fixtures", b.fixtures);
   v.object("mould", b.mould);

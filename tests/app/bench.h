@@ -12,6 +12,7 @@
 #include <QTimer>
 #include <QtTest/QTest>
 
+#include "assessment/fixtures.h"
 #include "board/board.h"
 #include "board/layers.h"
 #include "findings/findings_panel.h"
@@ -47,6 +48,15 @@ inline QStringList cut_words(const QWidget& window) {
         if (l->width() + 1 < l->fontMetrics().horizontalAdvance(line)) cut << line;
   }
   return cut;
+}
+
+/// kg that fixtures add to a boat.
+inline double fixtures_mass(const Assessment& a) {
+  double sum = 0.0;
+  for (std::size_t i = 0; i < a.fixtures.size(); ++i)
+    if (const Fixture& f = a.project.build.fixtures[i]; type_of(f.kind).aboard && !a.fixtures[i].bodies.empty())
+      sum += fixture_mass(a, f, a.fixtures[i]);
+  return sum;
 }
 
 class Bench : public testing::Test {

@@ -109,10 +109,10 @@ TEST_F(BuildBench, PanelsOfTheSkiffAreWrittenAsTemplatesAtFullSize) {
   take("Sedge");
   EXPECT_EQ(find<QTreeWidget>("build_panels")->topLevelItemCount(), 4);
   EXPECT_FALSE(sections()->isVisible());
-  // A drawing for each panel, wall, rib, stringer and doubler, and one for each sheet they lie on.
+  // A drawing for each panel, wall, rib, stringer, doubler and end of the stand, and one for each sheet they lie on.
   const BuildReport& r = session.now().build;
   const int drawings = static_cast<int>(r.pieces.size() + r.layout.sheets.size());
-  EXPECT_EQ(drawings, 9 + 4);
+  EXPECT_EQ(drawings, 11 + 5);
   ASSERT_EQ(page->export_to(folder.path(), "dxf"), drawings);
   ASSERT_EQ(page->export_to(folder.path(), "svg"), drawings);
   ASSERT_EQ(page->export_to(folder.path(), "pdf"), 1);
@@ -128,8 +128,8 @@ TEST_F(BuildBench, PanelsOfTheSkiffAreWrittenAsTemplatesAtFullSize) {
   ASSERT_TRUE(info.waitForFinished(30000));
   const QString facts = QString::fromUtf8(info.readAllStandardOutput());
   EXPECT_TRUE(facts.contains("595") && facts.contains("842")) << facts.toStdString();  // A4 in points
-  // Pages: the cover, and for each piece those that its size takes.
-  std::size_t pages = 1;
+  // Pages: the cover, which eleven pieces fill twice, and for each piece those that its size takes.
+  std::size_t pages = 2;
   for (const FlatPiece& p : r.pieces) {
     const Vec2 size = 1e3 * p.drawing.bounds().size();
     pages += static_cast<std::size_t>(std::ceil(size.x() / 182.0) * std::ceil(size.y() / 260.0));

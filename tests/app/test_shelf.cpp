@@ -30,6 +30,8 @@ Page* page_of(MainWindow& window, const char* tab) {
 
 int row_named(const QTableWidget* t, const QString& beginning) {
   for (int r = 0; r < t->rowCount(); ++r)
+    if (t->item(r, 0)->text() == beginning) return r;
+  for (int r = 0; r < t->rowCount(); ++r)
     if (t->item(r, 0)->text().startsWith(beginning)) return r;
   return -1;
 }

@@ -34,7 +34,8 @@ TEST_F(WaterBench, AHoseDrawnFromPickupToEscToMotorToOutletRunsAndFollowsTheMoto
   ASSERT_GT(part("Motor 36").place.x(), before.project.layout.find(part("Motor 36").id)->place.x() + 0.01);
   EXPECT_GT((after.hoses[1].points.back() - before.hoses[1].points.back()).norm(), 0.01);
   EXPECT_NE(after.plumbing.length, before.plumbing.length);
-  EXPECT_NEAR(after.mass.total - before.mass.total, after.plumbing.mass - before.plumbing.mass, 1e-12);
+  EXPECT_NEAR(after.mass.total - before.mass.total,
+              after.plumbing.mass - before.plumbing.mass + fixtures_mass(after) - fixtures_mass(before), 1e-12);
   EXPECT_NE(after.mass.cg.x(), before.mass.cg.x());
   session.undo();
   session.undo();

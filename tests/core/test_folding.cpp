@@ -9,6 +9,7 @@
 #include "build/bend.h"
 #include "build/folding.h"
 #include "build/outlines.h"
+#include "build/strips.h"
 #include "findings.h"
 #include "hull/family.h"
 #include "property.h"
@@ -170,4 +171,47 @@ TEST(Outlines, OfABoxAreItsSidesAndTellTheirStations) {
   ASSERT_EQ(all[3].holes.size(), 1u);
   EXPECT_LT((all[3].holes[0].centre - Vec2(0.13, 0.05)).norm(), 1e-6);
   EXPECT_THROW((void)outline_templates(hull, d, {.step = 0.0}), InvalidInput);
+}
+
+TEST(Strips, CoverTheSeamsThatAreNotFolded) {
+  const std::vector<Panel> panels = panels_of(usual_hull(HullFamily::flat_bottom));
+  const Strips all = strips_of(panels, std::nullopt, false, 10, {});
+  ASSERT_FALSE(all.pieces.empty());
+  double chine = 0.0, laid = 0.0;
+  for (const Panel& p : panels)
+    for (const PanelEdge& e : p.edges)
+      if (p.role == PanelRole::side && e.seam == Seam::chine) chine = e.length;
+  for (const FlatPiece& p : all.pieces) {
+    const Vec2 size = p.shape.extent().high;
+    EXPECT_NEAR(size.y(), 0.016, 1e-9);
+    if (p.key.starts_with("strip.chine")) {
+      laid = size.x();
+      EXPECT_EQ(p.count, 2);
+      // Holes are out of the sheet: two rows, twenty millimetres apart.
+      const double holes = std::round(size.x() / 0.020) * 2.0;
+      EXPECT_EQ(p.drawing.holes.size(), static_cast<std::size_t>(holes));
+      EXPECT_LT(p.shape.area(), size.x() * size.y());
+    }
+  }
+  EXPECT_NEAR(laid, chine, 1e-6);
+  EXPECT_GT(all.rivets, 40u);
+  // Folded from one sheet less is left to rivet; the rim takes the deck.
+  const FoldedNet net = fold_net(panels, {});
+  const Strips folded = strips_of(panels, net, true, 10, {});
+  EXPECT_LT(folded.rivets, all.rivets);
+  EXPECT_TRUE(std::none_of(folded.pieces.begin(), folded.pieces.end(), [](const FlatPiece& p) { return p.key.starts_with("strip.deck"); }));
+}
+
+TEST(Outlines, AnIntakeIsAChainOfHolesInsideItsLine) {
+  const HullDesign d = usual_hull(HullFamily::flat_bottom);
+  const HullModel hull = build_hull(d);
+  const std::vector<Drawing> all = outline_templates(hull, d, {.step = 0.2, .cuts = {{"Intake", {0.05, -0.015}, {0.11, 0.015}}}});
+  const auto it = std::find_if(all.begin(), all.end(), [](const Drawing& x) { return plain(x.title).starts_with("Intake"); });
+  ASSERT_NE(it, all.end());
+  // Round about 60 by 30 mm less the corners, a hole each 2.6 mm: none touches the line.
+  EXPECT_NEAR(static_cast<double>(it->holes.size()), 2.0 * (60.0 + 30.0 - 4.8 - 3.4) / 2.6, 6.0);
+  const Section line = section_of({{it->lines.front().points}});
+  for (const DrawnHole& h : it->holes)
+    for (int k = 0; k < 8; ++k)
+      EXPECT_TRUE(line.contains(h.centre + 0.5 * h.diameter * Vec2(std::cos(k * pi / 4), std::sin(k * pi / 4))));
 }

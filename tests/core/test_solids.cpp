@@ -6,10 +6,14 @@
 #include "base/error.h"
 #include "build/inner_space.h"
 #include "geometry/mesh_check.h"
+#include "geometry/outer_skin.h"
 #include "geometry/solid.h"
 #include "hull/family.h"
 #include "hull/loft.h"
+#include "hull/model.h"
 #include "property.h"
+#include "shapes.h"
+#include "texts.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -159,4 +163,40 @@ PROPERTY(InnerSpace, KeepsItsWallInEveryHull) {
   // were left out take.
   for (std::size_t i = 0; i < air.mesh.vertices.size(); i += 29)
     HOLDS(distance_to(skin.mesh, air.mesh.vertices[i]) > 0.988 * wall - 4e-5);
+}
+
+namespace {
+
+/// A vessel open above: outer and inner walls over one rim.
+TriangleMesh vessel(double wall) {
+  const TriangleMesh outer = box_mesh({0.0, -0.1, 0.0}, {0.5, 0.1, 0.1});
+  const TriangleMesh hollow = box_mesh({wall, -0.1 + wall, wall}, {0.5 - wall, 0.1 - wall, 0.2});
+  return combine(outer, hollow, Combine::cut).mesh;
+}
+
+}  // namespace
+
+TEST(OuterSkin, OfAClosedHollowBoxIsTheBoxAndItsWall) {
+  TriangleMesh skin = box_mesh({0.0, 0.0, 0.0}, {0.4, 0.2, 0.1});
+  append(skin, box_mesh({0.002, 0.002, 0.002}, {0.398, 0.198, 0.098}), true);
+  const OuterSkin o = outer_skin(skin, Vec3::UnitZ());
+  ASSERT_TRUE(o.hollow);
+  EXPECT_NEAR(signed_volume(o.mesh), 0.4 * 0.2 * 0.1, 1e-12);
+  EXPECT_NEAR(o.wall, 0.002, 2e-6);
+}
+
+TEST(OuterSkin, OfAnOpenVesselIsClosedAboveAndFloats) {
+  const OuterSkin o = outer_skin(vessel(0.002), Vec3::UnitZ());
+  ASSERT_TRUE(o.hollow) << plain(o.told);
+  EXPECT_TRUE(check_mesh(o.mesh).closed());
+  EXPECT_NEAR(signed_volume(o.mesh), 0.5 * 0.2 * 0.1, 0.01 * 0.01);
+  EXPECT_NEAR(o.wall, 0.002, 1e-4);
+}
+
+TEST(OuterSkin, OfASolidHullIsTheHullAsItCame) {
+  const TriangleMesh solid = build_hull(usual_hull(HullFamily::deep_v)).skin;
+  const OuterSkin o = outer_skin(solid, Vec3::UnitZ());
+  EXPECT_FALSE(o.hollow) << plain(o.told);
+  EXPECT_EQ(o.mesh, solid);
+  EXPECT_FALSE(outer_skin(TriangleMesh{}, Vec3::UnitZ()).hollow);
 }

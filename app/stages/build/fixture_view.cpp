@@ -57,7 +57,7 @@ FixtureView::FixtureView(Session* session, QWidget* parent) : ShelfPage(session,
   connect(menu_, &QMenu::aboutToShow, this, &FixtureView::fill_menu);
   drop_ = new QPushButton(tr("Take it out"), this);
   drop_->setObjectName("fixture_drop");
-  write_ = new QPushButton(tr("Write the plates\u2026"), this);
+  write_ = new QPushButton(tr("Write plates\u2026"), this);
   write_->setObjectName("fixture_write");
   write_->setToolTip(
       tr("All prints side by side on the printer's plate, a 3MF file each; what is cut from sheet is with the flat "

@@ -165,7 +165,7 @@ void write_templates(const std::vector<Drawing>& drawings, const Session& sessio
 }
 
 std::vector<Drawing> outlines_of(const Assessment& a) {
-  return outline_templates(a.hull->model, a.project.hull, {.holes = transom_holes(a)});
+  return outline_templates(a.hull->model, a.project.hull, {.holes = transom_holes(a), .cuts = bottom_cuts(a)});
 }
 
 void write_piece_templates(const Project& project, UnitSystem units, const QString& path, const QString& paper) {

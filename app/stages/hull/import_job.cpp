@@ -1,5 +1,7 @@
 #include "stages/hull/import_job.h"
 
+#include "geometry/outer_skin.h"
+
 #include <QElapsedTimer>
 #include <QPointer>
 
@@ -41,12 +43,22 @@ void ImportJob::read(const QString& path) {
   });
 }
 
-void ImportJob::repair(std::shared_ptr<const ImportedMesh> mesh, const RepairOptions& options) {
-  run(tr("Repairing %1").arg(mesh->path.section('/', -1)), [mesh, options](const Job::Link& link) {
+void ImportJob::repair(std::shared_ptr<const ImportedMesh> mesh, const RepairOptions& options,
+                       const std::optional<Vec3>& hollow_up) {
+  run(tr("Repairing %1").arg(mesh->path.section('/', -1)), [mesh, options, hollow_up](const Job::Link& link) {
     auto better = std::make_shared<ImportedMesh>(*mesh);
     const auto told = plucky::repair(better->file.mesh, options);
     better->told.insert(better->told.end(), told.begin(), told.end());
-    if (told.empty()) better->told.emplace_back("Nothing to repair in what was asked.");
+    if (hollow_up) {
+      link.step(tr("Looking for an inner surface"));
+      OuterSkin skin = outer_skin(better->file.mesh, *hollow_up);
+      better->told.push_back(skin.told);
+      if (skin.hollow) {
+        better->file.mesh = std::move(skin.mesh);
+        better->wall = skin.wall;
+      }
+    }
+    if (told.empty() && !hollow_up) better->told.emplace_back("Nothing to repair in what was asked.");
     link.step(tr("Checking the result"), mesh->check_seconds);
     check(*better);
     return std::shared_ptr<const ImportedMesh>(better);

@@ -5,6 +5,7 @@
 #include <QString>
 #include <functional>
 #include <memory>
+#include <optional>
 
 #include "geometry/mesh_check.h"
 #include "geometry/mesh_repair.h"
@@ -20,6 +21,7 @@ struct ImportedMesh {
   MeshFile file;
   MeshReport report;
   std::vector<Text> told;       ///< what repairs did
+  double wall = 0.0;            ///< of a hollow skin whose inner surface was taken out, in the mesh's unit; 0: not told
   double check_seconds = -1.0;  ///< what the last check took: the next one's will be about the same
 };
 
@@ -30,7 +32,9 @@ class ImportJob : public QObject {
   explicit ImportJob(Job* job, QObject* parent = nullptr) : QObject(parent), job_(job) {}
 
   void read(const QString& path);
-  void repair(std::shared_ptr<const ImportedMesh> mesh, const RepairOptions& options);
+  /// `hollow_up`: take the inner surface of a hollow skin out as well; which way is up.
+  void repair(std::shared_ptr<const ImportedMesh> mesh, const RepairOptions& options,
+              const std::optional<Vec3>& hollow_up = {});
 
  signals:
   void finished(std::shared_ptr<const plucky::app::ImportedMesh> mesh);

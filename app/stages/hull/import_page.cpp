@@ -34,6 +34,9 @@ ImportPage::ImportPage(Session* session, ImportJob* job, QWidget* parent) : Page
   orient_ = check(tr("Turn all faces outward"), "repair_orient");
   small_holes_ = check(tr("Close small holes"), "repair_small");
   large_holes_ = check(tr("Deck over large openings"), "repair_large");
+  hollow_ = check(tr("Take the inner surface out"), "repair_hollow");
+  hollow_->setToolTip(tr("Of a hollow, print-ready skin: what floats is its outer surface; its wall is measured"));
+  connect(hollow_, &QCheckBox::toggled, this, &ImportPage::refresh);
   repair_ = new QPushButton(tr("Repair"), this);
   repair_->setObjectName("import_repair");
   wide(repair_);
@@ -119,7 +122,7 @@ void ImportPage::refresh() {
   } else {
     size_->setText(tr("bow and deck cannot look the same way"));
   }
-  repair_->setEnabled(!r.clean());
+  repair_->setEnabled(!r.clean() || hollow_->isChecked());
   use_->setEnabled(valid && lies_right_->isChecked());
   emit scene_changed();
 }
@@ -152,7 +155,10 @@ void ImportPage::repair() {
   o.orient = orient_->isChecked();
   o.close_small_holes = small_holes_->isChecked() || large_holes_->isChecked();
   o.close_large_holes = large_holes_->isChecked();
-  job_->repair(mesh_, o);
+  std::optional<Vec3> up;
+  if (const MeshPlacement p = placement(); hollow_->isChecked())
+    up = Vec3(Vec3::Unit(p.up_axis) * (p.up_positive ? 1.0 : -1.0));
+  job_->repair(mesh_, o, up);
 }
 
 void ImportPage::use() {
@@ -161,6 +167,7 @@ void ImportPage::use() {
     HullDesign hull = session_->project().hull;
     hull.family = HullFamily::imported;
     hull.mesh = std::make_shared<const TriangleMesh>(place_mesh(mesh_->file.mesh, placement()));
+    if (mesh_->wall > 0.0) hull.skin.shell_thickness = hull.skin.deck_thickness = mesh_->wall * placement().metres_per_unit;
     hull.mesh_source = mesh_->path.section('/', -1).toStdString();
     // Fittings of the old hull need not lie within the new one.
     hull.hatches.clear();

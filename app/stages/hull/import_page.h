@@ -33,7 +33,7 @@ class ImportPage : public Page {
   std::shared_ptr<const ImportedMesh> mesh_;
   QLabel *file_, *report_, *told_, *size_, *unsure_;
   QComboBox *unit_, *forward_, *up_;
-  QCheckBox *weld_, *duplicates_, *orient_, *small_holes_, *large_holes_, *lies_right_;
+  QCheckBox *weld_, *duplicates_, *orient_, *small_holes_, *large_holes_, *hollow_, *lies_right_;
   QPushButton *repair_, *use_;
 };
 

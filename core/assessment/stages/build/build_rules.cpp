@@ -171,13 +171,13 @@ double strain_limit(BuildMethod method) {
   return 0.0;
 }
 
-double worst_strain(const HullDesign& hull) {
+double worst_strain(const HullDesign& hull, int stations) {
   double worst = 0.0;
-  for (const Panel& p : panels_of(hull, {.station_step = 0.0, .stations = 24})) worst = std::max(worst, p.strain);
+  for (const Panel& p : panels_of(hull, {.station_step = 0.0, .stations = stations})) worst = std::max(worst, p.strain);
   return worst;
 }
 
-/// A change of one measure after which sheets take the shape, as small as it can be; else the one that helps most.
+/// A change of one measure after which sheets take the shape, as small as it can be.
 std::optional<Edit> untwisted(const Assessment& a, double limit) {
   const HullShape& now = a.project.hull.shape;
   const std::array<std::pair<double HullShape::*, double>, 5> knobs{
@@ -186,16 +186,17 @@ std::optional<Edit> untwisted(const Assessment& a, double limit) {
        {&HullShape::bow_rake, 0.3 * now.bow_rake},
        {&HullShape::bow_fullness, 0.3 * now.bow_fullness},
        {&HullShape::flare, 0.5 * now.flare}}};
+  constexpr int coarse = 24, fine = 60;  // stations: to search, and as the panels are made
   const HullParameter* named = nullptr;
   HullDesign best = a.project.hull;
-  double least = 0.8 * worst_strain(a.project.hull);
+  double least = worst_strain(a.project.hull, coarse);
   for (const double share : {1.0 / 3.0, 2.0 / 3.0, 1.0}) {
     for (const auto& [member, target] : knobs) {
       HullDesign h = a.project.hull;
       h.shape.*member = now.*member + share * (target - now.*member);
       double strain = 0.0;
       try {
-        strain = worst_strain(h);
+        strain = worst_strain(h, coarse);
       } catch (const InvalidInput&) {
         continue;
       }
@@ -205,7 +206,7 @@ std::optional<Edit> untwisted(const Assessment& a, double limit) {
     }
     if (least <= limit) break;
   }
-  if (!named) return std::nullopt;
+  if (!named || worst_strain(best, fine) > limit) return std::nullopt;
   return Edit{{"Set the {0} to {1}: sheets take the shape", named->label,
                Quantity{best.shape.*(named->member), named->dimension}},
               ChangeHull{best}};

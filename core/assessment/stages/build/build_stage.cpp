@@ -11,6 +11,7 @@
 #include "assessment/stages/build/work.h"
 #include "base/error.h"
 #include "build/bending.h"
+#include "build/strips.h"
 #include "drive/kind.h"
 #include "running/drive_line.h"
 
@@ -267,6 +268,15 @@ void plan_pieces(const Assessment& a, BuildReport& r) {
                                        .shape = r.net->outline,
                                        .drawing = r.net->drawing});
   }
+  r.rivets = 0;
+  if (a.project.brief.method == BuildMethod::sheet_metal && a.project.build.strips) {
+    int number = 0;
+    for (const FlatPiece& p : r.pieces) number = std::max(number, p.number);
+    Strips strips = strips_of(r.panels, r.net, r.net && a.project.build.rim_flange > 0.0, number + 1,
+                              {.thickness = a.project.hull.skin.shell_thickness});
+    r.rivets = strips.rivets;
+    r.pieces.insert(r.pieces.end(), strips.pieces.begin(), strips.pieces.end());
+  }
   add_flat_fixtures(a, r.pieces);
   r.layout = layout_of(r.pieces, a.project.build);
   r.laminate.reset();
@@ -338,6 +348,7 @@ void run_build(Assessment& a, std::any& memory) {
     r.pieces = std::move(kept.report.pieces);
     r.layout = std::move(kept.report.layout);
     r.laminate = kept.report.laminate;
+    r.rivets = kept.report.rivets;
     kept.hull = a.hull;
     kept.design = design;
     kept.skin = a.project.hull.skin;
@@ -364,6 +375,7 @@ void run_build(Assessment& a, std::any& memory) {
   kept.report.pieces = a.build.pieces;
   kept.report.layout = a.build.layout;
   kept.report.laminate = a.build.laminate;
+  kept.report.rivets = a.build.rivets;
   a.build.moments = kept.report.moments = moments_at(a, kept.report.joints);
   try {
     a.build.work = order_of_work(tasks_of(a), a.project.build.work.temperature);
@@ -394,6 +406,20 @@ std::vector<TransomHole> transom_holes(const Assessment& a) {
         o.kind == OpeningKind::hole || o.kind == OpeningKind::skin_screws || o.kind == OpeningKind::shaft_tube;
     if (round && o.width > 0.0 && std::abs(o.place.x() - transom) < near)
       out.push_back({o.name, {o.place.y(), o.place.z()}, o.width});
+  }
+  return out;
+}
+
+std::vector<BottomCut> bottom_cuts(const Assessment& a) {
+  std::vector<BottomCut> out;
+  for (const Part& p : a.project.layout.parts) {
+    const auto* jet = std::get_if<JetUnit>(&p.data);
+    if (p.kind != PartKind::jet || !jet || !(jet->intake_length > 0.0)) continue;
+    // Its rim ends where the unit's fore end stands, as wide as the unit.
+    const double fore = p.box().high.x(), half = 0.5 * p.size.y();
+    out.push_back({{"Intake of {0}", p.name},
+                   {fore - jet->intake_length, p.place.y() - half},
+                   {fore, p.place.y() + half}});
   }
   return out;
 }

@@ -24,6 +24,9 @@ void work_rules(const Assessment& a, std::vector<Finding>& out);
 /// What goes through the transom: openings of the register that lie in it.
 [[nodiscard]] std::vector<TransomHole> transom_holes(const Assessment& a);
 
+/// What is cut out of the bottom: intakes of jets.
+[[nodiscard]] std::vector<BottomCut> bottom_cuts(const Assessment& a);
+
 /// Places along the hull that a joint should keep away from: bulkheads, ends of hatches and cabins, openings, motor
 /// mounts, where the shaft leaves; m from the transom.
 [[nodiscard]] std::vector<double> places_to_avoid(const Assessment& a);

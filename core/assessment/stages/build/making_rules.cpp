@@ -21,7 +21,7 @@ void overhangs(const Assessment& a, std::vector<Finding>& out) {
     const auto now = std::find_if(s.stances.begin(), s.stances.end(),
                                   [&](const StanceChoice& c) { return c.stance == s.stance.stance; });
     if (now == s.stances.end()) continue;
-    constexpr double little = 0.0010;  // m2 that supports are cleaned off in minutes; common practice, no source
+    constexpr double little = 0.0025;  // m2 that supports are cleaned off in minutes; common practice, no source
     const StanceChoice& best = s.stances.front();
     Finding f = making("build.overhang", now->overhang > little ? Severity::note : Severity::fine,
                        {now->overhang, Dimension::area}, {little, Dimension::area},

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "assessment/fixtures.h"
 #include "assessment/places.h"
 #include "assessment/rules.h"
 #include "assessment/stages/float/float_stage.h"
@@ -116,7 +117,7 @@ void heel(const Assessment& a, std::vector<Finding>& out) {
   for (const Part& part : a.project.layout.parts)
     if (!part.outside && part.rail == 0 && (!best || part.effective_mass() > best->effective_mass())) best = &part;
   if (a.care == Care::full && best && best->effective_mass() > 0.0) {
-    const Vec3 wanted = best->place - Vec3(0.0, moment / best->effective_mass(), 0.0);
+    const Vec3 wanted = best->place - Vec3(0.0, moment / mass_with_fixtures(a, *best), 0.0);
     if (place_is_free(a, *best, wanted)) {
       const double by = wanted.y() - best->place.y();
       f.remedy = Edit{{by > 0.0 ? "Shift {1} {0} to port" : "Shift {1} {0} to starboard", length_quantity(std::abs(by)),
@@ -251,7 +252,7 @@ std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim) {
   const Part* part = a.project.layout.find(part_to_slide(a));
   if (!part || part->effective_mass() <= 0.0) return std::nullopt;
   const SlideAnswer answer =
-      slide_for_trim(a.hull->body, a.loading(), a.density(), part->effective_mass(), wanted_trim);
+      slide_for_trim(a.hull->body, a.loading(), a.density(), mass_with_fixtures(a, *part), wanted_trim);
   if (!answer.solved) return std::nullopt;
   const auto place = reachable_place(a, *part, part->place + Vec3(answer.distance, 0.0, 0.0));
   if (!place || std::abs(place->x() - part->place.x()) < 1e-4) return std::nullopt;

@@ -1,0 +1,175 @@
+// Printing, moulding and mending: stances by hand arithmetic, a plug that holds its hull, trouble that moves the plan.
+#include <gtest/gtest.h>
+
+#include "assessment/assessment.h"
+#include "build/mould_plan.h"
+#include "build/overhang.h"
+#include "findings.h"
+#include "property.h"
+#include "shapes.h"
+#include "texts.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+double overhang_in(const std::vector<StanceChoice>& all, Stance stance) {
+  for (const StanceChoice& c : all)
+    if (c.stance == stance) return c.overhang;
+  return -1.0;
+}
+
+}  // namespace
+
+TEST(Overhang, OfABoxOfWallsIsItsRoofAndOfASolidOneNothing) {
+  const Printer printer;
+  const TriangleMesh box = box_mesh({0.0, 0.0, 0.0}, {0.1, 0.06, 0.04});
+  // A roof of walls hangs inside; the floor lies on the bed.
+  const std::vector<StanceChoice> walls = stances_of(box, printer, true);
+  EXPECT_NEAR(overhang_in(walls, Stance::flat), 0.1 * 0.06, 1e-12);
+  EXPECT_NEAR(overhang_in(walls, Stance::on_end), 0.06 * 0.04, 1e-12);
+  EXPECT_EQ(walls.front().stance, Stance::on_end);
+  for (const StanceChoice& c : stances_of(box, printer, false)) EXPECT_NEAR(c.overhang, 0.0, 1e-12);
+}
+
+TEST(Overhang, TheLimitIsAnAngleFromTheUpright) {
+  // A wedge whose slope leans out by 40 degrees.
+  const double lean = radians(40), h = 0.05;
+  const TriangleMesh wedge = prism({{0.0, 0.0}, {0.02, 0.0}, {0.02 + h * std::tan(lean), h}, {0.0, h}}, 0.1);
+  Printer printer;
+  printer.overhang = radians(45);
+  EXPECT_NEAR(overhang_in(stances_of(wedge, printer, false), Stance::flat), 0.0, 1e-12);
+  printer.overhang = radians(35);
+  EXPECT_NEAR(overhang_in(stances_of(wedge, printer, false), Stance::flat), 0.1 * h / std::cos(lean), 1e-9);
+}
+
+PROPERTY(Overhang, AStretchOfAHullHasItsAreaAndNoMore) {
+  HullDesign d = usual_hull(any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge}));
+  const HullModel hull = build_hull(d);
+  const double a = hull.box.low.x() + hull.length() * 0.01 * any::whole(5, 50), b = a + hull.length() * 0.01 * any::whole(5, 40);
+  const TriangleMesh low = stretch_of(hull.skin, -1.0, a), middle = stretch_of(hull.skin, a, b), high = stretch_of(hull.skin, b, 10.0);
+  HOLDS(std::abs(surface_area(low) + surface_area(middle) + surface_area(high) - surface_area(hull.skin)) < 1e-9);
+  const Box3 box = bounds(middle);
+  HOLDS(box.low.x() > a - 1e-9 && box.high.x() < b + 1e-9);
+  for (const StanceChoice& c : stances_of(middle, Printer{}, true)) HOLDS(c.overhang >= 0.0 && c.overhang <= surface_area(middle) + 1e-9);
+}
+
+TEST(Mould, OfABoxIsSlicedWithoutWasteAndSticks) {
+  HullDesign d;
+  d.family = HullFamily::imported;
+  d.mesh = std::make_shared<TriangleMesh>(prism({{-0.1, 0.0}, {0.1, 0.0}, {0.1, 0.08}, {-0.1, 0.08}}, 0.5, 20));
+  const HullModel hull = build_hull(d);
+  const MouldPlan plan = mould_plan(hull, {.slice = 0.010}, 20.0);
+  EXPECT_EQ(plan.slices.size(), 50u);
+  EXPECT_NEAR(plan.board, 0.2 * 0.08 * 0.5, 1e-6);
+  EXPECT_NEAR(plan.planed_off, 0.0, 1e-6);
+  EXPECT_NEAR(plan.least_draft, 0.0, 1e-9);
+  EXPECT_EQ(plan.undercut, 0.0);
+  EXPECT_GT(plan.steep, 0.5 * 0.08);
+  ASSERT_TRUE(plan.hull && plan.mould);
+  // Five layers and a flange against two.
+  EXPECT_NEAR(plan.mould->cloth_area / plan.hull->cloth_area, 2.5 * (plan.area + plan.flange_area) / plan.area, 1e-9);
+  EXPECT_THROW((void)mould_plan(hull, {.slice = 0.0}, 20.0), InvalidInput);
+  EXPECT_FALSE(mould_plan(hull, {}, -30.0).hull);
+}
+
+TEST(Mould, AHullThatTurnsInAtTheTopIsHeldAndOneThatFlaresIsNot) {
+  const auto hull_of = [](double top) {
+    HullDesign d;
+    d.family = HullFamily::imported;
+    d.mesh = std::make_shared<TriangleMesh>(prism({{-0.1, 0.0}, {0.1, 0.0}, {top, 0.08}, {-top, 0.08}}, 0.5, 20));
+    return build_hull(d);
+  };
+  EXPECT_GT(mould_plan(hull_of(0.09), {}, 20.0).undercut, 0.05);
+  const MouldPlan flared = mould_plan(hull_of(0.11), {}, 20.0);
+  EXPECT_EQ(flared.undercut, 0.0);
+}
+
+TEST(Mould, AMouldedBoatHasSlicesToCutClothToBuyAndTasks) {
+  Project p = sample_boat();
+  p.brief.method = BuildMethod::moulded;
+  const Assessment a = assess(p);
+  ASSERT_TRUE(a.build.mould);
+  EXPECT_EQ(static_cast<std::size_t>(std::count_if(a.build.pieces.begin(), a.build.pieces.end(), [](const FlatPiece& f) { return f.role == PieceRole::slice; })),
+            a.build.mould->slices.size());
+  for (const char* key : {"cut.slices", "glue.slices", "make.plug", "lay.mould", "lay.shell"}) EXPECT_TRUE(a.build.work.find(key)) << key;
+  EXPECT_TRUE(find_finding(a, "build.draft"));
+  EXPECT_EQ(finding(a, "build.lay_up").severity, Severity::fine);
+}
+
+TEST(Prints, SpoolsHoursAndMoneyFollowWhatIsPrinted) {
+  Project p = sample_boat();
+  p.brief.method = BuildMethod::printed;
+  const PrintTotals one = assess(p).build.prints;
+  ASSERT_GT(one.mass, 0.1);
+  EXPECT_FALSE(one.cost);
+  EXPECT_NEAR(one.spools, 1.1 * one.mass, 1e-9);
+  // 1.75 mm of PETG: a kilogramme is about 327 m long.
+  EXPECT_NEAR(one.filament / (1.1 * one.mass), 327.0, 2.0);
+  EXPECT_NEAR(one.queue, one.time, 1e-9);
+  p.build.printer.price = 20.0;
+  p.build.printer.mass_factor = 1.2;
+  p.build.work.printers = 2;
+  const PrintTotals two = assess(p).build.prints;
+  EXPECT_NEAR(two.mass, 1.2 * one.mass, 1e-9);
+  ASSERT_TRUE(two.cost);
+  EXPECT_NEAR(*two.cost, 20.0 * two.spools, 1e-9);
+  EXPECT_LT(two.queue, one.queue);
+  EXPECT_GE(two.queue, 0.5 * one.time - 1e-9);
+}
+
+TEST(Faults, AreMendedBetweenTheTaskAndWhatWaitsForIt) {
+  Project p = sample_boat();
+  p.brief.method = BuildMethod::printed;
+  const Assessment before = assess(p);
+  ASSERT_TRUE(before.build.work.find("test.leaks"));
+  p.build.work.faults = {{.id = 700, .kind = FaultKind::seam_leak, .task = "test.leaks", .date = "2026-05-02"}};
+  const Assessment after = assess(p);
+  const WorkPlan& w = after.build.work;
+  const auto place = [&](const std::string& key) {
+    for (std::size_t i = 0; i < w.tasks.size(); ++i)
+      if (w.tasks[i].key == key) return static_cast<int>(i);
+    return -1;
+  };
+  ASSERT_GE(place("mend.700"), 0);
+  EXPECT_LT(place("test.leaks"), place("mend.700"));
+  EXPECT_LT(place("mend.700"), place("again.700"));
+  EXPECT_LT(place("again.700"), place("launch"));
+  // Slow epoxy and a second test take their time.
+  EXPECT_GT(w.length, before.build.work.length + 6 * 3600.0);
+  EXPECT_EQ(finding(after, "build.fault.700").severity, Severity::watch);
+  p.build.work = with_done(p.build.work, "mend.700", true, "2026-05-03");
+  EXPECT_FALSE(find_finding(assess(p), "build.fault.700"));
+}
+
+TEST(Faults, EachKindIsMetSomewhereInThePlanOfSomeBoat) {
+  std::set<FaultKind> met;
+  for (const BuildMethod m : {BuildMethod::printed, BuildMethod::ply, BuildMethod::sheet_metal}) {
+    Project p = powered_boat();
+    p.brief.method = m;
+    const Assessment a = assess(p);
+    for (const WorkTask& t : a.build.work.tasks)
+      for (const FaultType& f : fault_types())
+        if (is_met_at(f.value, t.key)) met.insert(f.value);
+  }
+  EXPECT_EQ(met.size(), fault_types().size());
+}
+
+TEST(Developable, AnOfferMakesTwistedPanelsTakeTheirShape) {
+  Project p = sample_boat();
+  p.brief.method = BuildMethod::ply;
+  int offered = 0;
+  for (const double midships : {12.0, 16.0, 22.0, 28.0}) {
+    p.hull.shape.deadrise_transom = radians(6);
+    p.hull.shape.deadrise_midships = radians(midships);
+    const Assessment a = assess(p);
+    for (const Finding& f : a.findings) {
+      if (!f.id.starts_with("build.strain") || !f.remedy) continue;
+      ++offered;
+      const Assessment better = assess(apply(p, *f.remedy));
+      EXPECT_EQ(finding(better, f.id).severity, Severity::fine) << f.text;
+    }
+  }
+  EXPECT_GT(offered, 0);
+}
