@@ -42,9 +42,9 @@ Strips strips_of(const std::vector<Panel>& panels, const std::optional<FoldedNet
       const double x = r.length * (i + 0.5) / n;
       at.insert(at.end(), {{x, 0.5 * wishes.lap}, {x, 1.5 * wishes.lap}});
     }
-    FlatPiece p = piece_of(fmt::format("strip.{}.{}.{}", seam_key(r.seam), key.first.first, key.first.second),
-                           PieceRole::strip, Text("Strip inside the {0}", seam_name(r.seam)), first++,
-                           wishes.thickness, shape);
+    FlatPiece p =
+        piece_of(fmt::format("strip.{}.{}.{}", seam_key(r.seam), key.first.first, key.first.second), PieceRole::strip,
+                 Text("Strip inside the {0}", seam_name(r.seam)), first++, wishes.thickness, shape);
     for (const Vec2& v : at) {
       p.drawing.holes.push_back({DrawLayer::cut, v, wishes.rivet});
       p.shape = without(p.shape, disc(v, wishes.rivet));

@@ -11,9 +11,9 @@
 namespace plucky {
 
 struct StripWishes {
-  double lap = 0.008;      ///< m on either side of the seam; common practice, no source
-  double pitch = 0.020;    ///< m between rivets; common practice, no source
-  double rivet = 0.0024;   ///< m, hole of a rivet of 2.4 mm
+  double lap = 0.008;     ///< m on either side of the seam; common practice, no source
+  double pitch = 0.020;   ///< m between rivets; common practice, no source
+  double rivet = 0.0024;  ///< m, hole of a rivet of 2.4 mm
   double thickness = 0.0005;
 };
 

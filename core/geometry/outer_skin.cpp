@@ -72,12 +72,14 @@ TriangleMesh seen_from_below(const TriangleMesh& mesh, const Vec3& up) {
     faces.emplace_back(point(mesh.corner(i, 0)), point(mesh.corner(i, 1)), point(mesh.corner(i, 2)));
   Tree tree(faces.begin(), faces.end());
   tree.build();
-  const Vec3 side = (std::abs(up.x()) < 0.9 ? Vec3::UnitX() : Vec3::UnitY()).cross(up).normalized(), fore = up.cross(side);
+  const Vec3 side = (std::abs(up.x()) < 0.9 ? Vec3::UnitX() : Vec3::UnitY()).cross(up).normalized(),
+             fore = up.cross(side);
   // Straight down, and round about a quarter and two fifths of the way to the level.
   std::vector<Vec3> ways{-up};
   for (const double lean : {0.45, 1.0, 1.35})
     for (int k = 0; k < 8; ++k)
-      ways.emplace_back(-std::cos(lean) * up + std::sin(lean) * (std::cos(k * pi / 4) * side + std::sin(k * pi / 4) * fore));
+      ways.emplace_back(-std::cos(lean) * up +
+                        std::sin(lean) * (std::cos(k * pi / 4) * side + std::sin(k * pi / 4) * fore));
   const double off = 1e-6 * bounds(mesh).size().norm();
   TriangleMesh out{.vertices = mesh.vertices, .triangles = {}};
   for (std::size_t i = 0; i < mesh.triangles.size(); ++i) {

@@ -185,7 +185,8 @@ TEST_F(DriveBench, AMotorComesFromTheListAndAnOwnOneIsKept) {
   const double mass = session.now().mass.total - fixtures_mass(session.now()), old = part("Motor").effective_mass();
   choose_in("drive_presets", outrunner);
   // One edit changes data, size and mass.
-  EXPECT_NEAR(session.now().mass.total - fixtures_mass(session.now()), mass - old + 0.190, 1e-3);  // hoses find another way
+  EXPECT_NEAR(session.now().mass.total - fixtures_mass(session.now()), mass - old + 0.190,
+              1e-3);  // hoses find another way
   EXPECT_TRUE(session.project().drive().motor.outrunner);
   EXPECT_NEAR(session.project().drive().motor.kv, 800 * pi / 30, 1e-2);
   EXPECT_NEAR(part("Motor 42").size.y(), 0.042, 1e-9);

@@ -199,14 +199,17 @@ TEST(Strips, CoverTheSeamsThatAreNotFolded) {
   const FoldedNet net = fold_net(panels, {});
   const Strips folded = strips_of(panels, net, true, 10, {});
   EXPECT_LT(folded.rivets, all.rivets);
-  EXPECT_TRUE(std::none_of(folded.pieces.begin(), folded.pieces.end(), [](const FlatPiece& p) { return p.key.starts_with("strip.deck"); }));
+  EXPECT_TRUE(std::none_of(folded.pieces.begin(), folded.pieces.end(),
+                           [](const FlatPiece& p) { return p.key.starts_with("strip.deck"); }));
 }
 
 TEST(Outlines, AnIntakeIsAChainOfHolesInsideItsLine) {
   const HullDesign d = usual_hull(HullFamily::flat_bottom);
   const HullModel hull = build_hull(d);
-  const std::vector<Drawing> all = outline_templates(hull, d, {.step = 0.2, .cuts = {{"Intake", {0.05, -0.015}, {0.11, 0.015}}}});
-  const auto it = std::find_if(all.begin(), all.end(), [](const Drawing& x) { return plain(x.title).starts_with("Intake"); });
+  const std::vector<Drawing> all =
+      outline_templates(hull, d, {.step = 0.2, .cuts = {{"Intake", {0.05, -0.015}, {0.11, 0.015}}}});
+  const auto it =
+      std::find_if(all.begin(), all.end(), [](const Drawing& x) { return plain(x.title).starts_with("Intake"); });
   ASSERT_NE(it, all.end());
   // Round about 60 by 30 mm less the corners, a hole each 2.6 mm: none touches the line.
   EXPECT_NEAR(static_cast<double>(it->holes.size()), 2.0 * (60.0 + 30.0 - 4.8 - 3.4) / 2.6, 6.0);

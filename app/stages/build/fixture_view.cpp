@@ -47,6 +47,7 @@ FixtureView::FixtureView(Session* session, QWidget* parent) : ShelfPage(session,
                       {tr("Name"), tr("Of"), tr("Mass"), tr("State"), tr("Length"), tr("Width"), tr("Height")});
   table_->setSortingEnabled(false);
   table_->setSelectionMode(QAbstractItemView::SingleSelection);
+  table_->setMinimumWidth(120);
   left->addWidget(table_, 1);
   auto* buttons = new QHBoxLayout;
   auto* add = new QPushButton(tr("Add"), this);
@@ -55,21 +56,25 @@ FixtureView::FixtureView(Session* session, QWidget* parent) : ShelfPage(session,
   menu_->setObjectName("fixture_menu");
   add->setMenu(menu_);
   connect(menu_, &QMenu::aboutToShow, this, &FixtureView::fill_menu);
-  drop_ = new QPushButton(tr("Take it out"), this);
+  drop_ = new QPushButton(tr("Remove"), this);
   drop_->setObjectName("fixture_drop");
-  write_ = new QPushButton(tr("Write plates\u2026"), this);
+  write_ = new QPushButton(tr("Write\u2026"), this);
   write_->setObjectName("fixture_write");
   write_->setToolTip(
       tr("All prints side by side on the printer's plate, a 3MF file each; what is cut from sheet is with the flat "
          "patterns"));
-  for (QPushButton* b : {add, drop_, write_}) buttons->addWidget(b);
+  for (QPushButton* b : {add, drop_, write_}) {
+    b->setMinimumWidth(b->sizeHint().width());
+    buttons->addWidget(b);
+  }
   buttons->addStretch(1);
   left->addLayout(buttons);
-  row->addLayout(left, 5);
+  row->addLayout(left, 3);
   picture_ = new TurningPicture("fixture_picture", tr("The chosen one in the round"), this);
-  row->addWidget(picture_, 3);
+  picture_->setMinimumWidth(60);
+  row->addWidget(picture_, 2);
   auto* side = new QWidget(this);
-  side->setFixedWidth(250);
+  side->setFixedWidth(226);
   auto* grid = new QGridLayout(side);
   grid->setContentsMargins(4, 0, 4, 0);
   grid->setVerticalSpacing(3);
@@ -103,10 +108,6 @@ FixtureView::FixtureView(Session* session, QWidget* parent) : ShelfPage(session,
 }
 
 void FixtureView::add_fields(QGridLayout* grid) {
-  help_ = new QLabel(this);
-  help_->setWordWrap(true);
-  help_->setFont(ui_font(8.4));
-  grid->addWidget(help_, 0, 0, 1, 2);
   material_label_ = new QLabel(tr("Made of"), this);
   material_ = new QComboBox(this);
   material_->setObjectName("fixture_material");
@@ -114,9 +115,9 @@ void FixtureView::add_fields(QGridLayout* grid) {
   for (const FixtureMaterial m : material_choices) material_->addItem(term(fixture_material_name(m)));
   connect(material_, &QComboBox::activated, this,
           [this](int i) { change(tr("Made of"), [i](Fixture& f) { f.material = material_choices[i]; }); });
-  grid->addWidget(material_label_, 1, 0);
-  grid->addWidget(material_, 1, 1);
-  int line = 2;
+  grid->addWidget(material_label_, 0, 0);
+  grid->addWidget(material_, 0, 1);
+  int line = 1;
   const auto field = [&](const char* name, double Fixture::*member, FixtureNumber FixtureType::*number, Dimension d) {
     auto* label = new QLabel(this);
     label->setWordWrap(true);
@@ -154,6 +155,13 @@ void FixtureView::add_fields(QGridLayout* grid) {
   connect(infill_, &QuantityEdit::entered, this, [this](double si) {
     change(tr("Filled inside"), [si](Fixture& f) { f.infill = std::clamp(si, 0.0, 1.0); });
   });
+  // Last: where there is little height the words are cut before the fields are.
+  help_ = new QLabel(this);
+  help_->setWordWrap(true);
+  help_->setFont(ui_font(8.4));
+  help_->setAlignment(Qt::AlignTop);
+  help_->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Ignored);
+  grid->addWidget(help_, line, 0, 1, 2);
   grid->setRowStretch(line, 1);
 }
 
@@ -288,6 +296,7 @@ void FixtureView::show_chosen() {
         }
   picture_->show_bodies(std::move(bodies));
   help_->setText(f ? term(type_of(f->kind).help) : QString());
+  picture_->setToolTip(help_->text());
   material_->setVisible(f != nullptr);
   material_label_->setVisible(f != nullptr);
   const QSignalBlocker quiet(material_);

@@ -12,12 +12,12 @@ namespace {
 
 constexpr double gap = 0.015;  // m between pieces in the picture
 
-RowsOfBoxes rows(const std::vector<Vec2>& sizes, double width) {
+RowsOfBoxes rows(const std::vector<Vec2>& sizes, double width, double between) {
   RowsOfBoxes out;
   Vec2 next = Vec2::Zero();
   double row = 0.0;
   for (const Vec2& size : sizes) {
-    if (next.x() > 0.0 && next.x() + size.x() > width) next = Vec2(0.0, next.y() + row + gap), row = 0.0;
+    if (next.x() > 0.0 && next.x() + size.x() > width) next = Vec2(0.0, next.y() + row + between), row = 0.0;
     out.at.push_back(next);
     next.x() += size.x() + gap;
     row = std::max(row, size.y());
@@ -28,7 +28,7 @@ RowsOfBoxes rows(const std::vector<Vec2>& sizes, double width) {
 
 }  // namespace
 
-RowsOfBoxes rows_of_boxes(const std::vector<Vec2>& sizes, const QSizeF& room) {
+RowsOfBoxes rows_of_boxes(const std::vector<Vec2>& sizes, const QSizeF& room, double over) {
   double widest = 0.0, whole = 0.0;
   for (const Vec2& size : sizes) {
     widest = std::max(widest, size.x());
@@ -36,8 +36,15 @@ RowsOfBoxes rows_of_boxes(const std::vector<Vec2>& sizes, const QSizeF& room) {
   }
   RowsOfBoxes best;
   for (int k = 0; k <= 20; ++k) {
-    RowsOfBoxes now = rows(sizes, widest + (whole - widest) * k / 20.0);
-    now.scale = std::min(room.width() / now.size.x(), room.height() / now.size.y());
+    const double width = widest + (whole - widest) * k / 20.0;
+    const auto fitted = [&](double between) {
+      RowsOfBoxes r = rows(sizes, width, between);
+      r.scale = std::min(room.width() / r.size.x(), room.height() / r.size.y());
+      return r;
+    };
+    RowsOfBoxes now = fitted(gap);
+    // Room in pixels is more metres the smaller the picture.
+    for (int again = 0; over > 0.0 && again < 4; ++again) now = fitted(std::max(gap, over / now.scale));
     if (now.scale > best.scale) best = now;
   }
   return best;

@@ -25,13 +25,13 @@ class FlatView : public ShelfPage {
 [[nodiscard]] std::vector<Drawing> piece_drawings(const BuildReport& report);
 
 /// Boxes in rows, their upper left corners with y down, m, drawn as large as the room
-/// (pixels) allows.
+/// (pixels) allows; `over` pixels are left free over each row but the first.
 struct RowsOfBoxes {
   std::vector<Vec2> at;
   Vec2 size = Vec2::Zero();
   double scale = 0.0;  ///< pixels to a metre
 };
-[[nodiscard]] RowsOfBoxes rows_of_boxes(const std::vector<Vec2>& sizes, const QSizeF& room);
+[[nodiscard]] RowsOfBoxes rows_of_boxes(const std::vector<Vec2>& sizes, const QSizeF& room, double over = 0.0);
 
 /// Draws in pixels or points: the drawing's origin at `origin`, y up. Widths of lines and heights of words are of the
 /// painter's own units; words that

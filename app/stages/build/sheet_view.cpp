@@ -96,7 +96,7 @@ void SheetView::arrange() {
   const QRectF room = QRectF(rect()).adjusted(14, 8 + name_room, -14, -10);
   std::vector<Vec2> sizes;
   for (const Board& b : boards_) sizes.push_back(b.size);
-  const RowsOfBoxes rows = rows_of_boxes(sizes, room.size());
+  const RowsOfBoxes rows = rows_of_boxes(sizes, room.size(), name_room + 3.0);
   scale_ = std::max(1.0, rows.scale);
   zero_ = {room.left() + 0.5 * (room.width() - scale_ * rows.size.x()), room.top() + scale_ * rows.size.y()};
   for (std::size_t i = 0; i < boards_.size(); ++i)

@@ -167,7 +167,8 @@ void ImportPage::use() {
     HullDesign hull = session_->project().hull;
     hull.family = HullFamily::imported;
     hull.mesh = std::make_shared<const TriangleMesh>(place_mesh(mesh_->file.mesh, placement()));
-    if (mesh_->wall > 0.0) hull.skin.shell_thickness = hull.skin.deck_thickness = mesh_->wall * placement().metres_per_unit;
+    if (mesh_->wall > 0.0)
+      hull.skin.shell_thickness = hull.skin.deck_thickness = mesh_->wall * placement().metres_per_unit;
     hull.mesh_source = mesh_->path.section('/', -1).toStdString();
     // Fittings of the old hull need not lie within the new one.
     hull.hatches.clear();

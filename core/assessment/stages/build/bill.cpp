@@ -201,7 +201,8 @@ class Bill {
 
   void fasteners() {
     if (a_.build.rivets > 0)
-      add(BillGroup::fasteners, "Pop rivets of 2.4 mm", "grip of two sheets; sealing compound under each", a_.build.rivets);
+      add(BillGroup::fasteners, "Pop rivets of 2.4 mm", "grip of two sheets; sealing compound under each",
+          a_.build.rivets);
     for (const Part& p : a_.project.layout.parts) {
       if (p.kind == PartKind::motor)
         add(BillGroup::fasteners, {"Screws of {0}", p.name}, "M3, mount's thickness and 5 mm; thread lock", 4, {},

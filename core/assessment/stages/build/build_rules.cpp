@@ -177,39 +177,46 @@ double worst_strain(const HullDesign& hull, int stations) {
   return worst;
 }
 
-/// A change of one measure after which sheets take the shape, as small as it can be.
+/// A change of one measure after which sheets take the shape: small ones first, of those the one that helps most.
 std::optional<Edit> untwisted(const Assessment& a, double limit) {
-  const HullShape& now = a.project.hull.shape;
-  const std::array<std::pair<double HullShape::*, double>, 5> knobs{
-      {{&HullShape::deadrise_midships, now.deadrise_transom},
-       {&HullShape::deadrise_transom, now.deadrise_midships},
-       {&HullShape::bow_rake, 0.3 * now.bow_rake},
-       {&HullShape::bow_fullness, 0.3 * now.bow_fullness},
-       {&HullShape::flare, 0.5 * now.flare}}};
   constexpr int coarse = 24, fine = 60;  // stations: to search, and as the panels are made
-  const HullParameter* named = nullptr;
-  HullDesign best = a.project.hull;
-  double least = worst_strain(a.project.hull, coarse);
-  for (const double share : {1.0 / 3.0, 2.0 / 3.0, 1.0}) {
-    for (const auto& [member, target] : knobs) {
-      HullDesign h = a.project.hull;
-      h.shape.*member = now.*member + share * (target - now.*member);
-      double strain = 0.0;
-      try {
-        strain = worst_strain(h, coarse);
-      } catch (const InvalidInput&) {
-        continue;
+  using Member = double HullShape::*;
+  const HullDesign& now = a.project.hull;
+  const HullShape& s = now.shape;
+  const double deadrise = s.deadrise_transom - s.deadrise_midships;
+  const std::array<std::vector<std::pair<Member, double>>, 3> steps{
+      {{{&HullShape::flare, 1.25 * s.flare},
+        {&HullShape::bow_rake, 0.8 * s.bow_rake},
+        {&HullShape::bow_fullness, 1.25 * s.bow_fullness},
+        {&HullShape::bow_fullness, 0.8 * s.bow_fullness},
+        {&HullShape::deadrise_midships, s.deadrise_midships + deadrise / 3.0}},
+       {{&HullShape::flare, 1.6 * s.flare},
+        {&HullShape::bow_rake, 0.5 * s.bow_rake},
+        {&HullShape::bow_fullness, 1.6 * s.bow_fullness},
+        {&HullShape::deadrise_midships, s.deadrise_midships + 2.0 * deadrise / 3.0}},
+       {{&HullShape::deadrise_midships, s.deadrise_transom}, {&HullShape::deadrise_transom, s.deadrise_midships}}}};
+  for (const auto& step : steps) {
+    const HullParameter* named = nullptr;
+    HullDesign best = now;
+    double least = limit;
+    for (const auto& [member, value] : step)
+      for (const HullParameter& p : hull_parameters(now.family)) {
+        if (p.member != member || value < p.low || value > p.high) continue;
+        HullDesign h = now;
+        h.shape.*member = value;
+        try {
+          const double strain = worst_strain(h, coarse);
+          if (strain < least) named = &p, best = h, least = strain;
+        } catch (const InvalidInput&) {
+          continue;  // a shape that cannot be lofted is no way out
+        }
       }
-      if (strain >= least) continue;
-      for (const HullParameter& p : hull_parameters(h.family))
-        if (p.member == member) named = &p, best = h, least = strain;
-    }
-    if (least <= limit) break;
+    if (named && worst_strain(best, fine) <= limit)
+      return Edit{{"Set {0} to {1}: sheets take the shape", named->label,
+                   Quantity{best.shape.*(named->member), named->dimension}},
+                  ChangeHull{best}};
   }
-  if (!named || worst_strain(best, fine) > limit) return std::nullopt;
-  return Edit{{"Set the {0} to {1}: sheets take the shape", named->label,
-               Quantity{best.shape.*(named->member), named->dimension}},
-              ChangeHull{best}};
+  return std::nullopt;
 }
 
 void panels(const Assessment& a, std::vector<Finding>& out) {

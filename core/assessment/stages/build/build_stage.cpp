@@ -417,9 +417,8 @@ std::vector<BottomCut> bottom_cuts(const Assessment& a) {
     if (p.kind != PartKind::jet || !jet || !(jet->intake_length > 0.0)) continue;
     // Its rim ends where the unit's fore end stands, as wide as the unit.
     const double fore = p.box().high.x(), half = 0.5 * p.size.y();
-    out.push_back({{"Intake of {0}", p.name},
-                   {fore - jet->intake_length, p.place.y() - half},
-                   {fore, p.place.y() + half}});
+    out.push_back(
+        {{"Intake of {0}", p.name}, {fore - jet->intake_length, p.place.y() - half}, {fore, p.place.y() + half}});
   }
   return out;
 }
@@ -446,10 +445,10 @@ void numbers_of_build(const Assessment& a, LedgerRows& rows) {
   double left = 0.0;
   for (const WorkTask& t : r.work.tasks)
     if (!a.project.build.work.find_done(t.key)) left += t.hands;
-  rows.add("hands", "Hours of hands to the launch", "Hours of hands", planned, std::round(left / 360.0) / 10.0,
+  rows.add("hands", "Hours of hands to the launch", "Hours of hands", planned, std::round(left / 3600.0),
            Dimension::none, Sense::less_is_better, "build.plan", stale);
   rows.add("to_launch", "Days to the launch, hands always free", "Days to launch", planned,
-           std::round(r.work.length / 8640.0) / 10.0, Dimension::none, Sense::less_is_better, "build.plan", stale);
+           std::ceil(r.work.length / 86400.0), Dimension::none, Sense::less_is_better, "build.plan", stale);
   rows.add("printed", "Printed", "Printed", r.prints.mass > 0.0, r.prints.mass, Dimension::mass, Sense::less_is_better,
            "build.spools", stale);
   rows.add("print_cost", "Cost of filament", "Filament", r.prints.cost.has_value(), r.prints.cost.value_or(0.0),

@@ -137,10 +137,12 @@ void folds(const Assessment& a, std::vector<Finding>& out) {
   if (apart > 0.0) {
     Finding f = stage_finding(Stage::build, "build.seams", b.strips ? Severity::fine : Severity::note,
                               length_quantity(apart), {}, "where the panels' edges run apart on the flat");
-    f.text = b.strips ? Text("{0} of seam are cut apart towards the bow and closed after folding by strips with {1} rivets.",
-                             f.number, r.rivets)
-                      : Text("{0} of seam are cut apart towards the bow and closed after folding: a strip riveted in, or epoxy.",
-                             f.number);
+    f.text =
+        b.strips
+            ? Text("{0} of seam are cut apart towards the bow and closed after folding by strips with {1} rivets.",
+                   f.number, r.rivets)
+            : Text("{0} of seam are cut apart towards the bow and closed after folding: a strip riveted in, or epoxy.",
+                   f.number);
     if (!b.strips) {
       BuildDesign riveted = b;
       riveted.strips = true;
