@@ -1,11 +1,13 @@
 // What the boat is made of: solids of a printed hull, panels while a chine is dragged, prints by their layers.
 #include <benchmark/benchmark.h>
 
+#include "assessment/fixtures.h"
 #include "assessment/stages/build/assembly.h"
 #include "assessment/stages/build/work.h"
 #include "bench.h"
 #include "build/calendar.h"
 #include "build/folding.h"
+#include "build/mould_plan.h"
 #include "build/panels.h"
 #include "build/pieces.h"
 #include "build/print_estimate.h"
@@ -94,6 +96,27 @@ void pieces_of_a_boat(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(pieces_of(hull, design, panels, {}));
 }
 
+/// Every kind of mount and jig that the boat has something for.
+void fixtures_of_a_boat(benchmark::State& state) {
+  const Assessment a = assess(powered());
+  const FixtureSite site = fixture_site(a, a.power.line);
+  std::vector<Fixture> all;
+  for (const FixtureType& t : fixture_types()) {
+    Fixture f = usual_fixture(t.value);
+    f.holds = could_hold(t.value, site, {});
+    if (f.holds.size() > 1) f.holds.resize(1);
+    if (!f.holds.empty() || t.held == Held::hull) all.push_back(f);
+  }
+  state.counters["kinds"] = static_cast<double>(all.size());
+  for (auto _ : state)
+    for (const Fixture& f : all) benchmark::DoNotOptimize(solids_of(f, site));
+}
+
+void mould_of_a_hull(benchmark::State& state) {
+  const HullModel hull = build_hull(launch());
+  for (auto _ : state) benchmark::DoNotOptimize(mould_plan(hull, {}, 20.0));
+}
+
 void net_of_a_hull(benchmark::State& state) {
   const std::vector<Panel> panels = panels_of(launch(), {.stations = 60});
   for (auto _ : state) benchmark::DoNotOptimize(fold_net(panels, {}));
@@ -101,6 +124,8 @@ void net_of_a_hull(benchmark::State& state) {
 
 BENCHMARK(nest_of_40)->Unit(benchmark::kMillisecond);
 BENCHMARK(pieces_of_a_boat)->Unit(benchmark::kMillisecond);
+BENCHMARK(fixtures_of_a_boat)->Unit(benchmark::kMillisecond);
+BENCHMARK(mould_of_a_hull)->Unit(benchmark::kMillisecond);
 BENCHMARK(net_of_a_hull)->Unit(benchmark::kMillisecond);
 BENCHMARK(ways_of_a_boat)->Unit(benchmark::kMillisecond);
 BENCHMARK(ways_after_a_move)->Unit(benchmark::kMillisecond);
