@@ -91,6 +91,9 @@ constexpr std::array types{
                 play(0.004, "Seal's width"), reach("Seal's thickness", 0.003, 0.02), none,
                 "A groove to cast the lid's seal of silicone in. Release with soap and water, one to one; 2 to 3 mm "
                 "take a day."},
+    FixtureType{bellows_core, "bellows_core", "Core for a bellows", Held::part, false, wall(0.002),
+                play(0.003, "Rod's outside"), reach("Length", 0.020, 0.1), at_length("Outside of a fold", 0.014),
+                "Discs on a neck to dip or brush a rod's bellows on in silicone or latex; pulled off when it has set."},
     FixtureType{
         coil_former, "coil_former", "Former for a cooling coil", Held::part, false, wall(0.002),
         play(0.004, "Tube's outside"), reach("Width of the winding", 0.024, 0.1),

@@ -30,6 +30,7 @@ enum class FixtureKind {
   saddles,
   drill_jig,
   seal_mould,
+  bellows_core,
   coil_former
 };
 

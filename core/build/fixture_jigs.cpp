@@ -107,6 +107,27 @@ FixtureSolids seal_mould(const Fixture& f, const FixtureSite& s) {
   return out;
 }
 
+FixtureSolids bellows_core(const Fixture& f, const FixtureSite& s) {
+  if (f.holds.empty() || !s.layout.find(f.holds.front())) return gone();
+  const double neck = f.play + 2.0 * f.wall, fold = f.at;
+  if (!(f.play > 0.0 && f.wall > 0.0 && fold > neck)) return {.none = "Its folds must be wider than its neck."};
+  // A collar to tie at each end; folds and necks of one thickness between.
+  constexpr double collar = 0.006;
+  const Region rod = disc(Vec2::Zero(), f.play), thin = disc(Vec2::Zero(), neck), wide = disc(Vec2::Zero(), fold);
+  Stack stack = lying(0.0);
+  const int folds = std::max(1, static_cast<int>(f.reach / (2.0 * f.wall)));
+  stack.layers.push_back({without(thin, rod), collar});
+  for (int i = 0; i < folds; ++i) {
+    stack.layers.push_back({without(wide, rod), f.wall});
+    stack.layers.push_back({without(thin, rod), i + 1 < folds ? f.wall : collar});
+  }
+  FixtureSolids out;
+  out.bodies = {{.name = "Core", .stack = stack}};
+  out.notes = {"Sand it smooth, soap and water one to one; three thin coats, a day each where they are thick.",
+               "Grease inside, ties round both collars; the rod must run its whole way without pulling it."};
+  return out;
+}
+
 FixtureSolids coil_former(const Fixture& f, const FixtureSite& s) {
   const Part* motor = f.holds.empty() ? nullptr : s.layout.find(f.holds.front());
   if (!motor) return gone();

@@ -54,6 +54,7 @@ FixtureSolids stand(const Fixture& f, const FixtureSite& s);
 FixtureSolids saddles(const Fixture& f, const FixtureSite& s);
 FixtureSolids drill_jig(const Fixture& f, const FixtureSite& s);
 FixtureSolids seal_mould(const Fixture& f, const FixtureSite& s);
+FixtureSolids bellows_core(const Fixture& f, const FixtureSite& s);
 FixtureSolids coil_former(const Fixture& f, const FixtureSite& s);
 
 }  // namespace plucky::fixtures

@@ -42,6 +42,8 @@ FixtureSolids shaped(const Fixture& f, const FixtureSite& site) {
       return fixtures::drill_jig(f, site);
     case FixtureKind::seal_mould:
       return fixtures::seal_mould(f, site);
+    case FixtureKind::bellows_core:
+      return fixtures::bellows_core(f, site);
     case FixtureKind::coil_former:
       return fixtures::coil_former(f, site);
   }
@@ -54,6 +56,7 @@ bool suits(FixtureKind kind, const Part& p, const FixtureSite& site) {
     case FixtureKind::motor_mount:
       return p.kind == PartKind::motor && !p.outside && !(motor && motor->wet);
     case FixtureKind::servo_mount:
+    case FixtureKind::bellows_core:
       return p.kind == PartKind::servo && !p.outside;
     case FixtureKind::tray:
       return p.kind == PartKind::battery && !p.outside;

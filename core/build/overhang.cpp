@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 namespace plucky {
 
@@ -77,6 +78,44 @@ std::vector<StanceChoice> stances_of(const TriangleMesh& mesh, const Printer& pr
     if (rank(l) != rank(r)) return rank(l) < rank(r);
     return rank(l) == 0 ? l.height < r.height : l.overhang < r.overhang;
   });
+  return out;
+}
+
+std::vector<Vec3> islands_of(const TriangleMesh& solid, Stance stance, const Printer& printer) {
+  const Vec3 up = up_in(stance);
+  const std::size_t n = solid.vertices.size();
+  std::vector<double> height(n);
+  double lowest = 1e300;
+  for (std::size_t i = 0; i < n; ++i) lowest = std::min(lowest, height[i] = solid.vertices[i].dot(up));
+  // Level corners that hang together count as one; a step under a tenth of a layer is level.
+  const double level = 0.1 * printer.layer;
+  std::vector<std::size_t> root(n);
+  std::iota(root.begin(), root.end(), std::size_t{0});
+  const auto find = [&](std::size_t i) {
+    while (root[i] != i) i = root[i] = root[root[i]];
+    return i;
+  };
+  for (const Triangle& t : solid.triangles)
+    for (std::size_t k = 0; k < 3; ++k)
+      if (const std::size_t a = t[k], b = t[(k + 1) % 3]; std::abs(height[a] - height[b]) < level)
+        root[find(a)] = find(b);
+  // A place that some face leads down from is none; nor is one whose faces look up: there is stuff beneath.
+  std::vector<bool> supported(n, false);
+  std::vector<double> looks_down(n, 0.0);
+  for (std::size_t f = 0; f < solid.triangles.size(); ++f) {
+    const Triangle& t = solid.triangles[f];
+    const Vec3 normal = (solid.corner(f, 1) - solid.corner(f, 0)).cross(solid.corner(f, 2) - solid.corner(f, 0));
+    for (std::size_t k = 0; k < 3; ++k) {
+      const std::size_t a = find(t[k]);
+      looks_down[a] -= normal.dot(up);
+      for (std::size_t m = 0; m < 3; ++m)
+        if (find(t[m]) != a && height[t[m]] < height[t[k]]) supported[a] = true;
+    }
+  }
+  std::vector<Vec3> out;
+  for (std::size_t i = 0; i < n; ++i)
+    if (find(i) == i && !supported[i] && looks_down[i] > 0.0 && height[i] - lowest > printer.layer)
+      out.push_back(solid.vertices[i]);
   return out;
 }
 

@@ -25,6 +25,10 @@ enum class Hang { stands, lies_on_bed, hangs };
 /// a twentieth of the mesh's area the lowest. Diagonal is left out where flat fits as well.
 [[nodiscard]] std::vector<StanceChoice> stances_of(const TriangleMesh& mesh, const Printer& printer, bool wall);
 
+/// Where a closed solid begins in the air when it is printed in a stance: its lowest places that have nothing under
+/// them and do not stand on the bed, m.
+[[nodiscard]] std::vector<Vec3> islands_of(const TriangleMesh& solid, Stance stance, const Printer& printer);
+
 /// What of a skin lies between two stations, m; open where it is cut.
 [[nodiscard]] TriangleMesh stretch_of(const TriangleMesh& skin, double from, double to);
 

@@ -54,6 +54,7 @@ struct ScrewLine {
   Vec3 key = Vec3::Zero();    ///< m, where the key's end and a hand must be
   bool judged = false;        ///< a key finds a line in the open hull without bulkheads
   std::vector<Id> bulkheads;  ///< that stand in the line: screwed before they are glued
+  bool through_hatch = true;  ///< a key comes to it in the finished boat, as far as that is asked
 };
 
 /// A fixture as it would be made now.

@@ -6,6 +6,7 @@
 #include <QListWidget>
 #include <QTableWidget>
 #include <QXmlStreamReader>
+#include <set>
 
 #include "bench.h"
 #include "io/file.h"

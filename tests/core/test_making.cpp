@@ -202,3 +202,45 @@ TEST(Developable, ASkiffWithARakedBowIsOfferedAnother) {
   ASSERT_TRUE(twisted.remedy);
   EXPECT_EQ(finding(assess(apply(p, *twisted.remedy)), "build.strain.side").severity, Severity::fine);
 }
+
+TEST(Islands, AreWhereASolidBeginsInTheAir) {
+  const Printer printer;
+  // A T that lies on its side stands on its arm's end alone; upright its arms begin in the air.
+  TriangleMesh table = box_mesh({0.0, 0.0, 0.0}, {0.02, 0.02, 0.05});
+  EXPECT_TRUE(islands_of(table, Stance::flat, printer).empty());
+  append(table, box_mesh({0.05, 0.0, 0.03}, {0.07, 0.02, 0.05}));
+  const std::vector<Vec3> found = islands_of(table, Stance::flat, printer);
+  ASSERT_EQ(found.size(), 1u);
+  EXPECT_NEAR(found[0].z(), 0.03, 1e-12);
+  EXPECT_TRUE(islands_of(table, Stance::on_side, printer).empty());
+  EXPECT_EQ(islands_of(table, Stance::on_end, printer).size(), 1u);
+  // A hollow's floor looks up: there is stuff beneath it.
+  TriangleMesh cup = box_mesh({0.0, 0.0, 0.0}, {0.04, 0.04, 0.04});
+  append(cup, box_mesh({0.002, 0.002, 0.002}, {0.038, 0.038, 0.038}), true);
+  EXPECT_TRUE(islands_of(cup, Stance::flat, printer).empty());
+}
+
+TEST(Screws, OfAServoAreReachedThroughItsHatchOrBeforeTheDeck) {
+  Project p = sample_boat();
+  p.brief.method = BuildMethod::ply;
+  p.hull.hatches = {{.id = 900, .name = "Hatch", .x = 0.20, .length = 0.2, .width = 0.12}};
+  Part servo{.id = 901,
+             .name = "Servo",
+             .kind = PartKind::servo,
+             .size = {0.041, 0.02, 0.038},
+             .place = {0.3, 0.0, 0.06},
+             .mass = 0.045};
+  p.layout.parts = {servo};
+  p.layout.rails.clear();
+  p.drives.clear();
+  p.next_id = 1000;
+  const Assessment under = assess(p);
+  EXPECT_EQ(finding(under, "build.key").severity, Severity::fine);
+  p.layout.parts[0].place.x() = 0.05;
+  const Assessment away = assess(p);
+  EXPECT_EQ(finding(away, "build.key").severity, Severity::note);
+  const WorkTask* deck = away.build.work.find("glue.deck");
+  ASSERT_TRUE(deck);
+  EXPECT_TRUE(
+      std::any_of(deck->needs.begin(), deck->needs.end(), [](const WorkNeed& n) { return n.task == fit_task(901); }));
+}

@@ -476,10 +476,15 @@ void BuildPage::fill_solids() {
     time += solids_->prints[i].time;
     filament += solids_->prints[i].filament;
   }
-  const QString told =
-      tr("%1 of plastic, %2 of filament, %3 of printing.")
-          .arg(session_->in_words({mass, Dimension::mass}), session_->in_words(length_quantity(filament)),
-               session_->in_words({time, Dimension::duration}));
+  std::size_t islands = 0;
+  for (const HullSection& s : solids_->hull.sections)
+    islands += islands_of(s.mesh, s.stance.stance, solids_->of->project.build.printer).size();
+  QString told = tr("%1 of plastic, %2 of filament, %3 of printing.")
+                     .arg(session_->in_words({mass, Dimension::mass}), session_->in_words(length_quantity(filament)),
+                          session_->in_words({time, Dimension::duration}));
+  if (islands > 0)
+    told += " " + session_->said(counted("{0} place begins in the air: supports there.",
+                                         "{0} places begin in the air: supports there.", islands));
   state_->setText(same_solids(*solids_->of, session_->now())
                       ? told
                       : tr("The boat has changed since the solids were worked out. Then: %1").arg(told));

@@ -309,8 +309,12 @@ void FixtureView::show_chosen() {
   for (const Field& field : fields_) {
     const FixtureNumber n = f ? type_of(f->kind).*field.number : FixtureNumber{};
     // A place is a length or a share: its range tells.
+    // A plate of sheet has no gussets.
+    const bool bare = f && f->kind == FixtureKind::motor_mount && f->material != FixtureMaterial::print &&
+                      field.member == &Fixture::reach;
     const bool share = n.key && field.member == &Fixture::at && n.high == 1.0;
-    const bool shown = n.key && (field.member != &Fixture::at || share == (field.dimension == Dimension::ratio));
+    const bool shown =
+        n.key && !bare && (field.member != &Fixture::at || share == (field.dimension == Dimension::ratio));
     field.label->setVisible(shown);
     field.edit->setVisible(shown);
     if (!shown) continue;

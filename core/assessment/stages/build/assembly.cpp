@@ -116,9 +116,54 @@ std::vector<PartWay> ways_of(const Assessment& a, const HullRoom& room, const st
   return Assembly(a, room).ways(known);
 }
 
+namespace {
+
+constexpr double key_length = 0.060, hand_room = 0.020, key_radius = 0.003;  // m; common practice, no source
+
+/// A straight line from above to a screw, up to 30 degrees off the upright; nothing where there is none.
+std::optional<Vec3> key_from_above(const HullRoom& room, const Vec3& head, const HullState& state) {
+  for (int lean = 0; lean <= 30; lean += 10)
+    for (int way = 0; way < (lean == 0 ? 1 : 8); ++way) {
+      const double t = radians(lean), w = radians(45 * way);
+      const Vec3 end =
+          head + (key_length + hand_room) * Vec3(std::sin(t) * std::cos(w), std::sin(t) * std::sin(w), std::cos(t));
+      if (room.clear(head, end, key_radius, state)) return end;
+    }
+  return std::nullopt;
+}
+
+/// The screw of a servo that is harder to reach, of the two ends that its ears have.
+ScrewLine servo_screw(const Assessment& a, const HullRoom& room, const Part& servo) {
+  constexpr double ear = 0.004, up = 0.75;  // m beyond its box; share of its height
+  HullState finished;
+  for (const Bulkhead& b : a.project.hull.bulkheads)
+    if (!b.temporary) finished.bulkheads.push_back(b.x);
+  const int axis = servo.size.x() >= servo.size.y() ? 0 : 1;
+  ScrewLine out{.part = servo.id, .judged = true};
+  for (const double side : {-1.0, 1.0}) {
+    Vec3 head = servo.place;
+    head[axis] += side * (0.5 * servo.size[axis] + ear);
+    head.z() = servo.box().low.z() + up * servo.size.z();
+    const auto in_the_open = key_from_above(room, head, {.deck_on = false});
+    const auto end = key_from_above(room, head, finished);
+    if (end && out.through_hatch) out.head = head, out.key = *end;
+    if (!end && out.through_hatch) {
+      out.through_hatch = false;
+      out.head = head;
+      out.key = in_the_open.value_or(Vec3(head + (key_length + hand_room) * Vec3::UnitZ()));
+    }
+    out.judged = out.judged && in_the_open.has_value();
+  }
+  return out;
+}
+
+}  // namespace
+
 std::vector<ScrewLine> screws_of(const Assessment& a, const HullRoom& room) {
-  constexpr double key = 0.060, hand = 0.020, radius = 0.003;
+  constexpr double key = key_length, hand = hand_room, radius = key_radius;
   std::vector<ScrewLine> out;
+  for (const Part& p : a.project.layout.parts)
+    if (p.kind == PartKind::servo && stands_inside(p)) out.push_back(servo_screw(a, room, p));
   for (const Part& p : a.project.layout.parts) {
     if (p.kind != PartKind::motor || p.outside || p.inside != 0) continue;
     const double circle = 0.35 * p.size.y();

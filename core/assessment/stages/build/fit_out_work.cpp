@@ -45,6 +45,8 @@ class FitOut {
     for (const ScrewLine& s : a_.build.screws)
       if (!s.bulkheads.empty()) early_.insert(s.part);
     before_bulkhead_ = early_;
+    for (const ScrewLine& s : a_.build.screws)
+      if (s.judged && !s.through_hatch && has_own_deck(a_)) early_.insert(s.part);
     for (const PartWay& w : a_.build.ways)
       if (w.door == Door::deck || w.door == Door::section) early_.insert(w.part);
     for (bool more = true; more;) {

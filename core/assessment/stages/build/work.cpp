@@ -287,6 +287,10 @@ class HullWork {
     list_.glue(t, a_.project.build.work.joints);
     list_.need("glue.deck", "test.shell", "a leak is mended while it can be reached");
     list_.need("glue.deck", "coat.inside", "the inside is out of reach afterwards");
+    for (const ScrewLine& s : a_.build.screws)
+      if (const Part* p = a_.project.layout.find(s.part); p && s.judged && !s.through_hatch)
+        list_.need("glue.deck", fit_task(s.part), {"no key reaches the screws of {0} through a hatch", p->name}, false,
+                   true);
     for (const PartWay& w : a_.build.ways)
       if (const Part* p = a_.project.layout.find(w.part); p && w.door == Door::deck)
         list_.need("glue.deck", fit_task(w.part), {"{0} passes no hatch", p->name});

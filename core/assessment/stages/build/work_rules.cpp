@@ -105,6 +105,13 @@ void screws(const Assessment& a, std::vector<Finding>& out) {
                           {"No straight line for a key to the upper screws of {0} was found: skin is in its way.",
                            part_name(a, s.part)},
                           practice, s.part));
+    else if (!s.through_hatch)
+      out.push_back(
+          about("build.key", Severity::note,
+                {"No straight key reaches the screws of {0} through a hatch: screwed before the hull is closed, "
+                 "or with an angled ball key.",
+                 part_name(a, s.part)},
+                practice, s.part));
     else if (s.bulkheads.empty())
       out.push_back(about("build.key", Severity::fine, {"A key reaches the screws of {0}.", part_name(a, s.part)},
                           practice, s.part));
