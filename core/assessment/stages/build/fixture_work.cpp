@@ -18,7 +18,6 @@ Fixing fixing_of(FixtureKind kind) {
     case FixtureKind::servo_mount:
     case FixtureKind::tray:
     case FixtureKind::lid_bosses:
-    case FixtureKind::tube_cradle:
     case FixtureKind::bracket_base:
     case FixtureKind::intake_frame:
     case FixtureKind::hose_clip:
@@ -28,6 +27,7 @@ Fixing fixing_of(FixtureKind kind) {
       return Fixing::screwed_outside;
     case FixtureKind::box:
     case FixtureKind::lid:
+    case FixtureKind::tube_cradle:  // glued with the tube, once motor and shaft are in line
       return Fixing::loose;
     default:
       return Fixing::on_the_bench;
@@ -79,6 +79,14 @@ void fixture_work(const Assessment& a, TaskList& list, const std::set<Id>& early
       continue;
     }
     if (fixing == Fixing::loose) {
+      for (const DriveUnit& d : a.project.drives)
+        if (f.kind == FixtureKind::tube_cradle &&
+            std::any_of(f.holds.begin(), f.holds.end(), [&](Id id) { return d.lists(id); }))
+          list.need("line." + std::to_string(d.id), make, {"{0} is glued with the tube", f.name});
+      if (f.kind == FixtureKind::tube_cradle) {
+        list.need("launch", make, "the boat is whole");
+        continue;
+      }
       for (const Id id : f.holds) {
         list.need(fit_task(id), make, {"it lies in {0}", f.name});
         for (const SealOpening& o : a.seal.openings)
@@ -103,6 +111,7 @@ void fixture_work(const Assessment& a, TaskList& list, const std::set<Id>& early
     for (const Id id : f.holds) list.need(fit_task(id), set, {"{0} holds it", f.name});
     if (fixing == Fixing::glued_inside && !before) list.need("coat.inside", set, "its fillet is coated with the rest");
     if (fixing == Fixing::glued_inside) list.need("glue.deck", set, "both hands reach it while the deck is off");
+    list.need("mask", set, "glue before paint", false, true);
     if (f.kind == FixtureKind::hose_clip) list.need("hoses", set, "the hose snaps into it");
     list.need("launch", set, "the boat is whole");
   }

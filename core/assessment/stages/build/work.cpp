@@ -122,16 +122,20 @@ class HullWork {
       list_.need("make.plug", "glue.slices", "it is shaped in one piece");
       WorkTask& mould = list_.add(
           "lay.mould", WorkKind::glue, m && m->mould ? m->mould->first.hands + hour : 3 * hour,
-          m && m->mould ? Text("Lay up the mould on the plug, its flange on a board: {0} of resin in {1} batches.",
-                               Quantity{m->mould->first.resin, Dimension::mass}, m->mould->first.batches)
+          m && m->mould ? counted("Lay up the mould on the plug, its flange on a board: {1} of resin in one batch.",
+                                  "Lay up the mould on the plug, its flange on a board: {1} of resin in {0} batches.",
+                                  static_cast<std::size_t>(m->mould->first.batches),
+                                  Quantity{m->mould->first.resin, Dimension::mass})
                         : Text("Lay up the mould on the plug, its flange on a board."));
       list_.glue(mould, Product::laminating_epoxy);
       mould.takes.emplace_back("glass cloth");
       list_.need("lay.mould", "make.plug", "a mould copies its plug");
       WorkTask& lay =
           list_.add("lay.shell", WorkKind::glue, m && m->hull ? m->hull->first.hands + hour : 2 * hour,
-                    m && m->hull ? Text("Wax the mould, lay up the hull in it: {0} of resin in {1} batches.",
-                                        Quantity{m->hull->first.resin, Dimension::mass}, m->hull->first.batches)
+                    m && m->hull ? counted("Wax the mould, lay up the hull in it: {1} of resin in one batch.",
+                                           "Wax the mould, lay up the hull in it: {1} of resin in {0} batches.",
+                                           static_cast<std::size_t>(m->hull->first.batches),
+                                           Quantity{m->hull->first.resin, Dimension::mass})
                                  : Text("Wax the mould, lay up the hull in it."));
       list_.glue(lay, Product::laminating_epoxy);
       lay.takes.emplace_back("glass cloth");
@@ -301,12 +305,13 @@ class HullWork {
     const std::string shell = list_.shell;
     if (a_.project.brief.method == BuildMethod::foam_board) {
       const auto& l = a_.build.laminate;
-      WorkTask& first =
-          list_.add("glass.outside", WorkKind::coat, l ? hour + l->first.hands : 2 * hour,
-                    l ? Text("Glass the outside: {0} of cloth, it overlaps at the edges; resin in {1} batches of {2}.",
-                             Quantity{l->cloth_area, Dimension::area}, l->first.batches,
-                             Quantity{l->first.batch(), Dimension::mass})
-                      : Text("Glass the outside: cloth over every face, it overlaps at the edges."));
+      WorkTask& first = list_.add(
+          "glass.outside", WorkKind::coat, l ? hour + l->first.hands : 2 * hour,
+          l ? counted("Glass the outside: {1} of cloth, it overlaps at the edges; resin in one batch of {2}.",
+                      "Glass the outside: {1} of cloth, it overlaps at the edges; resin in {0} batches of {2}.",
+                      static_cast<std::size_t>(l->first.batches), Quantity{l->cloth_area, Dimension::area},
+                      Quantity{l->first.batch(), Dimension::mass})
+            : Text("Glass the outside: cloth over every face, it overlaps at the edges."));
       list_.glue(first, Product::laminating_epoxy);
       first.takes.emplace_back("glass cloth");
       list_.need("glass.outside", shell, "the cloth ties the seams together");
