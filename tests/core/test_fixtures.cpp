@@ -326,3 +326,26 @@ TEST(Fixtures, APrintTakesLessPlasticThanItsVolumeUnlessItIsThin) {
   plate.layers = {{rectangle({0.0, 0.0}, {0.05, 0.0014}), 0.03}};
   EXPECT_NEAR(fixtures::plastic_in(plate, 0.1), plate.volume(), 1e-15);
 }
+
+TEST(Fixtures, AreCarriedInADragAndFittedAtItsEnd) {
+  Project p = boat_with_all();
+  const Assessment bare = assess(p);
+  const Id battery = could_hold(FixtureKind::tray, fixture_site(bare, bare.power.line), {}).front();
+  p.build = with_fixture(bare, FixtureKind::tray, battery);
+  p.build.fixtures.back().id = 990;
+  Assessor assessor;
+  const Assessment before = assessor.assess(p);
+  ASSERT_FALSE(before.fixtures[0].bodies.empty());
+  p.layout.find(battery)->place.x() += 0.012;
+  const Assessment held = assessor.assess(p, Care::in_a_drag);
+  EXPECT_NEAR(held.fixtures[0].centroid.x() - before.fixtures[0].centroid.x(), 0.012, 1e-12);
+  EXPECT_NEAR(held.mass.total, before.mass.total, 1e-12);
+  const Assessment after = assessor.assess(p);
+  const Assessment anew = assess(p);
+  EXPECT_NEAR((after.fixtures[0].centroid - anew.fixtures[0].centroid).norm(), 0.0, 1e-12);
+  EXPECT_NEAR(after.mass.total, anew.mass.total, 1e-12);
+  // A hull that changes in a drag and stays so: fitted to it at the end as well.
+  p.hull.shape.deadrise_midships += radians(3);
+  (void)assessor.assess(p, Care::in_a_drag);
+  EXPECT_NEAR(assessor.assess(p).mass.total, assess(p).mass.total, 1e-12);
+}

@@ -13,12 +13,11 @@
 
 #include "assessment/fixtures.h"
 #include "base/error.h"
-#include "build/made.h"
 #include "build/plates.h"
 #include "inspector/quantity_edit.h"
 #include "io/file.h"
 #include "io/mesh_file.h"
-#include "session/today.h"
+#include "stages/build/made_state.h"
 #include "tables/items.h"
 #include "view3d/turning_picture.h"
 
@@ -86,14 +85,8 @@ FixtureView::FixtureView(Session* session, QWidget* parent) : ShelfPage(session,
   connect(table_, &QTableWidget::itemChanged, this, [this](QTableWidgetItem* item) {
     if (filling_ || item->column() != 0) return;
     const std::string key = "fixture." + std::to_string(item->data(Qt::UserRole).toUInt());
-    for (const Makeable& m : makeables_of(session_->now().build))
-      if (m.key == key) {
-        const bool made = item->checkState() == Qt::Checked;
-        session_->perform({made ? Text("Made: {0}", m.name) : Text("Not made: {0}", m.name),
-                           ChangeBuild{with_made(session_->project().build, m, made, today())}});
-        return;
-      }
-    refresh();  // what cannot be made cannot be ticked
+    if (!tick_made(*session_, key, item->checkState() == Qt::Checked))
+      refresh();  // what cannot be made cannot be ticked
   });
   connect(drop_, &QPushButton::clicked, this, [this] {
     BuildDesign b = session_->project().build;
@@ -227,6 +220,7 @@ void FixtureView::fill_table() {
   const BuildDesign& b = a.project.build;
   const Id before = fresh_ != 0 ? fresh_ : chosen();
   fresh_ = 0;
+  const std::vector<Makeable> makeables = makeables_of(a.build);
   table_->setRowCount(static_cast<int>(a.fixtures.size()));
   double mass = 0.0;
   std::size_t prints = 0;
@@ -237,10 +231,10 @@ void FixtureView::fill_table() {
     const int row = static_cast<int>(i);
     if (f.id == before) again = row;
     const std::string key = "fixture." + std::to_string(f.id);
-    const auto made = std::find_if(b.made.begin(), b.made.end(), [&](const MadeThing& m) { return m.what == key; });
+    const MadeState made = made_state(*session_, key, makeables);
     auto* name = text_item(QString::fromStdString(f.name), f.id);
     name->setFlags(name->flags() | Qt::ItemIsUserCheckable);
-    name->setCheckState(made != b.made.end() ? Qt::Checked : Qt::Unchecked);
+    name->setCheckState(made.made ? Qt::Checked : Qt::Unchecked);
     name->setToolTip(tr("Ticked: it is made as it is drawn now"));
     table_->setItem(row, 0, name);
     table_->setItem(row, 1, text_item(term(fixture_material_name(f.material))));
@@ -252,16 +246,8 @@ void FixtureView::fill_table() {
     if (is && type_of(f.kind).aboard) mass += fixture_mass(a, f, s);
     if (is && f.material == FixtureMaterial::print)
       for (const FixtureBody& body : s.bodies) prints += body.count();
-    QString state = is ? tr("designed") : session_->said(s.none);
-    bool off = !is;
-    if (made != b.made.end() && is) {
-      state = tr("made %1").arg(QString::fromStdString(made->date));
-      if (const auto wrong = mismatch(*made, {key, Text(f.name), size, s.volume})) {
-        off = true;
-        state = wrong->outline ? tr("%1, another shape now").arg(state)
-                               : tr("%1, %2 off now").arg(state, session_->in_words(length_quantity(wrong->off)));
-      }
-    }
+    QString state = is ? made.words : session_->said(s.none);
+    const bool off = !is || made.off;
     if (is && !type_of(f.kind).aboard) state = tr("%1; for the bench").arg(state);
     table_->setItem(row, 3, text_item(state));
     table_->item(row, 3)->setToolTip(state);

@@ -2,8 +2,7 @@
 
 #include <algorithm>
 
-#include "build/made.h"
-#include "session/today.h"
+#include "stages/build/made_state.h"
 #include "tables/items.h"
 
 namespace plucky::app {
@@ -15,45 +14,26 @@ MakingTable::MakingTable(Session* session, QWidget* parent) : ShelfPage(session,
   table_->sortByColumn(0, Qt::AscendingOrder);
   connect(table_, &QTableWidget::itemChanged, this, [this](QTableWidgetItem* item) {
     if (filling_ || item->column() != 0) return;
-    const std::string key = item->data(Qt::UserRole + 1).toString().toStdString();
-    for (const Makeable& m : makeables_of(session_->now().build))
-      if (m.key == key) {
-        const bool made = item->checkState() == Qt::Checked;
-        session_->perform({made ? Text("Made: {0}", m.name) : Text("Not made: {0}", m.name),
-                           ChangeBuild{with_made(session_->project().build, m, made, today())}});
-        return;
-      }
+    tick_made(*session_, item->data(Qt::UserRole + 1).toString().toStdString(), item->checkState() == Qt::Checked);
   });
 }
 
 /// First and last cell of a row: a box to tick, and what became of it.
 void MakingTable::set_state(int row, const QString& name, const std::string& key) {
-  const BuildDesign& b = session_->seen().project.build;
-  const auto made = std::find_if(b.made.begin(), b.made.end(), [&](const MadeThing& m) { return m.what == key; });
+  const MadeState state = made_state(*session_, key, makeables_);
   auto* item = text_item(name);
   item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
-  item->setCheckState(made != b.made.end() ? Qt::Checked : Qt::Unchecked);
+  item->setCheckState(state.made ? Qt::Checked : Qt::Unchecked);
   item->setData(Qt::UserRole + 1, QString::fromStdString(key));
   item->setToolTip(tr("Ticked: it is made as it is drawn now"));
   table_->setItem(row, 0, item);
-  QString state = tr("designed");
-  bool off = false;
-  if (made != b.made.end()) {
-    state = tr("made %1").arg(QString::fromStdString(made->date));
-    for (const Makeable& m : makeables_of(session_->seen().build))
-      if (m.key == key)
-        if (const auto wrong = mismatch(*made, m)) {
-          off = true;
-          state = wrong->outline ? tr("%1, another outline now").arg(state)
-                                 : tr("%1, %2 off now").arg(state, session_->in_words(length_quantity(wrong->off)));
-        }
-  }
-  table_->setItem(row, 9, text_item(state));
-  if (off) table_->item(row, 9)->setForeground(look().buoy_text);
+  table_->setItem(row, 9, text_item(state.words));
+  if (state.off) table_->item(row, 9)->setForeground(look().buoy_text);
 }
 
 void MakingTable::refresh() {
   filling_ = true;
+  makeables_ = makeables_of(session_->seen().build);
   table_->setSortingEnabled(false);
   const BuildReport& r = session_->seen().build;
   if (r.printed)

@@ -1,6 +1,7 @@
 // What is to be made, as a table of the shelf: sections of a printed hull or flat pieces, each ticked when it is made.
 #pragma once
 
+#include "build/made.h"
 #include "shelf/shelf_page.h"
 
 class QTableWidget;
@@ -20,6 +21,7 @@ class MakingTable : public ShelfPage {
   void fill_pieces();
   void set_state(int row, const QString& name, const std::string& key);
   QTableWidget* table_;
+  std::vector<Makeable> makeables_;  ///< of the boat that is shown
   bool filling_ = false;
 };
 

@@ -33,8 +33,23 @@ struct KeptFixture {
   Vec3 exit = Vec3::Zero(), fore = Vec3::Zero();
   double tilt = 0.0;
   std::vector<Vec3> hose;
+  double hose_outside = 0.0;
   FixtureSolids solids;
+
+  /// Made for the very same?
+  [[nodiscard]] bool same(const KeptFixture& o) const {
+    return design == o.design && parts == o.parts && exit == o.exit && fore == o.fore && tilt == o.tilt &&
+           hose == o.hose && hose_outside == o.hose_outside;
+  }
 };
+
+/// As they are, moved along with what they hold.
+FixtureSolids carried(FixtureSolids s, const Vec3& by) {
+  for (FixtureBody& b : s.bodies) b.stack.origin += by;
+  s.centroid += by;
+  if (!s.box.empty()) s.box = {s.box.low + by, s.box.high + by};
+  return s;
+}
 
 /// What goes into the boat beside its parts: mounts, trays, boxes, lids.
 void make_fixtures(Assessment& a, const DriveLine& line, std::map<Id, KeptFixture>& kept) {
@@ -48,12 +63,17 @@ void make_fixtures(Assessment& a, const DriveLine& line, std::map<Id, KeptFixtur
     for (const Id id : f.holds) {
       if (const Part* p = a.project.layout.find(id)) now.parts.push_back(*p);
       for (const HosePath& h : a.hoses)
-        if (h.hose == id) now.hose = h.points;
+        if (h.hose == id) now.hose = h.points, now.hose_outside = site.hose_outside(id);
     }
     auto it = kept.find(f.id);
-    if (it == kept.end() || !(it->second.design == now.design) || !(it->second.parts == now.parts) ||
-        it->second.exit != now.exit || it->second.fore != now.fore || it->second.tilt != now.tilt ||
-        it->second.hose != now.hose) {
+    // A drag has no time to fit them anew: they are carried along until it ends.
+    if (a.care != Care::full && it != kept.end()) {
+      const auto &was = it->second.parts, &is = now.parts;
+      const bool moved = !was.empty() && was.size() == is.size();
+      a.fixtures.push_back(carried(it->second.solids, moved ? Vec3(is[0].place - was[0].place) : Vec3(Vec3::Zero())));
+      continue;
+    }
+    if (it == kept.end() || !it->second.same(now)) {
       now.solids = solids_of(f, site);
       it = kept.insert_or_assign(f.id, std::move(now)).first;
     }
@@ -87,13 +107,15 @@ struct KeptFit {
 struct LayoutMemory {
   std::shared_ptr<const HullStage> hull;  ///< that the fits belong to
   std::map<Id, KeptFit> fits;
+  std::shared_ptr<const HullStage> fixtures_of;
   std::map<Id, KeptFixture> fixtures;
 };
 
 /// A part's fit to the skin while neither moves.
 void run_layout(Assessment& a, std::any& memory) {
   auto& kept = memory_as<LayoutMemory>(memory);
-  if (kept.hull != a.hull) kept = {a.hull, {}, {}};
+  if (kept.hull != a.hull) kept.hull = a.hull, kept.fits.clear();
+  if (kept.fixtures_of != a.hull && a.care == Care::full) kept.fixtures_of = a.hull, kept.fixtures.clear();
   const Project& project = a.project;
   const HullModel& hull = a.hull->model;
   const DriveLine line = drive_line(hull, project.layout, a.fitted_drive);
