@@ -317,21 +317,25 @@ Json solid_of_boat(const SolidOptions& o) {
     for (const Text& left : plates.left) j["left"].push_back(Json(left));
     if (plates.count == 0) throw InvalidInput("solid", "there is nothing that can be made");
     if (!o.folder.empty()) make_folder(o.folder);
+    std::vector<NamedMesh> all;
     for (std::size_t k = 0; k < plates.count; ++k) {
       std::vector<NamedMesh> bodies;
-      for (const PlacedPrint& p : plates.prints)
-        if (p.plate == k)
-          bodies.push_back({english(chosen[p.of].bodies[p.body].name), p.mesh, project.hull.skin.material});
-      if (!o.folder.empty()) {
-        const std::string file = (std::filesystem::path(o.folder) / fmt::format("plate-{}.3mf", k + 1)).string();
-        write(file, bodies);
-        j["files"].push_back(file);
-      } else {
-        if (plates.count > 1)
-          throw InvalidInput("-o", Text("it takes {0} plates: name a folder with --out", plates.count));
-        write(o.file, bodies);
-        j["files"].push_back(o.file);
+      for (const PlacedPrint& p : plates.prints) {
+        if (p.plate != k) continue;
+        bodies.push_back({english(chosen[p.of].bodies[p.body].name), p.mesh, project.hull.skin.material});
+        // In one file plates lie side by side.
+        all.push_back(bodies.back());
+        for (Vec3& v : all.back().mesh.vertices)
+          v.x() += static_cast<double>(k) * (project.build.printer.bed.x() + 0.020);
       }
+      if (o.folder.empty()) continue;
+      const std::string path = (std::filesystem::path(o.folder) / fmt::format("plate-{}.3mf", k + 1)).string();
+      write(path, bodies);
+      j["files"].push_back(path);
+    }
+    if (!o.file.empty()) {
+      write(o.file, all);
+      j["files"].push_back(o.file);
     }
   }
   return j;

@@ -76,6 +76,8 @@ void findings(Sheet& s) {
   s.heading(QObject::tr("Findings"));
   bool any = false;
   for (const Finding& f : s.a().findings) {
+    // At the water nobody needs notes about the making.
+    if (f.stage == Stage::build && f.severity == Severity::note) continue;
     if (f.severity == Severity::fine) continue;
     s.room(34);
     any = true;

@@ -128,6 +128,8 @@ FixtureSolids bracket_base(const Fixture& f, const FixtureSite& s) {
   if (!part) return gone();
   const double from = s.hull.box.low.x() + s.design.skin.shell_thickness + 1e-5, to = from + f.wall;
   const Box3 box = part->box();
+  const double transom = s.hull.box.low.x();
+  if (box.low.x() > transom || box.high.x() < transom - 0.05) return {.none = "It does not meet the transom."};
   const Vec2 low(box.low.y(), box.low.z()), high(box.high.y(), box.high.z());
   Region pad = common(rounded(low.array() - f.reach, high.array() + f.reach, f.reach), inside_between(s, from, to));
   const Section::Extent e = pad.extent();

@@ -224,3 +224,40 @@ TEST_F(CliBuild, TellsWhatABoatTakesAsATableToo) {
   EXPECT_EQ(rows[1][2], j["lines"][0]["item"].get<std::string>());
   expect_refusal(run("bom " + boat + " --csv /nowhere/at/all.csv"), "/nowhere");
 }
+
+TEST_F(CliBuild, ASolidIsMadeOfAKindOrByNameAndWrittenClosed) {
+  const std::string boat = std::string(PLUCKY_SOURCE_DIR) + "/data/fleet/dabchick.json";
+  const Outcome all = run("solid " + boat);
+  ASSERT_EQ(all.code, 0) << all.err;
+  const auto listed = all.json();
+  ASSERT_GE(listed["fixtures"].size(), 4u);
+  for (const auto& f : listed["fixtures"]) EXPECT_GT(f["volume_m3"].get<double>(), 0.0) << f["name"];
+  const Outcome tray = run("solid " + boat + " --part \"Battery tray\" -o " + file("tray.stl"));
+  ASSERT_EQ(tray.code, 0) << tray.err;
+  const auto told = tray.json();
+  ASSERT_EQ(told["fixtures"].size(), 1u);
+  // As this program reads it back: closed, and of the volume that was told.
+  const Outcome mesh = run("check-mesh " + file("tray.stl"));
+  ASSERT_EQ(mesh.code, 0) << mesh.err;
+  const auto checked = mesh.json();
+  EXPECT_EQ(checked["open_edges"]["count"], 0);
+  const Outcome stand = run("solid " + boat + " --kind stand --out " + file("plates"));
+  ASSERT_EQ(stand.code, 0) << stand.err;
+  EXPECT_EQ(stand.json()["fixtures"][0]["kind"], "stand");
+}
+
+TEST_F(CliBuild, ASolidThatIsNoneIsRefusedInASentence) {
+  const std::string boat = std::string(PLUCKY_SOURCE_DIR) + "/data/fleet/dabchick.json";
+  const Outcome unknown = run("solid " + boat + " --part Nothing");
+  EXPECT_NE(unknown.code, 0);
+  EXPECT_NE(unknown.err.find("nothing that is made"), std::string::npos) << unknown.err;
+  const Outcome kind = run("solid " + boat + " --kind chair");
+  EXPECT_NE(kind.code, 0);
+  EXPECT_NE(kind.err.find("motor_mount"), std::string::npos) << kind.err;
+  const Outcome of = run("solid " + boat + " --kind tray --of Elephant");
+  EXPECT_NE(of.code, 0);
+  EXPECT_NE(of.err.find("Elephant"), std::string::npos) << of.err;
+  const Outcome format = run("solid " + boat + " --part \"Battery tray\" -o " + file("tray.step"));
+  EXPECT_NE(format.code, 0);
+  EXPECT_NE(format.err.find(".3mf"), std::string::npos) << format.err;
+}
