@@ -238,7 +238,7 @@ TEST(Screws, OfAServoAreReachedThroughItsHatchOrBeforeTheDeck) {
   EXPECT_EQ(finding(under, "build.key").severity, Severity::fine);
   p.layout.parts[0].place.x() = 0.05;
   const Assessment away = assess(p);
-  EXPECT_EQ(finding(away, "build.key_above").severity, Severity::note);
+  EXPECT_EQ(finding(away, "build.reach").severity, Severity::note);
   const WorkTask* deck = away.build.work.find("glue.deck");
   ASSERT_TRUE(deck);
   EXPECT_TRUE(

@@ -107,7 +107,7 @@ void screws(const Assessment& a, std::vector<Finding>& out) {
                           practice, s.part));
     else if (!s.through_hatch)
       out.push_back(
-          about("build.key_above", Severity::note,
+          about("build.reach", Severity::note,
                 {"No straight key reaches the screws of {0} through a hatch: screwed before the hull is closed, "
                  "or with an angled ball key.",
                  part_name(a, s.part)},
