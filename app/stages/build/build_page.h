@@ -40,9 +40,11 @@ class BuildPage : public Page {
   void add_sections();
   void add_cuts();
   void add_panels();
+  void add_sheets();
+  // In printer_rows.cpp.
   void add_printer();
   void add_mould();
-  void add_sheets();
+  [[nodiscard]] const SectionPlan* chosen_section() const;  ///< null: there are none
   // In clock_rows.cpp.
   void add_clocks();
   void fill_clocks();
@@ -64,7 +66,6 @@ class BuildPage : public Page {
   int export_sections(const QString& folder, const QString& format);
   int export_panels(const QString& folder, const QString& format);
   [[nodiscard]] int chosen_cut() const;
-  [[nodiscard]] const SectionPlan* chosen_section() const;  ///< null: there are none
   [[nodiscard]] QString size_words(double length, double width) const;
 
   BatchClocks clocks_{this};
