@@ -21,6 +21,7 @@ double own_mass(const Assessment& a, const Fixture& fixture, const FixtureSolids
 }
 
 double fixture_mass(const Assessment& a, const Fixture& fixture, const FixtureSolids& solids) {
+  if (!type_of(fixture.kind).aboard || solids.bodies.empty()) return 0.0;
   const Skin& skin = a.project.hull.skin;
   double mass = own_mass(a, fixture, solids);
   if (fixture.kind == FixtureKind::lid && !fixture.holds.empty())
@@ -33,8 +34,7 @@ double mass_with_fixtures(const Assessment& a, const Part& part) {
   double mass = part.effective_mass();
   for (std::size_t i = 0; i < a.fixtures.size(); ++i) {
     const Fixture& f = a.project.build.fixtures[i];
-    if (type_of(f.kind).aboard && !a.fixtures[i].bodies.empty() && f.holds == std::vector<Id>{part.id})
-      mass += fixture_mass(a, f, a.fixtures[i]);
+    if (f.holds == std::vector<Id>{part.id}) mass += fixture_mass(a, f, a.fixtures[i]);
   }
   return mass;
 }

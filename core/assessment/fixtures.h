@@ -10,7 +10,7 @@ namespace plucky {
 
 /// kg it weighs by itself: measured, else by its stuff.
 [[nodiscard]] double own_mass(const Assessment& a, const Fixture& fixture, const FixtureSolids& solids);
-/// kg that one adds to the boat. A lid's plate is counted with
+/// kg that one adds to the boat: nothing where it stays on the bench or cannot be made. A lid's plate is counted with
 /// the deck already, so what it adds is less by that.
 [[nodiscard]] double fixture_mass(const Assessment& a, const Fixture& fixture, const FixtureSolids& solids);
 

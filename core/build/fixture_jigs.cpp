@@ -3,6 +3,7 @@
 
 #include "build/fixture_shapes.h"
 #include "drive/drive.h"
+#include "hull/frames.h"
 
 namespace plucky::fixtures {
 
@@ -15,7 +16,7 @@ constexpr double side = 0.012;  // m of wood beside the hull
 /// a share of its depth.
 FixtureBody cradle_at(const Fixture& f, const FixtureSite& s, double x, double share, const Text& name) {
   // Between both faces the wider one counts, or the hull would stand on an edge.
-  const Region hull = grown(joined(outside_at(s, x), outside_at(s, x + f.wall)), f.play);
+  const Region hull = grown(joined(outside_at(s.hull, x), outside_at(s.hull, x + f.wall)), f.play);
   const Section::Extent e = hull.extent();
   const double ground = s.hull.box.low.z() - f.reach, top = e.low.y() + share * (e.high.y() - e.low.y());
   const double half = std::max(std::abs(e.low.x()), std::abs(e.high.x())) + side;
@@ -71,7 +72,7 @@ FixtureSolids saddles(const Fixture& f, const FixtureSite& s) {
 FixtureSolids drill_jig(const Fixture& f, const FixtureSite& s) {
   if (!s.transom || s.transom->empty()) return {.none = "Nothing goes through the transom."};
   const double x = s.hull.box.low.x();
-  const Region outline = outside_at(s, x);
+  const Region outline = outside_at(s.hull, x);
   Stack stack = across_boat(x - f.wall);
   Region plate = outline;
   FixtureSolids out;
@@ -113,13 +114,13 @@ FixtureSolids bellows_core(const Fixture& f, const FixtureSite& s) {
   if (!(f.play > 0.0 && f.wall > 0.0 && fold > neck)) return {.none = "Its folds must be wider than its neck."};
   // A collar to tie at each end; folds and necks of one thickness between.
   constexpr double collar = 0.006;
-  const Region rod = disc(Vec2::Zero(), f.play), thin = disc(Vec2::Zero(), neck), wide = disc(Vec2::Zero(), fold);
+  const Region bore = disc(Vec2::Zero(), f.play), thin = disc(Vec2::Zero(), neck), wide = disc(Vec2::Zero(), fold);
   Stack stack = lying(0.0);
   const int folds = std::max(1, static_cast<int>(f.reach / (2.0 * f.wall)));
-  stack.layers.push_back({without(thin, rod), collar});
+  stack.layers.push_back({without(thin, bore), collar});
   for (int i = 0; i < folds; ++i) {
-    stack.layers.push_back({without(wide, rod), f.wall});
-    stack.layers.push_back({without(thin, rod), i + 1 < folds ? f.wall : collar});
+    stack.layers.push_back({without(wide, bore), f.wall});
+    stack.layers.push_back({without(thin, bore), i + 1 < folds ? f.wall : collar});
   }
   FixtureSolids out;
   out.bodies = {{.name = "Core", .stack = stack}};

@@ -87,12 +87,6 @@ std::optional<Stack> strip_along(const FixtureSite& site, double x_low, double x
   return out;
 }
 
-Region outside_at(const FixtureSite& site, double x) {
-  const Box3& box = site.hull.box;
-  const double within = std::clamp(x, box.low.x() + 1e-5, box.high.x() - 1e-5);
-  return region_of(sections(site.hull.skin, {within}, site.hull.bare_triangles).front());
-}
-
 FixtureSolids gone() {
   return {.none = "What it was made for does not stand in the boat any more."};
 }

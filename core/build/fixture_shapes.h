@@ -27,9 +27,6 @@ inline constexpr double least_stand = 0.0005;  // m under which nothing stands b
 [[nodiscard]] std::optional<Stack> strip_along(const FixtureSite& site, double x_low, double x_high, double y,
                                                double thickness, double top);
 
-/// A whole hull's section at a station as it is outside, deck and all.
-[[nodiscard]] Region outside_at(const FixtureSite& site, double x);
-
 /// Without bodies: what it holds does not stand in the boat.
 [[nodiscard]] FixtureSolids gone();
 /// m3 of plastic in a stack that is printed along its axis: four lines all round, four layers at floors and roofs, the

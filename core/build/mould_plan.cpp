@@ -4,20 +4,18 @@
 #include <cmath>
 
 #include "base/error.h"
+#include "hull/frames.h"
 
 namespace plucky {
 
 namespace {
 
-Region outside_at(const HullModel& hull, double x) {
-  const double within = std::clamp(x, hull.box.low.x() + 1e-5, hull.box.high.x() - 1e-5);
-  return region_of(sections(hull.skin, {within}, hull.bare_triangles).front());
-}
-
 void slice_up(MouldPlan& plan, const HullModel& hull, double thickness) {
   const double first = hull.box.low.x(), last = hull.box.high.x();
   Region after = outside_at(hull, first);
-  for (double x = first; x < last - 1e-6; x += thickness) {
+  const int count = static_cast<int>(std::ceil((last - 1e-6 - first) / thickness));
+  for (int i = 0; i < count; ++i) {
+    const double x = first + i * thickness;
     Region fore = outside_at(hull, x + thickness);
     PlugSlice s{.from = x, .to = x + thickness, .shape = joined(after, fore)};
     plan.board += s.shape.area() * thickness;

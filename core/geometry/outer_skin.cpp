@@ -6,7 +6,6 @@
 #include <CGAL/Simple_cartesian.h>
 
 #include <algorithm>
-#include <array>
 #include <map>
 #include <numeric>
 #include <vector>

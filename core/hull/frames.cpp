@@ -73,6 +73,7 @@ Region stringer_shape(const Inside& inside, const Stringer& s, double y, double 
   for (const Vec2& p : bottom) lowest = std::min(lowest, p.y());
   const double top = lowest + s.height;
   std::vector<Vec2> ring;
+  ring.reserve(bottom.size() + deck.size());
   for (const Vec2& p : bottom) ring.emplace_back(p.x(), std::min(p.y(), top));
   for (std::size_t i = deck.size(); i-- > 0;)
     ring.emplace_back(deck[i].x(), std::clamp(deck[i].y(), std::min(bottom[i].y(), top), top));
@@ -89,6 +90,11 @@ std::vector<Region> insides(const HullModel& model, const Skin& skin, const std:
     out.push_back(common(grown(whole, -skin.shell_thickness), shifted(whole, {0.0, -skin.deck_thickness})));
   }
   return out;
+}
+
+Region outside_at(const HullModel& model, double x) {
+  const double within = std::clamp(x, model.box.low.x() + 1e-5, model.box.high.x() - 1e-5);
+  return region_of(sections(model.skin, {within}, model.bare_triangles).front());
 }
 
 void add_frames(HullModel& model, const HullDesign& design) {

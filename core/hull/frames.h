@@ -14,6 +14,9 @@ namespace plucky {
 [[nodiscard]] std::vector<Region> insides(const HullModel& model, const Skin& skin,
                                           const std::vector<double>& stations);
 
+/// What the bare hull encloses at a station with its skin, (y, z); beyond its ends as a hair's breadth inside them.
+[[nodiscard]] Region outside_at(const HullModel& model, double x);
+
 /// Frames that find no room are left out. Throws InvalidInput naming the stringer that is not high or long.
 void add_frames(HullModel& model, const HullDesign& design);
 

@@ -54,8 +54,7 @@ inline QStringList cut_words(const QWidget& window) {
 inline double fixtures_mass(const Assessment& a) {
   double sum = 0.0;
   for (std::size_t i = 0; i < a.fixtures.size(); ++i)
-    if (const Fixture& f = a.project.build.fixtures[i]; type_of(f.kind).aboard && !a.fixtures[i].bodies.empty())
-      sum += fixture_mass(a, f, a.fixtures[i]);
+    sum += fixture_mass(a, a.project.build.fixtures[i], a.fixtures[i]);
   return sum;
 }
 

@@ -69,7 +69,7 @@ FixtureView::FixtureView(Session* session, QWidget* parent) : ShelfPage(session,
   buttons->addStretch(1);
   left->addLayout(buttons);
   row->addLayout(left, 3);
-  picture_ = new TurningPicture("fixture_picture", tr("The chosen one in the round"), this);
+  picture_ = new TurningPicture("fixture_picture", tr("3D view of the chosen one"), this);
   picture_->setMinimumWidth(60);
   row->addWidget(picture_, 2);
   auto* side = new QWidget(this);
@@ -243,7 +243,7 @@ void FixtureView::fill_table() {
     for (int k = 0; k < 3; ++k) set_number(table_, *session_, row, 4 + k, is, is ? size[k] : 0.0, Dimension::length);
     const double own = is ? own_mass(a, f, s) : 0.0;
     set_number(table_, *session_, row, 2, is, own, Dimension::mass);
-    if (is && type_of(f.kind).aboard) mass += fixture_mass(a, f, s);
+    mass += fixture_mass(a, f, s);
     if (is && f.material == FixtureMaterial::print)
       for (const FixtureBody& body : s.bodies) prints += body.count();
     QString state = is ? made.words : session_->said(s.none);

@@ -83,7 +83,6 @@ void PrintView::show_chosen() {
   for (TriangleMesh& m : by) m.vertices = placed.vertices;
   for (std::size_t k = 0; k < hangs.size(); ++k)
     by[static_cast<std::size_t>(hangs[k])].triangles.push_back(placed.triangles[k]);
-  // Only the corners that its faces use: the picture frames what it is given.
   const Look& l = look();
   const Box3 box = bounds(placed);
   const double rim = 0.004;

@@ -160,7 +160,6 @@ ScrewLine servo_screw(const Assessment& a, const HullRoom& room, const Part& ser
 }  // namespace
 
 std::vector<ScrewLine> screws_of(const Assessment& a, const HullRoom& room) {
-  constexpr double key = key_length, hand = hand_room, radius = key_radius;
   std::vector<ScrewLine> out;
   for (const Part& p : a.project.layout.parts)
     if (p.kind == PartKind::servo && stands_inside(p)) out.push_back(servo_screw(a, room, p));
@@ -173,12 +172,12 @@ std::vector<ScrewLine> screws_of(const Assessment& a, const HullRoom& room) {
         Vec3(p.box().low.x() - 0.006, p.place.y() + circle * std::sqrt(0.5), p.place.z() + circle * std::sqrt(0.5));
     HullState open{.deck_on = false};
     const auto end = [&](double tilt) {
-      return Vec3(s.head + (key + hand) * Vec3(-std::cos(tilt), 0.0, std::sin(tilt)));
+      return Vec3(s.head + (key_length + hand_room) * Vec3(-std::cos(tilt), 0.0, std::sin(tilt)));
     };
     /// The key's flattest line that is clear, rad.
     const auto flattest = [&]() -> std::optional<double> {
       for (int degrees = 0; degrees <= 25; degrees += 5)
-        if (room.clear(s.head, end(radians(degrees)), radius, open)) return radians(degrees);
+        if (room.clear(s.head, end(radians(degrees)), key_radius, open)) return radians(degrees);
       return std::nullopt;
     };
     const std::optional<double> tilt = flattest();

@@ -10,7 +10,7 @@ namespace plucky {
 namespace {
 
 /// How one comes into the boat.
-enum class Fixing { glued_inside, screwed_outside, loose, on_the_bench };
+enum class Fixing { glued_inside, screwed_outside, with_the_tube, loose, on_the_bench };
 
 Fixing fixing_of(FixtureKind kind) {
   switch (kind) {
@@ -27,94 +27,118 @@ Fixing fixing_of(FixtureKind kind) {
       return Fixing::screwed_outside;
     case FixtureKind::box:
     case FixtureKind::lid:
-    case FixtureKind::tube_cradle:  // glued with the tube, once motor and shaft are in line
       return Fixing::loose;
+    case FixtureKind::tube_cradle:  // once motor and shaft are in line
+      return Fixing::with_the_tube;
     default:
       return Fixing::on_the_bench;
   }
 }
 
-/// Task that a thing of the bench helps with.
-std::string helped_by(FixtureKind kind, const TaskList& list) {
+/// Tasks that a thing of the bench helps with.
+std::vector<std::string> helped_by(FixtureKind kind, const Assessment& a, const TaskList& list) {
   switch (kind) {
     case FixtureKind::saddles:
-      return list.has("glue.joint.1") ? "glue.joint.1" : "join.shell";
+      return {list.has("glue.joint.1") ? "glue.joint.1" : "join.shell"};
     case FixtureKind::coil_former:
-      return "barbs";
+      return {"barbs"};
     case FixtureKind::stand:
-      return "mask";
+      return {"mask"};
+    case FixtureKind::drill_jig: {
+      std::vector<std::string> out;
+      for (const SealOpening& o : a.seal.openings)
+        if (std::abs(o.place.x() - a.hull->model.box.low.x()) < 0.006) out.push_back("seal." + o.key);
+      return out;
+    }
     default:
       return {};
   }
 }
 
+class FixtureWork {
+ public:
+  FixtureWork(const Assessment& a, TaskList& list, const std::set<Id>& early) : a_(a), list_(list), early_(early) {}
+
+  void make() {
+    for (std::size_t i = 0; i < a_.fixtures.size(); ++i)
+      if (!a_.fixtures[i].bodies.empty()) one(a_.project.build.fixtures[i], a_.fixtures[i]);
+  }
+
+ private:
+  void one(const Fixture& f, const FixtureSolids& s) {
+    const std::string make = fmt::format("make.fixture.{}", f.id);
+    const bool printed = f.material == FixtureMaterial::print;
+    WorkTask& t = list_.add(make, printed ? WorkKind::print : WorkKind::cut, (printed ? 15 : 40) * minute,
+                            printed ? Text("Print {0}.", f.name) : Text("Cut {0} out and drill it.", f.name), f.id);
+    t.caution = printed ? hot_bed : f.material == FixtureMaterial::aluminium ? sheet_edges : saws;
+    if (printed) {
+      t.machine = a_.project.build.printer.time_for(s.stuff);
+      list_.need(make, "print.tests", "walls and play are known before");
+    }
+    t.takes.insert(t.takes.end(), s.notes.begin(), s.notes.end());
+    const Fixing fixing = fixing_of(f.kind);
+    switch (fixing) {
+      case Fixing::on_the_bench:
+        for (const std::string& task : helped_by(f.kind, a_, list_))
+          list_.need(task, make, {"{0} helps with it", f.name});
+        return;
+      case Fixing::with_the_tube:
+        for (const DriveUnit& d : a_.project.drives)
+          if (std::any_of(f.holds.begin(), f.holds.end(), [&](Id id) { return d.lists(id); }))
+            list_.need("line." + std::to_string(d.id), make, {"{0} is glued with the tube", f.name});
+        break;
+      case Fixing::loose:
+        lie_in(f, make);
+        break;
+      case Fixing::glued_inside:
+      case Fixing::screwed_outside:
+        set_in(f, s, fixing, make);
+        return;
+    }
+    list_.need("launch", make, "the boat is whole");
+  }
+
+  /// Boxes and lids.
+  void lie_in(const Fixture& f, const std::string& make) {
+    for (const Id id : f.holds) {
+      list_.need(fit_task(id), make, {"it lies in {0}", f.name});
+      for (const SealOpening& o : a_.seal.openings)
+        if (o.subject == id && o.kind == OpeningKind::hatch_edge)
+          list_.need("seal." + o.key, make, "its seal lies between both");
+    }
+  }
+
+  void set_in(const Fixture& f, const FixtureSolids& s, Fixing fixing, const std::string& make) {
+    const std::string set = fmt::format("set.fixture.{}", f.id);
+    WorkTask& in =
+        list_.add(set, WorkKind::glue, 25 * minute, {"Set {0}: true it dry, sand both faces, glue.", f.name}, f.id);
+    list_.glue(in, a_.project.build.work.joints);
+    list_.need(set, make, "there is nothing to glue before");
+    const bool before =
+        a_.build.printed && std::any_of(f.holds.begin(), f.holds.end(), [&](Id id) { return early_.count(id) != 0; });
+    const auto section = a_.build.section_at(s.centroid.x());
+    if (before && section)
+      list_.need(set, "prepare.section." + std::to_string(*section + 1), "it stands in this section");
+    else
+      list_.need(set, fixing == Fixing::screwed_outside ? list_.shell : list_.open_shell,
+                 "there is nothing to glue it to before");
+    for (const Id id : f.holds) list_.need(fit_task(id), set, {"{0} holds it", f.name});
+    if (fixing == Fixing::glued_inside && !before) list_.need("coat.inside", set, "its fillet is coated with the rest");
+    if (fixing == Fixing::glued_inside) list_.need("glue.deck", set, "both hands reach it while the deck is off");
+    list_.need("mask", set, "glue before paint", false, true);
+    if (f.kind == FixtureKind::hose_clip) list_.need("hoses", set, "the hose snaps into it");
+    list_.need("launch", set, "the boat is whole");
+  }
+
+  const Assessment& a_;
+  TaskList& list_;
+  const std::set<Id>& early_;
+};
+
 }  // namespace
 
 void fixture_work(const Assessment& a, TaskList& list, const std::set<Id>& early) {
-  const Printer& printer = a.project.build.printer;
-  for (std::size_t i = 0; i < a.fixtures.size(); ++i) {
-    const Fixture& f = a.project.build.fixtures[i];
-    const FixtureSolids& s = a.fixtures[i];
-    if (s.bodies.empty()) continue;
-    const std::string make = fmt::format("make.fixture.{}", f.id), set = fmt::format("set.fixture.{}", f.id);
-    const bool printed = f.material == FixtureMaterial::print;
-    WorkTask& t = list.add(make, printed ? WorkKind::print : WorkKind::cut, (printed ? 15 : 40) * minute,
-                           printed ? Text("Print {0}.", f.name) : Text("Cut {0} out and drill it.", f.name), f.id);
-    t.caution = printed ? "Hot nozzle and bed: let the part come off by itself; edges are sharp."
-                : f.material == FixtureMaterial::aluminium ? "Sheet edges cut: gloves; deburr every edge at once."
-                                                           : "Saws and blades; wood dust: mask.";
-    if (printed) {
-      t.machine = printer.time_for(s.stuff);
-      list.need(make, "print.tests", "walls and play are known before");
-    }
-    for (const Text& n : s.notes) t.takes.push_back(n);
-    const Fixing fixing = fixing_of(f.kind);
-    if (fixing == Fixing::on_the_bench) {
-      const std::string helps = f.kind == FixtureKind::drill_jig ? std::string() : helped_by(f.kind, list);
-      if (!helps.empty()) list.need(helps, make, {"{0} helps with it", f.name});
-      if (f.kind == FixtureKind::drill_jig)
-        for (const SealOpening& o : a.seal.openings)
-          if (std::abs(o.place.x() - a.hull->model.box.low.x()) < 0.006)
-            list.need("seal." + o.key, make, "its hole is drilled through the jig");
-      continue;
-    }
-    if (fixing == Fixing::loose) {
-      for (const DriveUnit& d : a.project.drives)
-        if (f.kind == FixtureKind::tube_cradle &&
-            std::any_of(f.holds.begin(), f.holds.end(), [&](Id id) { return d.lists(id); }))
-          list.need("line." + std::to_string(d.id), make, {"{0} is glued with the tube", f.name});
-      if (f.kind == FixtureKind::tube_cradle) {
-        list.need("launch", make, "the boat is whole");
-        continue;
-      }
-      for (const Id id : f.holds) {
-        list.need(fit_task(id), make, {"it lies in {0}", f.name});
-        for (const SealOpening& o : a.seal.openings)
-          if (o.subject == id && o.kind == OpeningKind::hatch_edge)
-            list.need("seal." + o.key, make, "its seal lies between both");
-      }
-      list.need("launch", make, "the boat is whole");
-      continue;
-    }
-    WorkTask& in =
-        list.add(set, WorkKind::glue, 25 * minute, {"Set {0}: true it dry, sand both faces, glue.", f.name}, f.id);
-    list.glue(in, a.project.build.work.joints);
-    list.need(set, make, "there is nothing to glue before");
-    const bool before =
-        a.build.printed && std::any_of(f.holds.begin(), f.holds.end(), [&](Id id) { return early.count(id) != 0; });
-    const auto section = a.build.section_at(s.centroid.x());
-    if (before && section)
-      list.need(set, "prepare.section." + std::to_string(*section + 1), "it stands in this section");
-    else
-      list.need(set, fixing == Fixing::screwed_outside ? list.shell : list.open_shell,
-                "there is nothing to glue it to before");
-    for (const Id id : f.holds) list.need(fit_task(id), set, {"{0} holds it", f.name});
-    if (fixing == Fixing::glued_inside && !before) list.need("coat.inside", set, "its fillet is coated with the rest");
-    if (fixing == Fixing::glued_inside) list.need("glue.deck", set, "both hands reach it while the deck is off");
-    list.need("mask", set, "glue before paint", false, true);
-    if (f.kind == FixtureKind::hose_clip) list.need("hoses", set, "the hose snaps into it");
-    list.need("launch", set, "the boat is whole");
-  }
+  FixtureWork(a, list, early).make();
 }
 
 void fault_work(const Assessment& a, TaskList& list) {

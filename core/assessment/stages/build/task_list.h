@@ -14,6 +14,12 @@ namespace plucky {
 
 inline constexpr double minute = 60.0, hour = 3600.0;
 
+// Cautions that several tasks show.
+inline constexpr const char* hot_bed = "Hot nozzle and bed: let the part come off by itself; edges are sharp.";
+inline constexpr const char* saws = "Saws and blades; wood dust: mask.";
+inline constexpr const char* dust = "Dust: mask, sand wet where you can.";
+inline constexpr const char* sheet_edges = "Sheet edges cut: gloves; deburr every edge at once.";
+
 class TaskList {
  public:
   /// The reference holds while the list does.

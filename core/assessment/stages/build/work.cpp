@@ -11,10 +11,6 @@ namespace plucky {
 
 namespace {
 
-constexpr const char* hot_bed = "Hot nozzle and bed: let the part come off by itself; edges are sharp.";
-constexpr const char* saws = "Saws and blades; wood dust: mask.";
-constexpr const char* dust = "Dust: mask, sand wet where you can.";
-
 /// The hull itself: sections or panels, bulkheads, what closes it, its coats.
 class HullWork {
  public:
@@ -155,7 +151,7 @@ class HullWork {
     switch (method) {
       case BuildMethod::sheet_metal: {
         cut.takes = {"snips", "file"};
-        cut.caution = "Sheet edges cut: gloves; deburr every edge at once.";
+        cut.caution = sheet_edges;
         WorkTask& fold = list_.add("fold.panels", WorkKind::prepare, 20 * minute * pieces,
                                    "Fold along the lines over rods held at their angle; drill and file the openings.");
         fold.takes = {"steel rods", "angle brackets", "clamps"};

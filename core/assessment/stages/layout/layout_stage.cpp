@@ -86,8 +86,8 @@ std::vector<MassItem> fixture_masses(const Assessment& a) {
   for (std::size_t i = 0; i < a.fixtures.size(); ++i) {
     const Fixture& f = a.project.build.fixtures[i];
     const FixtureSolids& s = a.fixtures[i];
-    const double mass = fixture_mass(a, f, s);
     if (!type_of(f.kind).aboard || s.bodies.empty()) continue;
+    const double mass = fixture_mass(a, f, s);
     out.push_back({.name = Text(f.name),
                    .mass = mass,
                    .sigma = f.measured_mass ? 0.0005 : structure_mass_scatter * std::abs(mass),
