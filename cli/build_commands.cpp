@@ -151,9 +151,21 @@ Json sections_of_boat(const SectionOptions& o) {
     }
     j["sections"].push_back(one);
   }
-  for (const JointReport& r : p.joints)
-    j["joints"].push_back(
-        {{"x_m", r.x}, {"glue_area_m2", r.glue_area}, {"modulus_m3", r.modulus}, {"pins", r.pins.size()}});
+  std::size_t places = 0;
+  for (const JointReport& r : p.joints) {
+    j["joints"].push_back({{"x_m", r.x},
+                           {"glue_area_m2", r.glue_area},
+                           {"modulus_m3", r.modulus},
+                           {"pins", r.pins.size()},
+                           {"ring_m2", r.tongue.area()}});
+    places += r.pins.size();
+  }
+  if (!p.key.triangles.empty()) {
+    j["key"] = {{"count", places}, {"volume_m3", signed_volume(p.key)}};
+    if (!o.folder.empty())
+      j["key"]["file"] =
+          write_solid(o.folder, "key", o.format, {a.project.name + " key", p.key, a.project.hull.skin.material});
+  }
   return j;
 }
 
@@ -419,7 +431,7 @@ void BuildCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   cut->add_option("--bed", sections_.bed, "width, depth and height of the bed in mm")->capture_default_str();
   cut->add_option("--out", sections_.folder, "folder to write a file of each section into");
   cut->add_option("--format", sections_.format, "stl or 3mf")->capture_default_str();
-  cut->add_option("--joint", sections_.joint, "butt, pins or pegs")->capture_default_str();
+  cut->add_option("--joint", sections_.joint, "butt, pins, pegs, lap, tabs or keys")->capture_default_str();
   cut->add_option("--pin", sections_.pin, "diameter of pins or pegs, e.g. 1.75mm");
   cut->add_flag("--upright", sections_.upright, "lay each so that least hangs over the air");
   cut->add_option("--cuts", sections_.cuts, "planes from the transom, e.g. 200mm,410mm; else they are proposed");

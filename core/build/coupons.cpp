@@ -6,6 +6,7 @@
 
 #include "base/error.h"
 #include "geometry/solid.h"
+#include "geometry/stack.h"
 
 namespace plucky {
 
@@ -45,19 +46,38 @@ TriangleMesh cup(const Printer& p, int lines) {
                   box_mesh({wall, wall, floor}, {side - wall, side - wall, side + beyond}), Combine::cut);
 }
 
-/// Sockets from the pin's own diameter up in steps of a twentieth of a millimetre, a peg beside them.
+/// Sockets from what is pushed in itself up in steps of a twentieth of a millimetre, and that beside them on a foot.
 TriangleMesh gauge(const HullJoints& j) {
   constexpr int sockets = 7;
-  constexpr double step = 0.00005, deep = 0.006;
-  const double pitch = std::max(3.0 * j.pin, 0.006), width = 2.5 * j.pin + 0.004;
-  TriangleMesh block = box_mesh({0, 0, 0}, {pitch * sockets, width, 0.008}), holes;
+  constexpr double step = 0.00005, deep = 0.006, floor = 0.002, foot = 0.003;
+  const Region own = joint_socket(j, 0.0);
+  const Section::Extent e = own.extent();
+  const Vec2 size = e.high - e.low;
+  const double pitch = std::max(size.x() + 2.0 * size.y(), 0.006), width = 2.5 * size.y() + 0.004;
+  Region holes;
   for (int i = 0; i < sockets; ++i)
-    append(holes, rod({pitch * (i + 0.5), 0.5 * width}, j.pin + step * i, 0.008 - deep, 0.009));
-  block = combined(block, holes, Combine::cut);
-  const double y = width + 0.006;
-  append(block, combined(box_mesh({0, y, 0}, {width, y + width, 0.003}),
-                         rod({0.5 * width, y + 0.5 * width}, j.pin, 0.002, 0.003 + deep), Combine::join));
-  return block;
+    holes = joined(holes, shifted(joint_socket(j, step * i), {pitch * (i + 0.5), 0.5 * width}));
+  const Region face = rectangle({0, 0}, {pitch * sockets, width});
+  Stack block = lying(0.0), peg = lying(0.0);
+  block.layers = {{face, floor}, {without(face, holes), deep}};
+  const double y = width + 0.006, long_side = std::max(width, size.x() + 0.004);
+  peg.layers = {{rectangle({0, y}, {long_side, y + width}), foot},
+                {shifted(own, {0.5 * long_side, y + 0.5 * width}), deep}};
+  TriangleMesh both = mesh_of(block);
+  append(both, mesh_of(peg));
+  return both;
+}
+
+Text gauge_name(const HullJoints& j) {
+  switch (j.kind) {
+    case JointKind::lap:
+    case JointKind::tabs:
+      return "Gauge for the ring and its tabs";
+    case JointKind::keys:
+      return "Gauge for bow-tie keys";
+    default:
+      return {"Gauge for pins of {0}", length_quantity(j.pin)};
+  }
 }
 
 /// Three bores for M3 inserts, a tenth of a millimetre apart: common practice, no source.
@@ -79,8 +99,7 @@ std::vector<Coupon> coupons_of(const Printer& printer, const HullJoints& joints)
                    cup(printer, lines)});
   if (joints.kind != JointKind::butt)
     out.push_back(
-        {"pegs",
-         {"Gauge for pins of {0}", length_quantity(joints.pin)},
+        {"pegs", gauge_name(joints),
          "The peg goes into the smallest socket that it enters by hand: by so much more than the first is the "
          "play of a peg, in steps of 0.05 mm.",
          gauge(joints)});

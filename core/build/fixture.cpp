@@ -62,7 +62,7 @@ constexpr std::array types{
                 "A pad inside the transom behind what is screwed to it from outside."},
     FixtureType{intake_frame, "intake_frame", "Intake frame", Held::part, true, wall(0.004), play(0.001),
                 reach("Width", 0.010, 0.05), none,
-                "Four strips on the bottom round the jet's intake that its flange is screwed to."},
+                "Strips on the bottom round the jet's intake that its flange and the ride plate are screwed to."},
     FixtureType{pylon_foot, "pylon_foot", "Pylon foot", Held::part, true, wall(0.004), play(0.0002),
                 reach("Socket's height", 0.025, 0.1), at_length("Tube's outside", 0.012),
                 "A plate on deck with a socket for the tube that carries a motor with an air propeller."},

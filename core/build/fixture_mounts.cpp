@@ -156,16 +156,22 @@ FixtureSolids intake_frame(const Fixture& f, const FixtureSite& s) {
     if (auto strip = strip_along(s, back, front, y, f.reach, high))
       out.bodies.push_back({.name = "Strip along", .stack = *strip});
   }
-  const double x = front;
-  const Region room = inside_between(s, x, x + f.reach);
-  if (const auto floor = floor_under(s, x, box.low.y(), box.high.y()); floor && !room.empty()) {
+  const auto across = [&](double x, const char* name) {
+    const Region room = inside_between(s, x, x + f.reach);
+    const auto floor = floor_under(s, x, box.low.y(), box.high.y());
+    if (!floor || room.empty()) return;
     Stack cross = across_boat(x);
     cross.layers = {
         {common(rectangle({box.low.y() - f.reach, -far_down}, {box.high.y() + f.reach, *floor + f.wall}), room),
          f.reach}};
-    out.bodies.push_back({.name = "Strip across", .stack = cross});
-  }
-  out.notes = {"Glue first, then drill for the flange's screws: two on each side."};
+    out.bodies.push_back({.name = name, .stack = cross});
+  };
+  across(front, "Strip across");
+  // Where the jet ends before the transom its plate ends there too; else the strips along reach to it.
+  if (back - f.reach > s.hull.box.low.x() + s.design.skin.shell_thickness)
+    across(back - f.reach, "Seat of the ride plate");
+  out.notes = {
+      "Glue first, then drill for the flange's screws: two on each side; the ride plate's after end gets two more."};
   return out;
 }
 

@@ -12,11 +12,12 @@ struct StanceChoice {
   Stance stance = Stance::flat;
   BedFit fit;             ///< in this stance; `fits` is false where there is no room
   double overhang = 0.0;  ///< m2 of faces flatter than the printer's limit that look down and do not lie on the bed
+  double bridged = 0.0;   ///< m2 of level faces that do, but reach from wall to wall in one line of the nozzle
   double height = 0.0;    ///< m
 };
 
 /// What a face is in a stance.
-enum class Hang { stands, lies_on_bed, hangs };
+enum class Hang { stands, lies_on_bed, bridges, hangs };
 
 /// One for each triangle. A `wall` has two sides: what looks up outside hangs inside.
 [[nodiscard]] std::vector<Hang> hangs_of(const TriangleMesh& mesh, Stance stance, const Printer& printer, bool wall);

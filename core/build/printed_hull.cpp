@@ -3,12 +3,10 @@
 #include "build/overhang.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <limits>
 
 #include "base/error.h"
-#include "base/key_table.h"
 #include "build/inner_space.h"
 #include "geometry/solid.h"
 #include "hull/deck_block.h"
@@ -17,11 +15,7 @@ namespace plucky {
 
 namespace {
 
-constexpr std::array<KeyRow<JointKind>, 3> joint_kinds{{{JointKind::butt, "butt", "Butt joint"},
-                                                        {JointKind::pins, "pins", "Filament pins"},
-                                                        {JointKind::pegs, "pegs", "Pegs and sockets"}}};
 constexpr double coaming_wall = 0.0016;  // m
-constexpr double pin_cover = 0.0008;     // m of material round a pin: two lines
 
 /// The part of the skin that is the hull proper.
 TriangleMesh bare_of(const HullModel& hull) {
@@ -29,77 +23,6 @@ TriangleMesh bare_of(const HullModel& hull) {
   bare.triangles.resize(hull.bare_triangles);
   weld(bare, 0.0);
   return bare;
-}
-
-TriangleMesh cylinder_along_x(double from, double to, const Vec2& middle, double radius) {
-  constexpr std::uint32_t n = 20;
-  TriangleMesh m;
-  for (const double x : {from, to})
-    for (std::uint32_t k = 0; k < n; ++k) {
-      const double u = 2.0 * pi * k / n;
-      m.vertices.emplace_back(x, middle.x() + radius * std::cos(u), middle.y() + radius * std::sin(u));
-    }
-  m.vertices.emplace_back(from, middle.x(), middle.y());
-  m.vertices.emplace_back(to, middle.x(), middle.y());
-  for (std::uint32_t k = 0; k < n; ++k) {
-    const std::uint32_t l = (k + 1) % n;
-    m.triangles.insert(m.triangles.end(), {{k, l, n + l}, {k, n + l, n + k}, {2 * n, l, k}, {2 * n + 1, n + k, n + l}});
-  }
-  return m;
-}
-
-/// Second moment of a region about its level axis, and its height over and under it.
-double modulus_of(const Region& r) {
-  double area = 0.0, first = 0.0, second = 0.0, low = 1e300, high = -1e300;
-  for (const auto& loop : r.loops)
-    for (std::size_t i = 0; i < loop.size(); ++i) {
-      const Vec2 &a = loop[i], &b = loop[(i + 1) % loop.size()];
-      const double cross = a.x() * b.y() - a.y() * b.x();
-      area += 0.5 * cross;
-      first += cross * (a.y() + b.y()) / 6.0;
-      second += cross * (a.y() * a.y() + a.y() * b.y() + b.y() * b.y()) / 12.0;
-      low = std::min(low, a.y()), high = std::max(high, a.y());
-    }
-  if (!(area > 0.0)) return 0.0;
-  const double middle = first / area, about = second - area * middle * middle;
-  return about / std::max(high - middle, middle - low);
-}
-
-/// A place on a closed loop, by the way from its first point.
-Vec2 point_on(const std::vector<Vec2>& loop, double way) {
-  for (std::size_t i = 0; i < loop.size(); ++i) {
-    const Vec2 &a = loop[i], &b = loop[(i + 1) % loop.size()];
-    const double step = (b - a).norm();
-    if (way <= step && step > 0.0) return a + (b - a) * (way / step);
-    way -= step;
-  }
-  return loop.front();
-}
-
-/// Round the rim about evenly, but none where another's mirror image is: the next section goes on one way only.
-std::vector<Vec2> pin_places(const Region& rim, const Region& middle, double diameter) {
-  Section clear;
-  for (auto& loop : grown(rim, -(0.5 * diameter + pin_cover)).loops) clear.loops.push_back({std::move(loop), true});
-  std::vector<Vec2> out;
-  const auto one_way = [&](const Vec2& p) {
-    const Vec2 image(-p.x(), p.y());
-    return (image - p).norm() > 2.0 * diameter && std::none_of(out.begin(), out.end(), [&](const Vec2& q) {
-             return (image - q).norm() < 2.0 * diameter || (p - q).norm() < 4.0 * diameter;
-           });
-  };
-  for (const auto& loop : middle.loops) {
-    double round = 0.0;
-    for (std::size_t i = 0; i < loop.size(); ++i) round += (loop[(i + 1) % loop.size()] - loop[i]).norm();
-    const int n = std::clamp(static_cast<int>(round / 0.06), 4, 10);
-    for (int k = 0; k < n; ++k)
-      for (int shift = 0; shift < 6; ++shift) {
-        const Vec2 p = point_on(loop, std::fmod((k + 0.3) * round / n + shift * diameter, round));
-        if (!clear.contains(p) || !one_way(p)) continue;
-        out.push_back(p);
-        break;
-      }
-  }
-  return out;
 }
 
 class Printing {
@@ -140,6 +63,7 @@ class Printing {
     out_.joints = joints();
     for (std::size_t i = 0; i <= cuts_.size(); ++i)
       if (!section(whole.mesh, i)) return std::move(out_);
+    if (!out_.joints.empty()) out_.key = joint_key_body(j_, out_.joints.front().wall, printer_);
     out_.done = true;
     return std::move(out_);
   }
@@ -219,12 +143,13 @@ class Printing {
   }
 
   [[nodiscard]] JointReport joint(double c) const {
-    JointReport r{.x = c, .pins = {}};
-    const Region whole = region_of(sections(bare_, {c}).front()), rim = rim_at(c, whole);
-    r.glue_area = rim.area();
-    r.modulus = modulus_of(rim);
-    if (j_.kind != JointKind::butt) r.pins = pin_places(rim, grown(whole, -0.5 * wall(c)), j_.pin);
-    return r;
+    JointPlace place{.x = c, .wall = wall(c), .rim = {}, .whole = {}, .beside = {}};
+    place.whole = region_of(sections(bare_, {c}).front());
+    place.rim = rim_at(c, place.whole);
+    if (j_.kind == JointKind::lap || j_.kind == JointKind::tabs)
+      for (const double by : {-0.002, 0.5 * joint_reach(j_), joint_reach(j_)})
+        place.beside.push_back(region_of(sections(bare_, {c + by}).front()));
+    return joint_at(j_, place, printer_);
   }
 
   bool section(const TriangleMesh& whole, std::size_t i) {
@@ -248,7 +173,8 @@ class Printing {
     if (!solid.done) return give_up(solid.message);
     for (const bool aft : {true, false}) {
       if (aft ? i == 0 : i == cuts_.size()) continue;
-      solid = pinned(solid, out_.joints[aft ? i - 1 : i], aft);
+      const JointTool tool = joint_tool(j_, out_.joints[aft ? i - 1 : i], printer_, !aft);
+      solid = combine(solid.mesh, tool.mesh, tool.adds ? Combine::join : Combine::cut);
       if (!solid.done) return give_up(solid.message);
     }
     s.mesh = std::move(solid.mesh);
@@ -257,21 +183,6 @@ class Printing {
     s.stance = fit_on(printer_, s.box.size());
     out_.sections.push_back(std::move(s));
     return true;
-  }
-
-  /// With its pins' holes or pegs at one of its ends.
-  [[nodiscard]] Solid pinned(const Solid& solid, const JointReport& joint, bool at_its_after_end) const {
-    const double reach = std::min(j_.reach, j_.depth + j_.rim), radius = 0.5 * j_.pin;
-    const bool peg = j_.kind == JointKind::pegs && !at_its_after_end;
-    TriangleMesh tools;
-    for (const Vec2& p : joint.pins) {
-      // A peg ends a little before its socket's floor; a tool begins outside what it cuts.
-      const double into = at_its_after_end ? reach : -reach, out = at_its_after_end ? -0.001 : 0.001;
-      const double from = joint.x + (peg ? -0.002 : std::min(into, out)),
-                   to = joint.x + (peg ? reach - 0.0005 : std::max(into, out));
-      append(tools, cylinder_along_x(from, to, p, peg ? radius : radius + 0.5 * printer_.clearance));
-    }
-    return combine(solid.mesh, tools, peg ? Combine::join : Combine::cut);
   }
 
   const HullModel& hull_;
@@ -328,16 +239,6 @@ int slices_of(const HullModel& hull) {
 }
 
 }  // namespace
-
-const char* joint_key(JointKind kind) {
-  return row_of(joint_kinds, kind).key;
-}
-const char* joint_name(JointKind kind) {
-  return row_of(joint_kinds, kind).name;
-}
-JointKind joint_from_key(const std::string& key) {
-  return value_of(joint_kinds, "joint", key);
-}
 
 std::vector<JointReport> joints_of(const HullModel& hull, const HullDesign& design, const std::vector<double>& cuts,
                                    const HullJoints& joints, const Printer& printer) {

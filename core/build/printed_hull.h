@@ -7,39 +7,12 @@
 #include <vector>
 
 #include "base/text.h"
+#include "build/hull_joints.h"
 #include "build/printer.h"
 #include "hull/design.h"
 #include "hull/model.h"
 
 namespace plucky {
-
-/// What lines two sections up.
-enum class JointKind {
-  butt,  ///< nothing but the rim: they end up crooked
-  pins,  ///< holes on both sides for pieces of filament
-  pegs   ///< pegs on the after section, sockets on the fore one
-};
-[[nodiscard]] const char* joint_key(JointKind kind);
-[[nodiscard]] const char* joint_name(JointKind kind);
-/// Throws InvalidInput with the choices.
-[[nodiscard]] JointKind joint_from_key(const std::string& key);
-
-struct HullJoints {
-  JointKind kind = JointKind::pins;
-  double rim =
-      0.006;  ///< m by which the wall is thicker inside at a cut, for glue and pins; its flanks slope at 45 degrees
-  double depth = 0.006;  ///< m of that on each side
-  double pin = 0.00175;  ///< m, diameter of pins or pegs
-  double reach = 0.005;  ///< m, how deep a pin sits on each side; no more than depth plus rim
-  bool operator==(const HullJoints&) const = default;
-};
-
-struct JointReport {
-  double x = 0.0;          ///< m
-  double glue_area = 0.0;  ///< m2
-  double modulus = 0.0;    ///< m3, section modulus of the glued ring against the boat's bending up and down
-  std::vector<Vec2> pins;  ///< (y, z) of their middles
-};
 
 struct HullSection {
   double from = 0.0, to = 0.0;  ///< m
@@ -53,6 +26,7 @@ struct PrintedHull {
   std::vector<HullSection> sections;  ///< from the transom
   std::vector<JointReport> joints;
   double volume = 0.0;  ///< m3 of material of the whole before pins were drilled
+  TriangleMesh key;     ///< one of the bow ties that lock its joints, on the bed; empty for other kinds
   bool done = false;
   Text message;  ///< why it is not done
 };

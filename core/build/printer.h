@@ -19,6 +19,7 @@ struct Printer {
   double acceleration = 1.5;      ///< m/s2
   double clearance = 0.0002;      ///< m between a peg and its socket, all in all
   double overhang = pi / 4.0;     ///< rad that a face may lean out from the upright and print without support
+  double bridge = 0.02;           ///< m that a line may hang free between two walls: common practice, no source
   double hours_factor = 1.0;      ///< hours a finished print took, over those that were told
   double mass_factor = 1.0;       ///< what it weighed, over what was told
   double spool = 1.0;             ///< kg of filament

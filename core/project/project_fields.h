@@ -331,6 +331,7 @@ void describe(V& v, Printer& p) {
   v("acceleration_m_s2", p.acceleration, {0.01, 50.0});
   v("clearance_m", p.clearance, {0.0, 0.002});
   v("overhang_rad", p.overhang, {0.0, 0.5 * pi});
+  v("bridge_m", p.bridge, {0.0, 1.0});
   v("hours_factor", p.hours_factor, {0.05, 20.0});
   v("mass_factor", p.mass_factor, {0.05, 20.0});
   v("spool_kg", p.spool, {0.01, 100.0});

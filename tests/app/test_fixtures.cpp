@@ -10,6 +10,7 @@
 #include "io/mesh_file.h"
 #include "stages/build/build_page.h"
 #include "stages/build/fixture_view.h"
+#include "stages/build/made_solids.h"
 #include "stages/build/print_view.h"
 
 using namespace plucky;
@@ -144,6 +145,30 @@ TEST_F(FixtureBench, SectionsLieWithLeastSupportWhenAskedAndThePictureTellsWhy) 
   EXPECT_EQ(find<QTreeWidget>("build_sections")->topLevelItem(0)->text(0), QString("1: standing on its after end"));
   // What hung over by a lot hangs over by little now.
   EXPECT_LT(session.now().build.sections[1].stances.front().overhang, 0.002);
+}
+
+TEST_F(FixtureBench, TheSolidsShowWhatOfThemIsTooThinForTheNozzle) {
+  window->show_shelf("print");
+  settle();
+  auto* lying = window->findChild<PrintView*>();
+  EXPECT_TRUE(lying->words().contains("work out the solids"));
+  click("work_out_solids");
+  finish_job();
+  EXPECT_TRUE(lying->words().contains("two lines"));
+  EXPECT_FALSE(lying->words().contains("work out the solids"));
+  const MadeSolids* made = SolidsAtHand::of(&session)->fresh(session.now());
+  ASSERT_NE(made, nullptr);
+  EXPECT_EQ(made->on_bed.size(), made->hull.sections.size());
+  // Walls of 1.6 mm are less than two lines of a wide nozzle.
+  type("print_line", "0.9 mm");
+  settle();
+  EXPECT_TRUE(lying->words().contains("work out the solids")) << "another nozzle makes other solids";
+  click("work_out_solids");
+  finish_job();
+  made = SolidsAtHand::of(&session)->fresh(session.now());
+  ASSERT_NE(made, nullptr);
+  EXPECT_GT(made->on_bed[0].thin.area, 1e-3);
+  EXPECT_TRUE(lying->words().contains("thinner than two lines (red)")) << lying->words().toStdString();
 }
 
 TEST_F(FixtureBench, AFinishedPrintTellsHoursAndGramsOfAllOthers) {

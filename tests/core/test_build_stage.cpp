@@ -94,6 +94,22 @@ TEST(BuildStage, JointsNeedSomethingThatLinesThemUpAndARimThatHoldsIt) {
   EXPECT_EQ(find_finding(assess(apply(p, *finding(a, "build.joint").remedy)), "build.joint"), nullptr);
 }
 
+TEST(BuildStage, ARimTooThinForARingHasNone) {
+  Project p = printed_boat();
+  for (const JointKind kind : {JointKind::lap, JointKind::tabs, JointKind::keys}) {
+    p.build.joints.kind = kind;
+    p.build.joints.rim = 0.006;
+    const Assessment good = assess(p);
+    EXPECT_EQ(finding(good, "build.rim").severity, Severity::fine) << joint_key(kind);
+    EXPECT_EQ(find_finding(good, "build.no_place.1"), nullptr) << joint_key(kind);
+    p.build.joints.rim = 0.0;
+    p.hull.skin.shell_thickness = 0.0016;
+    const Assessment thin = assess(p);
+    EXPECT_EQ(finding(thin, "build.rim").severity, Severity::watch) << joint_key(kind);
+    EXPECT_EQ(finding(thin, "build.no_place.1").severity, Severity::watch) << joint_key(kind);
+  }
+}
+
 TEST(BuildStage, AWallIsAWholeNumberOfLines) {
   Project p = printed_boat();
   EXPECT_EQ(finding(assess(p), "build.wall").severity, Severity::fine);

@@ -48,6 +48,12 @@ TEST(Coupons, CupsGaugeAndBlockHaveTheirVolumes) {
   }
   EXPECT_EQ(coupons_of(printer, {.kind = JointKind::butt}).size(), 4u);
   EXPECT_THROW((void)coupons_of({.line_width = 0.0}, joints), InvalidInput);
+  for (const JointKind kind : {JointKind::lap, JointKind::tabs, JointKind::keys}) {
+    const HullJoints other{.kind = kind};
+    const TriangleMesh trial = with_key(coupons_of(printer, other), "pegs").mesh;
+    EXPECT_TRUE(check_mesh(trial).closed()) << joint_key(kind);
+    EXPECT_TRUE(joint_socket(other, 0.0).area() > 1e-6 && signed_volume(trial) > 1e-6) << joint_key(kind);
+  }
 }
 
 TEST(Coupons, TheRingIsASliceOfTheHullAtItsWidest) {

@@ -174,6 +174,11 @@ TEST(FixtureKinds, AnIntakeFrameLiesOnTheBottomRoundTheJet) {
     EXPECT_GT(box.low.z(), floor - 1e-6);
     EXPECT_LT(box.low.z(), floor + 0.012);
   }
+  // A jet that ends before the transom has a seat for its plate behind it; one that reaches it has none.
+  const bool before = jet.low.x() > shop.a.hull->model.box.low.x() + 0.02;
+  EXPECT_EQ(std::count_if(s.bodies.begin(), s.bodies.end(),
+                          [](const FixtureBody& b) { return plain(b.name) == "Seat of the ride plate"; }),
+            before ? 1 : 0);
 }
 
 TEST(FixtureKinds, AFootHasASocketForItsTubeOnTheDeck) {

@@ -4,7 +4,9 @@
 #include "assessment/assessment.h"
 #include "build/mould_plan.h"
 #include "build/overhang.h"
+#include "build/thin_places.h"
 #include "findings.h"
+#include "geometry/thickness.h"
 #include "property.h"
 #include "shapes.h"
 #include "texts.h"
@@ -42,6 +44,58 @@ TEST(Overhang, TheLimitIsAnAngleFromTheUpright) {
   EXPECT_NEAR(overhang_in(stances_of(wedge, printer, false), Stance::flat), 0.0, 1e-12);
   printer.overhang = radians(35);
   EXPECT_NEAR(overhang_in(stances_of(wedge, printer, false), Stance::flat), 0.1 * h / std::cos(lean), 1e-9);
+}
+
+TEST(Overhang, ALevelCeilingIsBridgedBetweenWallsAndNotFromOneAlone) {
+  Printer printer;
+  printer.bridge = 0.02;
+  const auto flat_of = [&](const TriangleMesh& m) {
+    for (const StanceChoice& c : stances_of(m, printer, false))
+      if (c.stance == Stance::flat) return c;
+    return StanceChoice{};
+  };
+  const auto gate = [](double span) {
+    const double leg = 0.005, h = 0.02, top = 0.025;
+    return prism({{0.0, 0.0},
+                  {leg, 0.0},
+                  {leg, h},
+                  {leg + span, h},
+                  {leg + span, 0.0},
+                  {2 * leg + span, 0.0},
+                  {2 * leg + span, top},
+                  {0.0, top}},
+                 0.1);
+  };
+  EXPECT_NEAR(flat_of(gate(0.015)).bridged, 0.015 * 0.1, 1e-9);
+  EXPECT_NEAR(flat_of(gate(0.015)).overhang, 0.0, 1e-9);
+  EXPECT_NEAR(flat_of(gate(0.025)).bridged, 0.0, 1e-9);
+  EXPECT_NEAR(flat_of(gate(0.025)).overhang, 0.025 * 0.1, 1e-9);
+  // A shelf hangs from one wall, however short it is.
+  const TriangleMesh shelf =
+      prism({{0.0, 0.0}, {0.005, 0.0}, {0.005, 0.02}, {0.015, 0.02}, {0.015, 0.025}, {0.0, 0.025}}, 0.1);
+  EXPECT_NEAR(flat_of(shelf).overhang, 0.01 * 0.1, 1e-9);
+  // A closed room's ceiling is bridged the short way.
+  TriangleMesh room = box_mesh({0.0, 0.0, 0.0}, {0.1, 0.02, 0.03});
+  append(room, box_mesh({0.002, 0.002, 0.002}, {0.098, 0.018, 0.028}), true);
+  EXPECT_NEAR(flat_of(room).bridged, 0.096 * 0.016, 1e-9);
+}
+
+PROPERTY(Thickness, OfABoxIsItsSizeAndOfItsHollowTheWall) {
+  const Vec3 size(0.001 * any::whole(5, 60), 0.001 * any::whole(5, 60), 0.001 * any::whole(5, 60));
+  TriangleMesh box = box_mesh(Vec3::Zero(), size);
+  std::vector<double> all = thickness_of(box);
+  for (std::size_t i = 0; i < all.size(); ++i) {
+    const Vec3 n = (box.corner(i, 1) - box.corner(i, 0)).cross(box.corner(i, 2) - box.corner(i, 0)).normalized();
+    HOLDS(std::abs(all[i] - std::abs(n.dot(size))) < 1e-9);
+  }
+  const double wall = 0.0001 * any::whole(2, 20);
+  append(box, box_mesh(Vec3::Constant(wall), size - Vec3::Constant(wall)), true);
+  Printer printer;
+  const ThinPlaces thin = thin_places(box, printer);
+  all = thickness_of(box);
+  for (const double t : all) HOLDS(std::abs(t - wall) < 1e-9);
+  HOLDS((thin.area > 0.0) == (wall < 2.0 * printer.line_width * 0.95));
+  if (thin.area > 0.0) HOLDS(std::abs(thin.area - surface_area(box)) < 1e-9 && std::abs(thin.least - wall) < 1e-9);
 }
 
 PROPERTY(Overhang, AStretchOfAHullHasItsAreaAndNoMore) {

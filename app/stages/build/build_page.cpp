@@ -20,30 +20,13 @@ namespace plucky::app {
 
 namespace {
 
-constexpr JointKind joint_choices[] = {JointKind::butt, JointKind::pins, JointKind::pegs};
-
-/// What decides about the solids: while it is the same, they still fit the boat.
-bool same_solids(const Assessment& a, const Assessment& b) {
-  // What filament costs and how long it takes makes no other solid.
-  const auto shaping = [](Printer p) {
-    const Printer usual;
-    p.hours_factor = usual.hours_factor;
-    p.mass_factor = usual.mass_factor;
-    p.spool = usual.spool;
-    p.price = usual.price;
-    p.waste = usual.waste;
-    p.overhang = usual.overhang;
-    return p;
-  };
-  return a.project.hull == b.project.hull && a.build.cuts == b.build.cuts &&
-         a.project.build.joints == b.project.build.joints &&
-         a.project.build.least_support == b.project.build.least_support &&
-         shaping(a.project.build.printer) == shaping(b.project.build.printer);
-}
+constexpr JointKind joint_choices[] = {JointKind::butt, JointKind::pins, JointKind::pegs,
+                                       JointKind::lap,  JointKind::tabs, JointKind::keys};
 
 }  // namespace
 
-BuildPage::BuildPage(Session* session, QWidget* parent) : Page(session, parent) {
+BuildPage::BuildPage(Session* session, QWidget* parent) : Page(session, parent), solids_(SolidsAtHand::of(session)) {
+  connect(solids_, &SolidsAtHand::changed, this, &BuildPage::refresh);
   setObjectName("build_page");
   heading(tr("To be made"));
   words_ = note({});
@@ -98,7 +81,7 @@ void BuildPage::add_sections() {
   printed_only_.push_back(sections_);
   work_ = button(tr("Work out the solids"), "work_out_solids");
   printed_only_.push_back(work_);
-  connect(work_, &QPushButton::clicked, this, &BuildPage::work_out);
+  connect(work_, &QPushButton::clicked, solids_, &SolidsAtHand::work_out);
   auto* tests = button(tr("Write test pieces\u2026"), "build_tests", true);
   tests->setToolTip(
       tr("Leak cups of two, three and four lines, a gauge for pins, a block for inserts; with the solids "
@@ -319,7 +302,7 @@ void BuildPage::fill_sections() {
   const Assessment& a = session_->now();
   const BuildReport& r = a.build;
   const int row = sections_->indexOfTopLevelItem(sections_->currentItem());
-  const bool fresh = solids_ && same_solids(*solids_->of, a);
+  const MadeSolids* fresh = solids_->fresh(a);
   sections_->clear();
   for (std::size_t i = 0; i < r.sections.size(); ++i) {
     const SectionPlan& s = r.sections[i];
@@ -328,9 +311,9 @@ void BuildPage::fill_sections() {
     item->setText(1, session_->in_words(length_quantity(s.to - s.from)));
     const double density = a.project.hull.skin.density;
     item->setText(2, session_->in_words(
-                         {fresh ? solids_->hull.sections[i].volume * density : s.material * density, Dimension::mass}));
+                         {fresh ? fresh->hull.sections[i].volume * density : s.material * density, Dimension::mass}));
     item->setText(
-        3, fresh ? session_->in_words({solids_->prints[i].time, Dimension::duration}) : QString::fromUtf8("\u2013"));
+        3, fresh ? session_->in_words({fresh->prints[i].time, Dimension::duration}) : QString::fromUtf8("\u2013"));
     item->setToolTip(2, fresh ? tr("of the solid") : tr("walls only"));
     item->setToolTip(3, fresh ? tr("from its layers") : tr("known when the solids are worked out"));
     for (int c = 1; c < 4; ++c) item->setTextAlignment(c, Qt::AlignRight | Qt::AlignVCenter);
@@ -405,26 +388,26 @@ void BuildPage::fill_sheets() {
 }
 
 void BuildPage::fill_solids() {
-  if (!solids_) {
+  const MadeSolids* made = solids_->get();
+  if (!made) {
     state_->setText(tr("Mass is of the walls. The solids, with rims, pins and openings, tell mass and time."));
     return;
   }
   double mass = 0.0, time = 0.0, filament = 0.0;
-  for (std::size_t i = 0; i < solids_->prints.size(); ++i) {
-    mass += solids_->prints[i].mass;
-    time += solids_->prints[i].time;
-    filament += solids_->prints[i].filament;
-  }
-  std::size_t islands = 0;
-  for (const HullSection& s : solids_->hull.sections)
-    islands += islands_of(s.mesh, s.stance.stance, solids_->of->project.build.printer).size();
+  for (const PrintEstimate& p : made->prints) mass += p.mass, time += p.time, filament += p.filament;
   QString told = tr("%1 of plastic, %2 of filament, %3 of printing.")
                      .arg(session_->in_words({mass, Dimension::mass}), session_->in_words(length_quantity(filament)),
                           session_->in_words({time, Dimension::duration}));
+  std::size_t islands = 0;
+  double thin = 0.0;
+  for (const SolidOnBed& s : made->on_bed) islands += s.islands, thin += s.thin.area;
   if (islands > 0)
     told += " " + session_->said(counted("{0} place begins in the air: supports there.",
                                          "{0} places begin in the air: supports there.", islands));
-  state_->setText(same_solids(*solids_->of, session_->now())
+  constexpr double worth_telling = 1e-5;  // m2
+  if (thin > worth_telling)
+    told += " " + tr("%1 of it is thinner than two lines.").arg(session_->in_words({thin, Dimension::area}));
+  state_->setText(solids_->fresh(session_->now())
                       ? told
                       : tr("The boat has changed since the solids were worked out. Then: %1").arg(told));
 }
@@ -441,37 +424,6 @@ void BuildPage::lay_out_pieces() {
     link.deliver([self, laid] {
       if (!self) return;
       self->change(tr("Lay the pieces out"), [&](BuildDesign& b) { b.laid = laid.laid; });
-    });
-  });
-}
-
-void BuildPage::work_out() {
-  const std::shared_ptr<const Assessment> of = session_->state();
-  if (of->build.sections.empty()) return session_->refuse(session_->said(of->build.no_sections));
-  session_->job()->start(tr("Solids of the hull"), [self = QPointer(this), of](const Job::Link& link) {
-    auto made = std::make_shared<MadeSolids>();
-    made->of = of;
-    const Printer& printer = of->project.build.printer;
-    made->hull = print_hull(of->hull->model, of->project.hull, of->build.cuts, of->project.build.joints, printer,
-                            [&](const Text& what, double) {
-                              link.step(term(what.words));
-                              return true;
-                            });
-    if (made->hull.done) {
-      if (of->project.build.least_support) lie_for_least_support(made->hull, printer);
-      const PrintSettings settings = settings_of(of->project.hull.skin);
-      for (const HullSection& s : made->hull.sections) {
-        link.step(tr("Layers of the prints"));
-        made->prints.push_back(quick_print(on_bed(s.mesh, s.stance, printer), printer, settings));
-      }
-    }
-    link.deliver([self, made] {
-      if (!self) return;
-      if (!made->hull.done)
-        return self->session_->refuse(
-            tr("The solids could not be worked out: %1.").arg(self->session_->said(made->hull.message)));
-      self->solids_ = made;
-      self->refresh();
     });
   });
 }
@@ -501,9 +453,9 @@ int BuildPage::export_outlines(const QString& folder, const QString& format) {
 }
 
 int BuildPage::export_tests(const QString& folder, const QString& format) {
-  const bool fresh = solids_ && same_solids(*solids_->of, session_->now());
+  const MadeSolids* fresh = solids_->fresh(session_->now());
   try {
-    return write_coupons(session_->project(), session_->now().hull->model, fresh ? &solids_->hull : nullptr, folder,
+    return write_coupons(session_->project(), session_->now().hull->model, fresh ? &fresh->hull : nullptr, folder,
                          format);
   } catch (const InvalidInput& e) {
     session_->refuse(session_->said(e.sentence()));
@@ -512,11 +464,12 @@ int BuildPage::export_tests(const QString& folder, const QString& format) {
 }
 
 int BuildPage::export_sections(const QString& folder, const QString& format) {
-  if (!solids_ || !same_solids(*solids_->of, session_->now())) {
+  const MadeSolids* fresh = solids_->fresh(session_->now());
+  if (!fresh) {
     session_->refuse(tr("Work out the solids first: the files are made from them."));
     return 0;
   }
-  return write_sections(session_->project(), solids_->hull, folder, format);
+  return write_sections(session_->project(), fresh->hull, folder, format);
 }
 
 int BuildPage::export_panels(const QString& folder, const QString& format) {

@@ -6,18 +6,11 @@
 #include <memory>
 #include <vector>
 
-#include "build/print_estimate.h"
 #include "inspector/form.h"
 #include "stages/build/batch_clocks.h"
+#include "stages/build/made_solids.h"
 
 namespace plucky::app {
-
-/// Solids that were worked out, and for which boat.
-struct MadeSolids {
-  std::shared_ptr<const Assessment> of;
-  PrintedHull hull;
-  std::vector<PrintEstimate> prints;  ///< one a section
-};
 
 class BuildPage : public Page {
   Q_OBJECT
@@ -34,7 +27,7 @@ class BuildPage : public Page {
   int export_tests(const QString& folder, const QString& format);
   /// Writes the dates of the work as iCalendar; false when it cannot, and tells.
   bool write_calendar(const QString& file);
-  [[nodiscard]] const MadeSolids* solids() const { return solids_.get(); }
+  [[nodiscard]] const MadeSolids* solids() const { return solids_->get(); }
 
  private:
   void add_sections();
@@ -60,7 +53,6 @@ class BuildPage : public Page {
   /// A number of the build design in a row of its own.
   QuantityEdit* number(const QString& label, const char* name, Dimension dimension,
                        const std::function<double&(BuildDesign&)>& of);
-  void work_out();
   void lay_out_pieces();
   void ask_and_export();
   int export_sections(const QString& folder, const QString& format);
@@ -90,7 +82,7 @@ class BuildPage : public Page {
   SectionHeading *cuts_section_, *printer_section_, *mould_section_, *sheets_section_;
   std::vector<QWidget*> printed_only_, fold_only_;
   QCheckBox *one_sheet_, *strips_, *least_support_;
-  std::shared_ptr<MadeSolids> solids_;
+  SolidsAtHand* solids_;
   bool filling_ = false;
 };
 

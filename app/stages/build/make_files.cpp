@@ -40,13 +40,16 @@ int write_coupons(const Project& project, const HullModel& model, const PrintedH
 
 int write_sections(const Project& project, const PrintedHull& hull, const QString& folder, const QString& format) {
   int written_files = 0;
-  for (const HullSection& s : hull.sections) {
-    const QString name = QString("section-%1").arg(++written_files);
-    const TriangleMesh placed = on_bed(s.mesh, s.stance, project.build.printer);
+  const auto write = [&](const QString& name, const TriangleMesh& placed) {
     const std::string path = QDir(folder).filePath(name + "." + format).toStdString();
     write_file_atomically(path, solid_file(project.name + ", " + name.toStdString(), placed, project.hull.skin.material,
                                            format == "3mf"));
-  }
+    ++written_files;
+  };
+  for (std::size_t i = 0; i < hull.sections.size(); ++i)
+    write(QString("section-%1").arg(i + 1),
+          on_bed(hull.sections[i].mesh, hull.sections[i].stance, project.build.printer));
+  if (!hull.key.triangles.empty()) write("key", hull.key);
   return written_files;
 }
 

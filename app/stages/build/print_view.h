@@ -1,7 +1,9 @@
-// How a section lies on the printer's bed, in the round: what hangs over the air is coloured. In: the boat on the
-// bench. Out: a page of the shelf.
+// How a section lies on the printer's bed, in 3D: what hangs over the air, what bridges and what is too thin are
+// coloured. In: the boat on the bench, its solids where they were worked out, else its skin. Out: a page of the shelf.
 #pragma once
 
+#include "build/overhang.h"
+#include "build/thin_places.h"
 #include "shelf/shelf_page.h"
 
 class QComboBox;
@@ -9,6 +11,7 @@ class QTableWidget;
 
 namespace plucky::app {
 
+class SolidsAtHand;
 class TurningPicture;
 
 class PrintView : public ShelfPage {
@@ -21,6 +24,9 @@ class PrintView : public ShelfPage {
 
  private:
   void show_chosen();
+  void tell_of(const StanceChoice& choice, const ThinPlaces* thin);
+  [[nodiscard]] std::vector<StanceChoice> stances(int section) const;
+  SolidsAtHand* solids_;
   TurningPicture* picture_;
   QComboBox* section_;
   QTableWidget* table_;

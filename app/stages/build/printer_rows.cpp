@@ -25,6 +25,9 @@ void BuildPage::add_printer() {
   number(tr("Leans out at most"), "print_overhang", Dimension::angle, [](BuildDesign& b) -> double& {
     return b.printer.overhang;
   })->setToolTip(tr("From the upright: what leans out further needs support"));
+  number(tr("Bridges at most"), "print_bridge", Dimension::length, [](BuildDesign& b) -> double& {
+    return b.printer.bridge;
+  })->setToolTip(tr("How far a level line may hang free between two walls"));
   number(tr("Spool"), "print_spool", Dimension::mass, [](BuildDesign& b) -> double& { return b.printer.spool; });
   number(tr("Its price"), "print_price", Dimension::none, [](BuildDesign& b) -> double& { return b.printer.price; });
   number(tr("Waste"), "print_waste", Dimension::ratio, [](BuildDesign& b) -> double& {

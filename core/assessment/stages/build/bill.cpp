@@ -63,6 +63,7 @@ class Bill {
     for (std::size_t i = 0; i < a_.build.sections.size(); ++i)
       add(BillGroup::made, {"Section {0} of the hull", i + 1}, box(a_.build.sections[i].size), 1,
           a_.build.sections[i].material * skin.density);
+    joint_pieces();
     if (a_.build.printed) frames();
     for (const FlatPiece& p : a_.build.pieces) {
       if (p.role == PieceRole::fixture) continue;  // listed whole
@@ -74,6 +75,22 @@ class Bill {
     for (const Hatch& h : a_.project.hull.hatches)
       add(BillGroup::made, {"Lid of {0}", h.name},
           {"{0} by {1}, and its rim", length_quantity(h.length), length_quantity(h.width)}, 1, {}, h.id);
+  }
+
+  /// What is put into the joints of a printed hull.
+  void joint_pieces() {
+    const HullJoints& j = a_.project.build.joints;
+    std::size_t places = 0;
+    for (const JointReport& r : a_.build.joints) places += r.pins.size();
+    if (places == 0) return;
+    if (j.kind == JointKind::pins)
+      add(BillGroup::cut, {"Filament pins of {0}", length_quantity(j.pin)},
+          {"{0} long", length_quantity(2.0 * joint_reach(j))}, places);
+    if (j.kind == JointKind::keys) {
+      const TriangleMesh key = joint_key_body(j, a_.build.joints.front().wall, a_.project.build.printer);
+      add(BillGroup::made, "Bow-tie keys of the joints, printed", box(bounds(key).size()), places,
+          static_cast<double>(places) * signed_volume(key) * a_.project.hull.skin.density);
+    }
   }
 
   /// What holds the sheet at its angle while it is folded.

@@ -89,14 +89,12 @@ void sections(const Assessment& a, std::vector<Finding>& out) {
     out.push_back(f);
   }
   if (!r.cuts.empty() && b.joints.kind != JointKind::butt) {
-    // The rim must hold a pin with two lines of plastic on each side.
-    const double rim = a.project.hull.skin.shell_thickness + b.joints.rim,
-                 needs = b.joints.pin + b.printer.clearance + 4.0 * b.printer.line_width;
+    const double rim = a.project.hull.skin.shell_thickness + b.joints.rim, needs = least_rim(b.joints, b.printer);
     Finding f = about("build.rim", rim < needs ? Severity::watch : Severity::fine, length_quantity(rim),
-                      length_quantity(needs), "pin, its play and two lines on each side");
+                      length_quantity(needs), "what stands in the rim, its play and two lines on each side");
     f.text = {f.severity == Severity::fine
-                  ? "The rim at the joints is {0} thick; a pin needs {1}."
-                  : "The rim at the joints is {0} thick; should be {1} at least to hold its pins.",
+                  ? "The rim at the joints is {0} thick; what lines the sections up needs {1}."
+                  : "The rim at the joints is {0} thick; should be {1} at least to hold what lines the sections up.",
               f.number, f.limit};
     if (f.severity != Severity::fine) {
       BuildDesign thicker = b;
@@ -104,6 +102,28 @@ void sections(const Assessment& a, std::vector<Finding>& out) {
       f.remedy =
           Edit{{"Make the rim {0} thicker than the wall", length_quantity(thicker.joints.rim)}, ChangeBuild{thicker}};
     }
+    out.push_back(f);
+  }
+}
+
+/// A joint whose rim has no place for pins, tabs or a ring: too thin there, or the hull turns in too soon.
+void lined_up(const Assessment& a, std::vector<Finding>& out) {
+  const JointKind kind = a.project.build.joints.kind;
+  const std::size_t least = kind == JointKind::lap ? 0 : 2;
+  if (kind == JointKind::butt) return;
+  for (std::size_t i = 0; i < a.build.joints.size(); ++i) {
+    const JointReport& j = a.build.joints[i];
+    const bool ring = kind != JointKind::lap && kind != JointKind::tabs;
+    if (j.pins.size() >= least && (ring || !j.tongue.empty())) continue;
+    Finding f = about("build.no_place", Severity::watch, {static_cast<double>(j.pins.size()), Dimension::none},
+                      {static_cast<double>(least), Dimension::none}, "two places hold a section from turning");
+    f.id += "." + std::to_string(i + 1);
+    f.text = kind == JointKind::lap
+                 ? Text("The joint at {0} has no room for a ring: its sections end up crooked.", length_quantity(j.x))
+                 : Text(
+                       "The joint at {0} has {1} places for what lines its sections up; should be {2} at least: they "
+                       "end up crooked.",
+                       length_quantity(j.x), j.pins.size(), least);
     out.push_back(f);
   }
 }
@@ -285,6 +305,7 @@ void build_rules(const Assessment& a, std::vector<Finding>& out) {
   std::vector<Finding> own;
   if (a.build.printed) {
     sections(a, own);
+    lined_up(a, own);
     strength(a, own);
     walls(a, own);
   }

@@ -52,9 +52,10 @@ class HullWork {
       print.takes = {skin.material.empty() ? Text("filament") : Text(skin.material),
                      {"{0} of walls", Quantity{s.material * skin.density, Dimension::mass}}};
       print.caution = hot_bed;
-      WorkTask& clean = list_.add("prepare.section." + n, WorkKind::prepare, 20 * minute,
-                                  whole ? Text("Clean up the hull: strings, first layer, openings.")
-                                        : Text("Clean up section {0}: sand its joint faces, try the pins dry.", i + 1));
+      WorkTask& clean =
+          list_.add("prepare.section." + n, WorkKind::prepare, 20 * minute,
+                    whole ? Text("Clean up the hull: strings, first layer, openings.")
+                          : Text("Clean up section {0}: sand its joint faces, try the joint dry.", i + 1));
       clean.takes = {"abrasive paper of 100 grit", "deburring blade"};
       clean.caution = dust;
       list_.need("prepare.section." + n, "print.section." + n, "there is nothing to clean before");
