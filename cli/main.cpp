@@ -13,6 +13,7 @@
 #include "cli/commands.h"
 #include "cli/drive_options.h"
 #include "cli/plan_commands.h"
+#include "cli/trial_commands.h"
 #include "cli/water_commands.h"
 #include "io/units.h"
 
@@ -82,6 +83,8 @@ int main(int argc, char** argv) {
   build.add(app, run);
   PlanCommandLine plan;
   plan.add(app, run);
+  TrialCommandLine trial;
+  trial.add(app, run);
 
   CLI11_PARSE(app, argc, argv);
   try {

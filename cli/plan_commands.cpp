@@ -67,6 +67,7 @@ Json plan_of_boat(const std::string& boat, const std::string& start, const std::
                           {"begin_hours", d.begin / 3600.0},
                           {"ready_hours", d.ready / 3600.0},
                           {"takes", Json(t.takes)},
+                          {"hints", Json(t.hints)},
                           {"caution", t.caution.empty() ? Json() : Json(t.caution)},
                           {"needs", needs}});
   }

@@ -260,6 +260,7 @@ Shown in_words(const Quantity& q, UnitSystem system, int figures) {
   const double value = q.si / unit.si + unit.zero;
   int usual = unit.decimals;
   if (q.dimension == Dimension::length && std::string_view(unit.name) == "m") usual = 2;
+  if (std::string_view(unit.name) == "s" && std::abs(q.si) < 9.95) usual = 1;
   if (q.dimension == Dimension::none) usual = value == std::floor(value) ? 0 : 2;
   const int decimals = decimals_of_thin(q, unit, decimals_by_size(value, usual, figures));
   const double step = std::pow(10.0, -decimals);

@@ -350,12 +350,14 @@ void work(Sheet& s) {
     QStringList about{moment_words(moment(*calendar, calendar->dates[i].begin)),
                       QObject::tr("hands %1").arg(s.session().in_words({t.hands, Dimension::duration}))};
     for (const Text& x : t.takes) about << s.session().said(x);
-    s.room(t.caution.empty() ? 40 : 56);
+    s.room((t.caution.empty() ? 40 : 56) + 13 * static_cast<int>(t.hints.size()));
     tick_box(s, calendar->dates[i].done);
     s.text(Sheet::left + 16, QString::number(++step), ui_font(9, QFont::DemiBold), look().ink, 22, Qt::AlignRight);
     const double in = Sheet::left + 46;
     s.y() += s.paragraph(in, s.session().said(t.text), ui_font(9.5, QFont::Medium), look().ink, book_width - 46);
     s.y() += s.paragraph(in, about.join(QString::fromUtf8(" \u00b7 ")), ui_font(8), look().muted, book_width - 46);
+    for (const Text& x : t.hints)
+      s.y() += s.paragraph(in, s.session().said(x), ui_font(8), look().ink, book_width - 46);
     if (!t.caution.empty())
       s.y() += s.paragraph(in, s.session().said(t.caution), ui_font(8), look().buoy_text, book_width - 46);
     s.y() += 5;

@@ -232,6 +232,8 @@ JointReport joint_at(const HullJoints& j, const JointPlace& place, const Printer
       r.tongue = common(r.tongue, discs_at(r.pins, width));
       r.socket = common(r.socket, discs_at(r.pins, width + 2.0 * play));
     }
+    // Shrinking and growing leaves corners a nanometre apart: no solid takes those.
+    r.tongue = simplified(r.tongue, 2e-6), r.socket = simplified(r.socket, 2e-6);
     if (r.tongue.empty()) r.socket = {};
     const SideOfRing side = side_of(r.tongue);
     r.glue_area += side.length * joint_reach(j);

@@ -91,8 +91,10 @@ class Ceilings {
       for (std::size_t k = 1; k < faces.size(); ++k)
         if (ceiling(faces[0]) && ceiling(faces[k])) patch[find(faces[k])] = find(faces[0]);
     std::map<std::size_t, std::vector<CeilingEdge>> rims;
-    for (const auto& [edge, faces] : edges_)
-      for (const std::size_t f : faces) {
+    for (const auto& at : edges_)
+      for (const std::size_t f : at.second) {
+        const Edge& edge = at.first;
+        const std::vector<std::size_t>& faces = at.second;
         if (!ceiling(f)) continue;
         const bool inner = std::any_of(faces.begin(), faces.end(),
                                        [&](std::size_t o) { return o != f && ceiling(o) && find(o) == find(f); });

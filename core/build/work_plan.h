@@ -44,6 +44,7 @@ struct WorkTask {
   bool unbroken = false;           ///< once begun it is finished the same evening
   std::vector<WorkNeed> needs;
   std::vector<Text> takes;  ///< tools and what is used up
+  std::vector<Text> hints;  ///< how it is done well, a sentence each
   Text caution;             ///< someone can be hurt
 };
 

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 
+#include "cooling/lump.h"
 #include "drive/kind.h"
 #include "drive/thermal.h"
 #include "drive/water_film.h"
@@ -30,34 +31,6 @@ double conductance_of(const CoolFitting& f, const Motor& motor, double flow) {
   // 3 W/K (common practice, no source).
   const double contact = f.kind == FittingKind::coil ? 5.5 * f.length : 3.0;
   return film > 0.0 ? film * contact / (film + contact) : 0.0;
-}
-
-/// One lump that warms in air and water.
-struct Lump {
-  double capacity = 0.0, to_air = 0.0, to_water = 0.0;  ///< J/K, W/K
-  [[nodiscard]] double steady(double loss, double air, double water) const {
-    return (loss + to_air * air + to_water * water) / (to_air + to_water);
-  }
-  [[nodiscard]] double at(double time, double loss, double air, double water) const {
-    const double end = steady(loss, air, water);
-    return end + (air - end) * std::exp(-time * (to_air + to_water) / capacity);
-  }
-  /// s to a temperature; none when it is not reached within `last`.
-  [[nodiscard]] std::optional<double> time_to(double limit, double last, double loss, double air, double water) const {
-    const double end = steady(loss, air, water);
-    if (end <= limit) return std::nullopt;
-    if (limit <= air) return 0.0;
-    const double time = -capacity / (to_air + to_water) * std::log((end - limit) / (end - air));
-    return time <= last ? std::optional(time) : std::nullopt;
-  }
-};
-
-Lump lump_of(const Part& p) {
-  const Vec3& s = p.size;
-  const double surface = 2.0 * (s.x() * s.y() + s.y() * s.z() + s.z() * s.x());
-  const bool battery = p.kind == PartKind::battery;
-  // Still air in a closed hull, one face on its mount; 12 W/m2K for finned or bare electronics, 8 for a wrapped pack.
-  return {p.effective_mass() * (battery ? 1000.0 : 900.0), (battery ? 8.0 : 12.0) * 0.85 * surface, 0.0};
 }
 
 }  // namespace
@@ -110,6 +83,22 @@ std::vector<CooledBoat::Warmed> CooledBoat::water_on_its_way(const CircuitFlow& 
         }
     }
   return w;
+}
+
+CooledBoat::PartWater CooledBoat::water_at(Id part, const CircuitFlow& flow) const {
+  PartWater out{.in = circuit_.water};
+  if (!flow.solved) return out;
+  const std::vector<Warmed> way = water_on_its_way(flow, std::vector<double>(flow.coolers.size(), 0.0));
+  for (std::size_t i = 0; i < flow.coolers.size(); ++i) {
+    const double q = flow.coolers[i].flow;
+    const CoolFitting f = filled(*circuit_.find(flow.coolers[i].fitting));
+    if (f.part != part || q < 1e-9) continue;
+    out.flow += q;
+    out.in = way[i].in;
+    out.carried +=
+        effectiveness(conductance_of(f, boat_.drive.motor, q), q, boat_.density) * boat_.density * water_heat * q;
+  }
+  return out;
 }
 
 JacketWater CooledBoat::jacket(const RunningState& state) const {
@@ -206,19 +195,11 @@ void add_lump(const CooledBoat& c, const PowerReport& power, const Duty& duty, c
   const double air = c.circuit_.air;
   Lump dry = lump_of(p), wet = dry;
   h.water_in = h.water_out = c.circuit_.water;
-  const CircuitFlow flow = c.flow(power.full);
-  if (flow.solved) {
-    const std::vector<CooledBoat::Warmed> way = c.water_on_its_way(flow, std::vector<double>(flow.coolers.size(), 0.0));
-    for (std::size_t i = 0; i < flow.coolers.size(); ++i) {
-      const CoolFitting f = filled(*c.circuit_.find(flow.coolers[i].fitting));
-      if (f.part != p.id || flow.coolers[i].flow < 1e-9) continue;
-      h.cooled = true;
-      h.flow += flow.coolers[i].flow;
-      h.water_in = way[i].in;
-      wet.to_water += effectiveness(conductance_of(f, c.boat_.drive.motor, flow.coolers[i].flow), flow.coolers[i].flow,
-                                    c.boat_.density) *
-                      c.boat_.density * water_heat * flow.coolers[i].flow;
-    }
+  if (const CooledBoat::PartWater water = c.water_at(p.id, c.flow(power.full)); water.flow > 0.0) {
+    h.cooled = true;
+    h.flow = water.flow;
+    h.water_in = water.in;
+    wet.to_water = water.carried;
   }
   h.steady_dry = dry.steady(loss, air, 0.0);
   h.steady_wet = wet.steady(loss, air, h.water_in);

@@ -39,6 +39,13 @@ class CooledBoat {
   };
   [[nodiscard]] std::vector<Warmed> water_on_its_way(const CircuitFlow& flow, const std::vector<double>& heat) const;
 
+  /// What passes a part's coolers before anything has warmed it.
+  struct PartWater {
+    double flow = 0.0, in = 0.0;  ///< m3/s, degC
+    double carried = 0.0;         ///< W for each K between part and water
+  };
+  [[nodiscard]] PartWater water_at(Id part, const CircuitFlow& flow) const;
+
   const Boat& boat_;
   const CoolingCircuit& circuit_;
   const std::vector<HosePath>& paths_;

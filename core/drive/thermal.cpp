@@ -8,10 +8,6 @@
 
 namespace plucky {
 
-namespace {
-constexpr double copper_rise = 0.00393;  // 1/K at 20 degC
-}
-
 MotorHeat motor_heat(const Motor& m, const Cooling& cooling) {
   const double side = pi * m.can_diameter * m.can_length, ends = 0.5 * pi * m.can_diameter * m.can_diameter;
   const double mass = 4000.0 * 0.5 * ends * m.can_length;  // kg: motors weigh about 4 g to the ml

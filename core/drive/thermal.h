@@ -32,6 +32,9 @@ struct Cooling {
 /// Capacities and conductances of a motor so cooled.
 [[nodiscard]] MotorHeat motor_heat(const Motor& motor, const Cooling& cooling);
 
+/// By which copper's resistance grows with its temperature, 1/K at 20 degC.
+inline constexpr double copper_rise = 0.00393;
+
 /// Where insulation and magnets have gone, degC: a course ends there.
 inline constexpr double burnt = 250.0;
 

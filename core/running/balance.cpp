@@ -32,20 +32,20 @@ double revolutions_for(const PowerTrain& train, double throttle, Torque torque) 
 }  // namespace
 
 HeldThrust thrust_at(const PowerTrain& train, const Propulsion& propulsion, double throttle, double water_speed,
-                     const PropulsorWater& water) {
+                     const PropulsorWater& water, double fouling) {
   if (free_revolutions(train, throttle) <= 0.0) return {};
   if (water.disc && propulsion.kind().open_screw) {
     // Less load, more revolutions, more air: two states may hold. The one it comes from goes first.
     const double air = water.history == AirHistory::from_rest ? 1.0 : 0.0;
     const double n = revolutions_for(train, throttle, [&](double turns) {
-      return propulsion.with_air(turns, water_speed, *water.disc, air).torque;
+      return fouling * propulsion.with_air(turns, water_speed, *water.disc, air).torque;
     });
     const PropulsorLoad load = propulsion.with_air(n, water_speed, *water.disc, air);
     if (std::abs(propulsion.air_drawn(load.thrust, water_speed, *water.disc, water.history) - air) < 1e-3)
       return {load.thrust, n, load};
   }
-  const double n =
-      revolutions_for(train, throttle, [&](double turns) { return propulsion.at(turns, water_speed, water).torque; });
+  const double n = revolutions_for(
+      train, throttle, [&](double turns) { return fouling * propulsion.at(turns, water_speed, water).torque; });
   const PropulsorLoad load = propulsion.at(n, water_speed, water);
   return {load.thrust, n, load};
 }

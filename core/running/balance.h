@@ -66,7 +66,8 @@ struct HeldThrust {
   double revolutions = 0.0;  ///< 1/s
   PropulsorLoad load;
 };
+/// `fouling`: factor on the propulsor's torque, of weed round it.
 [[nodiscard]] HeldThrust thrust_at(const PowerTrain& train, const Propulsion& propulsion, double throttle,
-                                   double water_speed, const PropulsorWater& water = {});
+                                   double water_speed, const PropulsorWater& water = {}, double fouling = 1.0);
 
 }  // namespace plucky

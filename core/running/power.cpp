@@ -96,6 +96,26 @@ RunningState PoweredBoat::at(double throttle) const {
   return run_steady(train_, propulsion_, drive_.screw.pitch, *curve_, throttle, between_);
 }
 
+Driven PoweredBoat::driven(double throttle, const RunningPoint& p, const Supply& supply) const {
+  PowerTrain train = train_;
+  train.voltage *= supply.voltage;
+  train.motor_resistance *= 1.0 + copper_rise * (supply.winding - 20.0);
+  Driven out{.open_voltage = train.voltage};
+  out.shaft.battery_voltage = train.voltage;
+  if (!(throttle > 0.0) || free_revolutions(train, throttle) <= 0.0) return out;
+  const HeldThrust held = thrust_at(train, propulsion_, throttle, p.speed * (1.0 - between_.wake),
+                                    between_.water ? between_.water(p) : PropulsorWater{}, supply.fouling);
+  out.thrust = train.count * held.thrust * (1.0 - between_.thrust_deduction);
+  out.revolutions = held.revolutions;
+  out.load = held.load;
+  out.shaft = shaft_state(train, throttle, held.revolutions);
+  return out;
+}
+
+double PoweredBoat::iron_loss(const ShaftState& shaft) const {
+  return train_.no_load_current * 2.0 * pi * shaft.motor_revolutions / train_.kv;
+}
+
 std::vector<ThrustPoint> PoweredBoat::thrust_curve(double throttle) const {
   std::vector<ThrustPoint> out;
   for (const RunningPoint& p : curve_->points()) {
@@ -127,8 +147,7 @@ bool PoweredBoat::water_cooled(const RunningState& s) const {
 
 HeatCourse PoweredBoat::heat(const RunningState& s, double duration, bool water) const {
   const Cooling c = cooling(s, water);
-  const double iron = train_.no_load_current * 2.0 * pi * s.shaft.motor_revolutions / train_.kv;
-  return heat_course(motor_heat(drive_.motor, c), c, s.shaft.motor_current, train_.motor_resistance, iron,
+  return heat_course(motor_heat(drive_.motor, c), c, s.shaft.motor_current, train_.motor_resistance, iron_loss(s.shaft),
                      std::clamp(duration, 1.0, 7200.0));
 }
 

@@ -57,6 +57,20 @@ struct Variation {
   bool smooth = false;  ///< the layer along the hull stays laminar as long as it can
 };
 
+/// How battery, winding and screw are at a moment.
+struct Supply {
+  double voltage = 1.0;   ///< factor on the battery's open-circuit voltage
+  double winding = 20.0;  ///< degC: copper's resistance grows with it
+  double fouling = 1.0;   ///< factor on the propulsor's torque
+};
+/// A moment under way; thrust in N of all drives after the thrust deduction.
+struct Driven {
+  double thrust = 0.0, revolutions = 0.0;  ///< N, 1/s
+  PropulsorLoad load;
+  ShaftState shaft;           ///< of one drive; battery's of all
+  double open_voltage = 0.0;  ///< V
+};
+
 /// What a drive, a hull's curve and its waters make of one another. Prepared once, then asked for throttles.
 class PoweredBoat {
  public:
@@ -66,6 +80,8 @@ class PoweredBoat {
   [[nodiscard]] PoweredBoat with(const Variation& variation) const;
 
   [[nodiscard]] RunningState at(double throttle) const;
+  /// Whatever the thrust makes of the boat: at this throttle, running like this. Nothing turns with a shut throttle.
+  [[nodiscard]] Driven driven(double throttle, const RunningPoint& running, const Supply& supply = {}) const;
   /// Thrust of all drives at the curve's speeds, after the thrust deduction.
   [[nodiscard]] std::vector<ThrustPoint> thrust_curve(double throttle) const;
   /// The throttle opens evenly over the drive's opening time while the boat gathers way against its drag; a tenth of
@@ -79,6 +95,8 @@ class PoweredBoat {
   /// Seconds of usable charge at this current.
   [[nodiscard]] double run_time(double battery_current) const;
   [[nodiscard]] const Drive& drive() const { return drive_; }
+  /// Iron loss of one motor, W.
+  [[nodiscard]] double iron_loss(const ShaftState& shaft) const;
   [[nodiscard]] const Text& doubt() const { return propulsion_.doubt(); }
   /// Does water take the motor's heat in this state?
   [[nodiscard]] bool water_cooled(const RunningState& state) const;

@@ -338,7 +338,7 @@ TEST(DriveEdits, MeasuresOfTheDriveReachThePartsInTheBoat) {
   EXPECT_NEAR(part_of(next, PartKind::motor).size.x(), 0.07, 1e-12);
 }
 
-TEST(SteeringReport, ALargerRudderTurnsTighterAndAPodDoesNotSteerWithoutThrottle) {
+TEST(SteeringReport, ALargerRudderPullsMoreAndAPodDoesNotSteerWithoutThrottle) {
   Project p = powered_boat();
   set_steering(p, steering_by(SteeredBy::rudder));
   steering(p)->rudder = {.chord = 0.03, .span = 0.04, .balance = 0.28};
@@ -357,7 +357,9 @@ TEST(SteeringReport, ALargerRudderTurnsTighterAndAPodDoesNotSteerWithoutThrottle
   EXPECT_GT(small.force_without_throttle, 0.25 * *small.side_force);
   steering(p)->rudder.span = 0.06;
   const SteeringReport large = assess(p).steering;
-  EXPECT_LT(large.turning_radius, small.turning_radius);
+  // It pulls more, and as a fin it holds more: which turns tighter depends on the hull.
+  EXPECT_GT(large.side_force, 1.3 * *small.side_force);
+  ASSERT_GT(large.turning_radius, 0.0);
   EXPECT_GT(large.stock_torque, small.stock_torque);
   steering(p)->servo.torque = 1.2 * *large.servo_needed;
   EXPECT_EQ(finding(assess(p), "steer.servo").severity, Severity::watch);

@@ -100,7 +100,8 @@ TEST(PrintedHull, ARingAndItsTabsGoIntoTheirSocketsWithPlay) {
     const HullJoints joints{.kind = kind};
     const PrintedHull p = print_hull(hull, design, cuts, joints, printer);
     ASSERT_TRUE(p.done) << plain(p.message);
-    for (const HullSection& s : p.sections) EXPECT_TRUE(check_mesh(s.mesh).clean());
+    for (const HullSection& s : p.sections)
+      EXPECT_TRUE(check_mesh(s.mesh).clean()) << plain(describe(check_mesh(s.mesh)).front());
     glue.push_back(p.joints[0].glue_area);
     modulus.push_back(p.joints[0].modulus);
     if (kind == JointKind::butt) continue;

@@ -71,8 +71,8 @@ TEST(Text, ARefusalKeepsPlaceAndReasonApart) {
 }
 
 PROPERTY(Text, EqualWhenAllOfItIs) {
-  const auto name = any::text();
-  const auto number = any::whole(-1000, 1000);
+  const auto name = test::any::text();
+  const auto number = test::any::whole(-1000, 1000);
   const Text a("{0}: {1}", name, number), b("{0}: {1}", std::string(name), number);
   HOLDS(a == b);
   HOLDS(!(a == Text("{0}: {1}", name, number + 1)));

@@ -69,7 +69,10 @@ void WorkList::refresh() {
     table_->setItem(row, 6, text_item(after.join(QStringLiteral("; "))));
     table_->setItem(row, 7, text_item(takes.join(QStringLiteral(", "))));
     table_->setItem(row, 8, text_item(t.caution.empty() ? QString() : session_->said(t.caution)));
-    for (const int column : {1, 6, 7, 8}) table_->item(row, column)->setToolTip(table_->item(row, column)->text());
+    for (const int column : {6, 7, 8}) table_->item(row, column)->setToolTip(table_->item(row, column)->text());
+    QStringList how{table_->item(row, 1)->text()};
+    for (const Text& x : t.hints) how << session_->said(x);
+    table_->item(row, 1)->setToolTip(how.join(' '));
     table_->item(row, 8)->setForeground(look().buoy_text);
     if (d.done)
       for (int column = 0; column < 8; ++column) table_->item(row, column)->setForeground(look().muted);

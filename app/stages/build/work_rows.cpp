@@ -128,6 +128,7 @@ void BuildPage::fill_work() {
                         .arg(session_->said(next->text), session_->in_words({next->hands, Dimension::duration}),
                              moment_words(moment(*calendar, calendar->end)));
     if (!takes.isEmpty()) words += " " + tr("Takes: %1.").arg(takes.join(QStringLiteral(", ")));
+    for (const Text& x : next->hints) words += " " + session_->said(x);
     // Whoever ticks nothing off the bill does not want to hear what is missing.
     if (!a.project.build.bill.empty()) {
       QStringList missing;

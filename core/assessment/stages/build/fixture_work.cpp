@@ -75,8 +75,9 @@ class FixtureWork {
       t.machine = a_.project.build.printer.time_for(s.stuff);
       list_.need(make, "print.tests", "walls and play are known before");
     }
-    t.takes.insert(t.takes.end(), s.notes.begin(), s.notes.end());
     const Fixing fixing = fixing_of(f.kind);
+    // What is glued tells how when it is glued.
+    if (fixing != Fixing::glued_inside && fixing != Fixing::screwed_outside) t.hints = s.notes;
     switch (fixing) {
       case Fixing::on_the_bench:
         for (const std::string& task : helped_by(f.kind, a_, list_))
@@ -113,6 +114,7 @@ class FixtureWork {
     WorkTask& in =
         list_.add(set, WorkKind::glue, 25 * minute, {"Set {0}: true it dry, sand both faces, glue.", f.name}, f.id);
     list_.glue(in, a_.project.build.work.joints);
+    in.hints = s.notes;
     list_.need(set, make, "there is nothing to glue before");
     const bool before =
         a_.build.printed && std::any_of(f.holds.begin(), f.holds.end(), [&](Id id) { return early_.count(id) != 0; });

@@ -1,0 +1,29 @@
+// The boat at sea before it is built, from the shell.
+#pragma once
+
+#include <CLI/CLI.hpp>
+#include <functional>
+#include <string>
+
+#include "cli/commands.h"
+
+namespace plucky::cli {
+
+struct TrialRunOptions {
+  std::string boat, course = "lap", log;
+  double throttle = 1.0, duration = 120.0;  ///< share of the stick, s
+  std::string wind, waves;                  ///< towards east, as typed; height
+  bool standard = false;                    ///< the standard trials instead of a course
+};
+/// A course round the demonstration pond, with its log where a file is named; or the standard trials.
+[[nodiscard]] Json trial_run(const TrialRunOptions& options);
+
+class TrialCommandLine {
+ public:
+  void add(CLI::App& app, std::function<Json()>& run);
+
+ private:
+  TrialRunOptions run_;
+};
+
+}  // namespace plucky::cli

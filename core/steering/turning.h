@@ -1,0 +1,70 @@
+// Forces that turn a boat and hold it back from turning. In: hull as it lies, fins, what steers. Out: side force at an
+// angle, linear derivatives of sway and yaw, the steady turn they give.
+//
+// Clarke's regressions (1982) on the running water line, with fins and what steers as foils; linear, so that no drift
+// makes them let go.
+#pragma once
+
+#include <optional>
+
+#include "drive/drive.h"
+#include "resistance/running.h"
+#include "running/boat.h"
+#include "steering/design.h"
+
+namespace plucky {
+
+/// What turning needs of the boat: taken from it once.
+struct TurningHull {
+  double hull_length = 0.0;                           ///< m
+  double waterline_length = 0.0, waterline_beam = 0;  ///< m, at rest
+  double draught = 0.0, block = 0.0;                  ///< m; at rest
+  double mass = 0.0, cg_x = 0.0;                      ///< kg; m
+  Fittings fins;
+  double density = 0.0, viscosity = 0.0;
+};
+[[nodiscard]] TurningHull turning_hull(const Boat& boat);
+
+/// Of a boat at a speed, about its CG: force in N and moment in N m for sway in m/s and yaw rate in rad/s; positive to
+/// port and anticlockwise seen from above. The mass's own share of turning is not in them.
+struct TurnDerivatives {
+  double force_sway = 0.0, force_yaw = 0.0, moment_sway = 0.0, moment_yaw = 0.0;
+  double added_mass = 0.0, added_inertia = 0.0;  ///< kg and kg m2, of water that goes with sway and yaw
+  double length = 0.0, draught = 0.0;            ///< m, of the running water line
+};
+/// Something at the stern that holds it on its course as a fin does.
+struct SternFin {
+  double slope = 0.0;  ///< N for each m/s across
+  double lever = 0.0;  ///< m aft of the CG
+};
+[[nodiscard]] TurnDerivatives turn_derivatives(const TurningHull& hull, const RunningPoint& running,
+                                               const SternFin& stern = {});
+/// What steers, held still: a rudder is a fin as well, a jet's intake turns the water that it takes.
+[[nodiscard]] SternFin stern_fin(const Steering& steering, const Drive& drive, double density, double stream,
+                                 double thrust, double speed, double lever);
+
+/// Greatest yaw rate at a speed, rad/s: no hull turns within its own length, nor on a side that holds more than 1.5 of
+/// its weight (common practice, no source).
+[[nodiscard]] double most_yaw_rate(const TurningHull& hull, double speed);
+
+/// Yaw rate of the steady turn under a side force at `lever` aft of the CG, by the derivatives alone, rad/s; none where
+/// they hold no turn.
+[[nodiscard]] std::optional<double> steady_yaw_rate(const TurnDerivatives& turn, double mass, double speed,
+                                                    double force, double lever);
+
+/// Radius of the steady turn under a side force at `lever` aft of the CG, m; none when it does not turn.
+[[nodiscard]] std::optional<double> turn_radius(const TurningHull& hull, const RunningPoint& running,
+                                                const SternFin& stern, double force, double lever);
+
+/// The stream at what steers, m/s: a propeller's race where it stands in it.
+[[nodiscard]] double steering_stream(const Steering& steering, const Drive& drive, double density, double speed,
+                                     double thrust);
+
+/// Side force at an angle, and what the stock feels, all blades; `thrust` of all drives in N, 0 with a shut throttle.
+[[nodiscard]] FoilForce steer_force(const Steering& steering, const Drive& drive, double density, double viscosity,
+                                    double angle, double stream, double thrust);
+
+/// Side force of fins that stand off the centre line, N.
+[[nodiscard]] double toe_force(const TurningHull& hull, double speed);
+
+}  // namespace plucky
