@@ -416,6 +416,12 @@ TEST(Glue, ARudderStandsInTheRaceAndTurnsTheBoatByTheHeadOfItsSpeed) {
   Eigen::Matrix2d m;
   m << -q * k * (1.0 + 0.4 * cb * b / t), -q * k * (-0.5 + 2.2 * b / l - 0.08 * b / t) - a.mass.total * v * v / l,
       -q * l * k * (0.5 + 2.4 * t / l), -q * l * k * (0.25 + 0.039 * b / t - 0.56 * b / l);
+  // The rudder itself is a fin in the race: it meets the stream under v - x r.
+  const Foil foil = a.fitted_steering.foil();
+  const double fin = 0.5 * rho * *a.steering.stream * foil.area() * lift_slope(foil.aspect()) * v;
+  Eigen::Matrix2d held;
+  held << -fin, fin * lever / l, fin * lever, -fin * lever * lever / l;
+  m += held;
   const double force = *a.steering.side_force;
   const Eigen::Vector2d turn = m.inverse() * Eigen::Vector2d(-force, force * lever);
   const double by_hand = l / std::abs(turn.y());

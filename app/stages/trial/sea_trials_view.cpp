@@ -1,0 +1,144 @@
+#include "stages/trial/sea_trials_view.h"
+
+#include <qcustomplot.h>
+
+#include <QHBoxLayout>
+#include <QPointer>
+#include <QPushButton>
+#include <QTableWidget>
+
+#include "assessment/sea.h"
+#include "tables/items.h"
+
+namespace plucky::app {
+
+SeaTrialsView::SeaTrialsView(Session* session, QWidget* parent) : ShelfPage(session, tr("Sea trials"), parent) {
+  auto* row = new QHBoxLayout(this);
+  row->setContentsMargins(0, 0, 0, 0);
+  auto* left = new QVBoxLayout;
+  run_ = new QPushButton(tr("Run the standard trials"), this);
+  run_->setObjectName("run_sea_trials");
+  left->addWidget(run_);
+  table_ = make_table(this, "sea_trials", title(), {tr("Trial"), tr("What"), tr("Now"), tr("Before")});
+  table_->setSortingEnabled(false);
+  left->addWidget(table_, 1);
+  row->addLayout(left, 3);
+  plot_ = new QCustomPlot(this);
+  plot_->setObjectName("sea_trial_plot");
+  plot_->setAccessibleName(tr("Speed and trim over the trial's time"));
+  plot_->addGraph();
+  plot_->addGraph(plot_->xAxis, plot_->yAxis2);
+  row->addWidget(plot_, 2);
+  connect(run_, &QPushButton::clicked, this, &SeaTrialsView::run);
+  connect(table_, &QTableWidget::itemSelectionChanged, this, [this] {
+    if (!filling_) draw();
+  });
+}
+
+void SeaTrialsView::run() {
+  const std::shared_ptr<const Assessment> of = session_->state();
+  const SeaReady ready = sea_boat_of(*of);
+  if (!ready.boat) return session_->refuse(tr("She cannot sail: %1.").arg(session_->said(ready.missing)));
+  session_->job()->start(tr("Sea trials"), [self = QPointer(this), of, boat = ready.boat](const Job::Link& link) {
+    auto done = std::make_shared<Done>();
+    done->of = of;
+    done->trials = standard_trials(*boat, [&](double share) {
+      link.step(tr("Sea trials: %1 %").arg(static_cast<int>(100.0 * share)));
+      return true;
+    });
+    link.deliver([self, done] {
+      if (!self) return;
+      if (self->now_ && !(self->now_->of->project == done->of->project)) self->before_ = self->now_;
+      self->now_ = done;
+      self->refresh();
+    });
+  });
+}
+
+void SeaTrialsView::refresh() {
+  if (session_->dragging()) return;
+  fill();
+  draw();
+  if (!now_)
+    return tell(
+        tr("Standing start, top speed, hump, coasting, circles, stop, endurance, soak, swamped, laid over: in "
+           "still water without wind. What the methods make of the boat, not a measurement."));
+  QStringList words;
+  if (!(now_->of->project == session_->project())) words << tr("The boat has changed since: run them again.");
+  for (const TrialResult& r : now_->trials.results)
+    for (const Happening& h : r.happenings)
+      if (h.event != SeaEvent::planes && h.event != SeaEvent::battery_empty)
+        words << tr("%1, %2: %3")
+                     .arg(session_->said(r.name), session_->in_words({h.time, Dimension::duration}),
+                          session_->said(h.text));
+  words.removeDuplicates();
+  tell(words.isEmpty() ? tr("Nothing went wrong.") : words.join(' '));
+}
+
+void SeaTrialsView::fill() {
+  filling_ = true;
+  const int chosen = table_->currentRow();
+  table_->setRowCount(0);
+  if (now_)
+    for (const TrialResult& r : now_->trials.results) {
+      const TrialResult* old = before_ ? before_->trials.find(r.trial) : nullptr;
+      for (std::size_t i = 0; i < r.numbers.size(); ++i) {
+        const TrialNumber& n = r.numbers[i];
+        const int row = table_->rowCount();
+        table_->insertRow(row);
+        table_->setItem(row, 0, text_item(i == 0 ? session_->said(r.name) : QString(), static_cast<Id>(r.trial)));
+        table_->setItem(row, 1, text_item(session_->said(n.name)));
+        const auto words = [&](const TrialNumber& number) {
+          return number.value ? session_->shown(*number.value) : session_->said(number.why_not);
+        };
+        table_->setItem(row, 2, text_item(words(n)));
+        table_->setItem(row, 3, text_item(old && i < old->numbers.size() ? words(old->numbers[i]) : QString()));
+        for (const int c : {2, 3}) table_->item(row, c)->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+      }
+    }
+  if (table_->rowCount() > 0) table_->setCurrentCell(std::clamp(chosen, 0, table_->rowCount() - 1), 1);
+  filling_ = false;
+}
+
+void SeaTrialsView::draw() {
+  const Look& l = look();
+  plot_->setBackground(l.card);
+  for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis, plot_->yAxis2}) {
+    axis->setLabelFont(ui_font(8.0));
+    axis->setTickLabelFont(ui_font(8.0));
+    axis->setLabelColor(l.ink);
+    axis->setTickLabelColor(l.muted);
+    axis->setBasePen(QPen(l.line));
+    axis->setTickPen(QPen(l.line));
+    axis->setSubTickPen(QPen(l.line));
+    axis->grid()->setPen(QPen(l.line, 0.6));
+  }
+  plot_->yAxis2->setVisible(true);
+  plot_->yAxis2->grid()->setVisible(false);
+  plot_->xAxis->setLabel(tr("Time, s"));
+  plot_->yAxis->setLabel(tr("Speed, km/h"));
+  plot_->yAxis2->setLabel(tr("Trim, degrees"));
+  plot_->graph(0)->setPen(QPen(l.water_line, 2.0));
+  plot_->graph(1)->setPen(QPen(l.brass, 1.5));
+  QVector<double> t, speed, trim;
+  const int row = table_->currentRow();
+  if (now_ && row >= 0)
+    if (const TrialResult* r =
+            now_->trials.find(static_cast<StandardTrial>(table_->item(row, 0)->data(Qt::UserRole).toUInt())))
+      for (const SeaSample& s : r->course) {
+        t << s.time;
+        speed << 3.6 * s.speed;
+        trim << s.trim * 180.0 / pi;
+      }
+  plot_->graph(0)->setData(t, speed, true);
+  plot_->graph(1)->setData(t, trim, true);
+  plot_->rescaleAxes();
+  plot_->yAxis->setRangeLower(std::min(0.0, plot_->yAxis->range().lower));
+  plot_->replot();
+}
+
+TableRows SeaTrialsView::table() const {
+  return rows_of(table_);
+}
+
+}  // namespace plucky::app
