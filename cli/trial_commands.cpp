@@ -3,7 +3,8 @@
 #include "assessment/sea.h"
 #include "base/error.h"
 #include "io/log_file.h"
-#include "trial/recording.h"
+#include "trial/calibrate.h"
+#include "trial/log_reading.h"
 #include "trial/standard_trials.h"
 
 namespace plucky::cli {
@@ -85,6 +86,68 @@ Json trial_run(const TrialRunOptions& o) {
   return j;
 }
 
+Json log_of_run(const std::string& path, const std::string& boat) {
+  constexpr std::size_t most = std::size_t{2} << 30;
+  const ReadLog read = read_any_log(read_file(path, most));
+  LogBoat about;
+  if (!boat.empty()) about = log_boat_of(assess(load_project(boat)));
+  const LogReport r = read_off(read.recording, about);
+  Json j{{"duration_s", read.recording.duration()},
+         {"moments", read.recording.time.size()},
+         {"channels", Json::array()},
+         {"readings", Json::array()},
+         {"segments", Json::array()},
+         {"notes", Json::array()}};
+  for (const Series& s : read.recording.series)
+    j["channels"].push_back({{"channel", channel_key(s.channel)}, {"label", s.label}});
+  const auto lag = [](const Lag& l) {
+    return Json{{"seconds", l.known ? Json(l.seconds) : Json()},
+                {"correlation", l.correlation},
+                {"why_not", l.known ? Json() : Json(l.doubt)}};
+  };
+  j["speed_lag"] = lag(r.speed_lag);
+  j["current_lag"] = lag(r.current_lag);
+  for (const Reading& x : r.readings)
+    j["readings"].push_back({{"key", x.key},
+                             {"name", x.name},
+                             {"si", x.value.si},
+                             {"low", x.low},
+                             {"high", x.high},
+                             {"words", Text("{0}", x.value)}});
+  for (const Segment& s : r.segments)
+    j["segments"].push_back(
+        {{"kind", segment_key(s.kind)}, {"from_s", s.from}, {"to_s", s.to}, {"speed_m_s", s.speed}});
+  for (const auto* notes : {&read.notes, &r.notes})
+    for (const Text& n : *notes) j["notes"].push_back(Json(n));
+  return j;
+}
+
+Json calibrate_boat(const std::string& boat, const std::vector<std::string>& logs) {
+  constexpr std::size_t most = std::size_t{2} << 30;
+  const Assessment a = assess(load_project(boat));
+  const SeaReady ready = sea_boat_of(a);
+  if (!ready.boat) throw InvalidInput(boat, ready.missing);
+  const LogBoat about = log_boat_of(a);
+  std::vector<SteadyMoment> moments;
+  for (const std::string& path : logs) {
+    const Recording recording = read_any_log(read_file(path, most)).recording;
+    const std::vector<SteadyMoment> more =
+        steady_moments(cleaned(recording, read_off(recording, about)), ready.boat->drive());
+    moments.insert(moments.end(), more.begin(), more.end());
+  }
+  const Calibration c = calibrate(ready.boat->powered(), moments);
+  if (!c.done) throw InvalidInput(logs.empty() ? boat : logs.front(), c.message);
+  Json j{{"name", a.project.name},
+         {"moments", c.moments.size()},
+         {"error_before", c.before},
+         {"error_after", c.after},
+         {"factors", Json::array()}};
+  for (const TunedFactor& f : c.factors)
+    j["factors"].push_back(
+        {{"key", f.key}, {"name", f.name}, {"factor", f.factor}, {"sigma", f.sigma}, {"told_by_the_runs", f.known}});
+  return j;
+}
+
 void TrialCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   CLI::App* sea = app.add_subcommand("trial-run", "The boat driven round a pond before it is built");
   sea->add_option("boat", run_.boat, "boat file")->required();
@@ -97,6 +160,16 @@ void TrialCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   sea->add_flag("--standard", run_.standard, "the standard trials instead of a course");
   sea->add_option("-o,--log", run_.log, "log to write (CSV)");
   sea->callback([&] { run = [this] { return trial_run(run_); }; });
+
+  CLI::App* log = app.add_subcommand("log", "What the log of a run tells: lags, knees, slip, temperatures");
+  log->add_option("file", log_, "CSV, TSV, GPX or NMEA")->required();
+  log->add_option("--boat", boat_, "boat file: its propeller, gear and mass");
+  log->callback([&] { run = [this] { return log_of_run(log_, boat_); }; });
+
+  CLI::App* fit = app.add_subcommand("calibrate", "Drag, screw, Kv and resistance brought to what runs measured");
+  fit->add_option("boat", boat_, "boat file")->required();
+  fit->add_option("--log", logs_, "log of a run; several are taken together")->required();
+  fit->callback([&] { run = [this] { return calibrate_boat(boat_, logs_); }; });
 }
 
 }  // namespace plucky::cli

@@ -18,12 +18,20 @@ struct TrialRunOptions {
 /// A course round the demonstration pond, with its log where a file is named; or the standard trials.
 [[nodiscard]] Json trial_run(const TrialRunOptions& options);
 
+/// What a log tells: lags, segments, numbers; of a boat where a file is named.
+[[nodiscard]] Json log_of_run(const std::string& log, const std::string& boat);
+
+/// The model of the boat brought to its logs.
+[[nodiscard]] Json calibrate_boat(const std::string& boat, const std::vector<std::string>& logs);
+
 class TrialCommandLine {
  public:
   void add(CLI::App& app, std::function<Json()>& run);
 
  private:
   TrialRunOptions run_;
+  std::string log_, boat_;
+  std::vector<std::string> logs_;
 };
 
 }  // namespace plucky::cli

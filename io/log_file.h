@@ -1,13 +1,68 @@
-// Logs of runs as files. In: text of a logger, whatever its columns, units and commas. Out: a recording in SI; and
-// back.
+// Logs of runs as files. In: text of a logger, whatever its columns, units and commas; GPX; NMEA 0183. Out: a recording
+// in SI; and back.
 #pragma once
 
+#include <functional>
 #include <string>
 #include <string_view>
+#include <vector>
 
+#include "base/text.h"
+#include "trial/geodesy.h"
 #include "trial/recording.h"
 
 namespace plucky {
+
+/// How the clock of a log is written.
+enum class LogClock {
+  seconds,      ///< a number of `per_si` s
+  time_of_day,  ///< 13:05:09.25
+  date_time,    ///< 2026-05-02 13:05:09.25, also with a T and a Z
+  counted       ///< there is none: rows follow one another every `per_si` s
+};
+
+struct LogColumn {
+  std::string label;
+  Channel channel = Channel::other;
+  double factor = 1.0, offset = 0.0;  ///< SI = factor * (value + offset)
+  bool operator==(const LogColumn&) const = default;
+};
+
+/// How a table of a logger is read: guessed, looked at, changed, kept.
+struct LogFormat {
+  char separator = ',', decimal = '.';
+  std::size_t headings = 1;  ///< lines before the first moment
+  LogClock clock = LogClock::seconds;
+  std::size_t time_column = 0;
+  double per_si = 1.0;  ///< s
+  std::vector<LogColumn> columns;
+  bool operator==(const LogFormat&) const = default;
+};
+
+/// From names and values of the first lines. Throws InvalidInput for what is no table of numbers.
+[[nodiscard]] LogFormat guess_log(std::string_view text);
+
+struct ReadLog {
+  Recording recording;
+  std::vector<Text> notes;  ///< what was left out, and why
+};
+/// Called with the share that is read; false stops.
+using LogProgress = std::function<bool(double)>;
+
+/// A logger's table. Lines that are no moments are left out and told; a clock that goes back ends what is read.
+/// Throws InvalidInput when nothing is left.
+[[nodiscard]] ReadLog read_log(std::string_view text, const LogFormat& format, const LogProgress& progress = {});
+/// A track of GPX: places, times, speeds where it has them, else from the places.
+[[nodiscard]] ReadLog read_gpx(std::string_view text);
+/// Sentences of a GPS receiver (RMC, GGA, VTG); those whose checksum is wrong are left out and counted.
+[[nodiscard]] ReadLog read_nmea(std::string_view text);
+/// By what stands in it. Bytes that are no text are refused.
+[[nodiscard]] ReadLog read_any_log(std::string_view text, const LogProgress& progress = {});
+
+/// Whether a sentence "$GPRMC,...*5C" has the checksum it says; none said counts as right.
+[[nodiscard]] bool nmea_sound(std::string_view sentence);
+/// Speed from places where a recording has none, by differences over a second.
+void fill_speed(Recording& recording);
 
 /// Comma separated, a heading with units, a line for each moment; in the units of loggers (km/h, rpm, mAh). Cells where
 /// nothing was measured are empty.

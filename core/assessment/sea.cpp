@@ -56,6 +56,21 @@ double lever_of_steering(const Assessment& a) {
 
 }  // namespace
 
+LogBoat log_boat_of(const Assessment& a) {
+  const Drive& d = a.fitted_drive;
+  LogBoat b;
+  if (!d.lacks(DriveGroup::screw) && d.propulsor != Propulsor::none && !drive_kind(d).jet_speed)
+    b.pitch = d.screw.pitch;
+  b.gear = d.gearing.ratio;
+  b.mass = a.mass.total;
+  for (const RunningPoint& p : a.power.curve.points())
+    if (p.planing_share >= 0.5) {
+      b.planing_from = p.speed;
+      break;
+    }
+  return b;
+}
+
 SeaReady sea_boat_of(const Assessment& a) {
   if (!a.power.fitted) return {nullptr, a.power.message.empty() ? Text("the boat has no drive yet") : a.power.message};
   Boat boat = boat_of(a);

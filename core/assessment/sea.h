@@ -4,6 +4,7 @@
 #include <memory>
 
 #include "assessment/assessment.h"
+#include "trial/log_reading.h"
 #include "trial/sea_boat.h"
 
 namespace plucky {
@@ -14,5 +15,8 @@ struct SeaReady {
 };
 /// It owns all it needs.
 [[nodiscard]] SeaReady sea_boat_of(const Assessment& a);
+
+/// What reading a log off needs to know of this boat.
+[[nodiscard]] LogBoat log_boat_of(const Assessment& a);
 
 }  // namespace plucky

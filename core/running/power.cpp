@@ -84,6 +84,12 @@ PoweredBoat PoweredBoat::with(const Variation& v) const {
   return other;
 }
 
+PoweredBoat PoweredBoat::on_battery(double share) const {
+  PoweredBoat other = *this;
+  other.train_.voltage *= share;
+  return other;
+}
+
 void PoweredBoat::prepare() {
   train_ = power_train(drive_);
   if (working_)

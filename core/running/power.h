@@ -78,6 +78,8 @@ class PoweredBoat {
   /// The same waters with another drive of the same kind in the same place, as the search tries them.
   [[nodiscard]] PoweredBoat with(const Drive& drive, const ChartFan* charts = nullptr) const;
   [[nodiscard]] PoweredBoat with(const Variation& variation) const;
+  /// With so much of its battery's open-circuit voltage, as charge and cold leave it.
+  [[nodiscard]] PoweredBoat on_battery(double share) const;
 
   [[nodiscard]] RunningState at(double throttle) const;
   /// Whatever the thrust makes of the boat: at this throttle, running like this. Nothing turns with a shut throttle.

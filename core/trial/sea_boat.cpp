@@ -52,7 +52,7 @@ double resting_voltage(double charged) {
 
 SeaBoat::SeaBoat(const Boat& boat, const ResistanceCurve& curve, SeaBoatData data)
     : curve_(curve),
-      powered_(boat, curve_),
+      powered_(PoweredBoat(boat, curve_).with(data.truth)),
       data_(std::move(data)),
       mass_(boat.loading.mass),
       length_(boat.hull.length()) {
@@ -121,7 +121,8 @@ SeaMoment SeaBoat::moment(const SeaVector& s, const Wanted& wanted) const {
   m.running = curve_.at(ahead);
   m.running.speed = ahead;
   const double heavier = m.mass / mass_, weed = std::clamp(s[S::weed], 0.0, 1.0);
-  m.drag = heavier * (1.0 + weed_drag * weed) * (u >= 0.0 ? m.running.drag : -backwards_drag * curve_.at(-u).drag);
+  m.drag = data_.truth.drag * heavier * (1.0 + weed_drag * weed) *
+           (u >= 0.0 ? m.running.drag : -backwards_drag * curve_.at(-u).drag);
   const Drive& d = drive();
   const double throttle = std::clamp(s[S::throttle], -1.0, 1.0);
   const double capacity = d.battery.capacity;
@@ -265,7 +266,7 @@ void SeaBoat::rates(const SeaVector& s, const Wanted& wanted, const SeaWeather& 
                            2.0 * heave_damping * std::sqrt(heave_spring * mass.heave) * s[S::heave_speed]) /
                          mass.heave;
   // Thrust beyond what the running attitude was worked out with lifts or presses the bow.
-  const double spare = m.thrust - m.running.planing_share * m.running.drag;
+  const double spare = m.thrust - m.running.planing_share * data_.truth.drag * m.running.drag;
   const double pitch_spring = weight * std::max(1e-3, data_.gm_longitudinal);
   const double p = s[S::pitch] - wave.tilt;
   const double back = weight * std::min(data_.gm_longitudinal * std::abs(p),

@@ -61,6 +61,7 @@ struct SeaBoatData {
   std::vector<SeaWater> circuit;    ///< over the speed; empty: none
   bool submerged_motor = false, washed_motor = false;
   Lump esc, battery;
+  Variation truth;  ///< by which this boat is not what its data say: of a stand-in, or calibrated
   double esc_limit = 65.0, battery_limit = 60.0;  ///< degC
   std::vector<SeaBay> bays;
 };

@@ -113,7 +113,10 @@ PondView::PondView(Session* session, QWidget* parent)
   connect(picture_, &PondPicture::sticks_moved, this, [this] {
     // A hand on the sticks takes over.
     if (picture_->sticks().throttle != 0.0 || picture_->sticks().helm != 0.0) course_->setCurrentIndex(0);
-    if (!timer_.isActive() && picture_->sticks().throttle != 0.0 && picture_->hasFocus()) start_or_pause();
+    // The throttle puts to sea; the helm of a boat that waits turns nothing on.
+    const bool opened = picture_->sticks().throttle != throttle_ && picture_->sticks().throttle != 0.0;
+    throttle_ = picture_->sticks().throttle;
+    if (opened && !timer_.isActive() && picture_->hasFocus()) start_or_pause();
   });
   connect(course_, &QComboBox::currentIndexChanged, this, &PondView::take_course);
   connect(moment_, &QSlider::valueChanged, this, &PondView::show_moment);

@@ -63,6 +63,7 @@ class PondView : public ShelfPage {
   std::unique_ptr<SeaTrial> trial_;
   Pilot pilot_;
   std::vector<SeaSample> log_;
+  double throttle_ = 0.0;  ///< of the keys, as last heard
   QTimer timer_;
 };
 

@@ -21,6 +21,10 @@ SeaTrialsView::SeaTrialsView(Session* session, QWidget* parent) : ShelfPage(sess
   left->addWidget(run_);
   table_ = make_table(this, "sea_trials", title(), {tr("Trial"), tr("What"), tr("Now"), tr("Before")});
   table_->setSortingEnabled(false);
+  table_->horizontalHeader()->setStretchLastSection(false);
+  table_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Interactive);
+  table_->horizontalHeader()->resizeSection(0, 130);
+  table_->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
   left->addWidget(table_, 1);
   row->addLayout(left, 3);
   plot_ = new QCustomPlot(this);
@@ -87,6 +91,7 @@ void SeaTrialsView::fill() {
         const int row = table_->rowCount();
         table_->insertRow(row);
         table_->setItem(row, 0, text_item(i == 0 ? session_->said(r.name) : QString(), static_cast<Id>(r.trial)));
+        table_->item(row, 0)->setToolTip(session_->said(r.name));
         table_->setItem(row, 1, text_item(session_->said(n.name)));
         const auto words = [&](const TrialNumber& number) {
           return number.value ? session_->shown(*number.value) : session_->said(number.why_not);

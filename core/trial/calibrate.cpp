@@ -1,0 +1,228 @@
+#include "trial/calibrate.h"
+
+#include <Eigen/LU>
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "drive/power_train.h"
+#include "trial/log_numbers.h"
+#include "trial/log_reading.h"
+
+namespace plucky {
+
+namespace {
+
+/// What may be wrong with a model of such a boat, one deviation: common practice, no source.
+struct Unknown {
+  const char *key, *name;
+  double Variation::*of;
+  double usual;
+};
+constexpr std::array<Unknown, 4> unknowns{{{"drag", "Drag", &Variation::drag, 0.15},
+                                           {"screw", "Pitch at work", &Variation::pitch, 0.08},
+                                           {"kv", "The motor's Kv", &Variation::kv, 0.04},
+                                           {"resistance", "The winding's resistance", &Variation::resistance, 0.25}}};
+constexpr auto count = static_cast<Eigen::Index>(unknowns.size());
+using Factors = Eigen::Matrix<double, count, 1>;
+
+constexpr double speed_sigma = 0.015, turns_sigma = 0.01, current_sigma = 0.03;  // of what is measured
+
+Variation variation_of(const Factors& f) {
+  Variation v;
+  for (Eigen::Index i = 0; i < count; ++i) v.*unknowns[static_cast<std::size_t>(i)].of = f(i);
+  return v;
+}
+
+class Fitting {
+ public:
+  Fitting(const PoweredBoat& boat, const std::vector<SteadyMoment>& moments) : boat_(boat), moments_(moments) {}
+
+  /// What the model says at the moments.
+  [[nodiscard]] std::vector<SteadyMoment> said(const Factors& f) const {
+    const PoweredBoat tuned = boat_.with(variation_of(f));
+    std::vector<SteadyMoment> out;
+    for (const SteadyMoment& m : moments_) {
+      SteadyMoment s = m;
+      const RunningState run = tuned.on_battery(m.voltage).at(m.throttle);
+      s.speed = run.runs() ? run.speed : 0.0;
+      s.revolutions = run.runs() ? run.shaft.motor_revolutions : 0.0;
+      s.current = run.runs() ? run.shaft.battery_current : 0.0;
+      out.push_back(s);
+    }
+    return out;
+  }
+
+  /// Errors over their deviations, in the order of the moments; what was not measured or does not run is left at none.
+  [[nodiscard]] Eigen::VectorXd errors(const Factors& f) const {
+    const std::vector<SteadyMoment> model = said(f);
+    Eigen::VectorXd e = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(3 * moments_.size()));
+    Eigen::Index k = 0;
+    for (std::size_t i = 0; i < moments_.size(); ++i) {
+      const auto one = [&](double measured, double says, double sigma) {
+        if (measured > 0.0 && says > 0.0) e(k) = (says - measured) / (sigma * measured);
+        ++k;
+      };
+      one(moments_[i].speed, model[i].speed, speed_sigma);
+      one(moments_[i].revolutions, model[i].revolutions, turns_sigma);
+      one(moments_[i].current, model[i].current, current_sigma);
+    }
+    return e;
+  }
+
+ private:
+  const PoweredBoat& boat_;
+  const std::vector<SteadyMoment>& moments_;
+};
+
+double mean_error(const std::vector<SteadyMoment>& measured, const std::vector<SteadyMoment>& says) {
+  double sum = 0.0, n = 0.0;
+  for (std::size_t i = 0; i < measured.size(); ++i) {
+    const auto one = [&](double m, double s) {
+      if (m > 0.0 && s > 0.0) sum += std::abs(s - m) / m, n += 1.0;
+    };
+    one(measured[i].speed, says[i].speed);
+    one(measured[i].revolutions, says[i].revolutions);
+    one(measured[i].current, says[i].current);
+  }
+  return n > 0.0 ? sum / n : 0.0;
+}
+
+}  // namespace
+
+std::vector<SteadyMoment> steady_moments(const Recording& r, const Drive& drive) {
+  constexpr double even = 0.1, window = 1.0;
+  const Series *speed = r.find(Channel::speed), *throttle = r.find(Channel::throttle);
+  if (!speed || !throttle) return {};
+  const auto get = [&](Channel c) {
+    const Series* s = r.find(c);
+    return s ? evenly(r, *s, even) : std::vector<double>();
+  };
+  const std::vector<double> v = evenly(r, *speed, even), u = evenly(r, *throttle, even), volts = get(Channel::voltage),
+                            amps = get(Channel::current);
+  std::vector<double> turns = get(Channel::motor_revolutions);
+  if (turns.empty()) {
+    turns = get(Channel::revolutions);
+    for (double& n : turns) n *= drive.gearing.ratio;
+  }
+  const std::vector<double> rate = turn_rates(r, even);
+  const PowerTrain train = power_train(drive);
+  const auto width = static_cast<std::size_t>(window / even);
+  std::vector<SteadyMoment> all;
+  for (std::size_t i = width; i + 1 < v.size(); i += width) {
+    const auto mean_of = [&](const std::vector<double>& s, double* swing) {
+      double low = 1e300, high = -1e300, sum = 0.0;
+      for (std::size_t k = i - width; k < i; ++k) {
+        if (k >= s.size() || std::isnan(s[k])) return unmeasured;
+        low = std::min(low, s[k]), high = std::max(high, s[k]), sum += s[k];
+      }
+      if (swing) *swing = high - low;
+      return sum / static_cast<double>(width);
+    };
+    double throttle_swing = 0.0;
+    SteadyMoment m{
+        .throttle = mean_of(u, &throttle_swing) * drive.throttle, .speed = mean_of(v, nullptr), .duration = window};
+    // First half against second: noise must not make a steady moment unsteady.
+    double first = 0.0, second = 0.0;
+    for (std::size_t k = 0; k < width; ++k) (k < width / 2 ? first : second) += v[i - width + k];
+    const double drift = 2.0 * (second - first) / static_cast<double>(width);
+    if (std::isnan(m.speed) || std::isnan(m.throttle) || m.throttle < 0.05 || throttle_swing > 0.03 || m.speed < 0.5 ||
+        std::abs(drift) > 0.03 * m.speed + 0.03)
+      continue;
+    double turning = 0.0;
+    for (std::size_t k = i - width; k < i && k < rate.size(); ++k)
+      if (!std::isnan(rate[k])) turning = std::max(turning, std::abs(rate[k]));
+    if (turning > 0.15) continue;  // a turn holds the boat back
+    const double a = amps.empty() ? unmeasured : mean_of(amps, nullptr),
+                 n = turns.empty() ? unmeasured : mean_of(turns, nullptr),
+                 b = volts.empty() ? unmeasured : mean_of(volts, nullptr);
+    if (!std::isnan(a)) m.current = a;
+    if (!std::isnan(n)) m.revolutions = n;
+    if (!std::isnan(b)) m.voltage = (b + (std::isnan(a) ? 0.0 : a * train.battery_resistance)) / train.voltage;
+    all.push_back(m);
+  }
+  // Alike moments become one; the median of each number, so that a bad one counts little.
+  std::sort(all.begin(), all.end(), [](const auto& l, const auto& s) { return l.throttle < s.throttle; });
+  std::vector<SteadyMoment> out;
+  for (std::size_t i = 0; i < all.size();) {
+    std::size_t to = i;
+    while (to < all.size() && all[to].throttle - all[i].throttle < 0.04 && to - i < 20) ++to;
+    const auto median = [&](double SteadyMoment::*of) {
+      std::vector<double> values;
+      for (std::size_t k = i; k < to; ++k) values.push_back(all[k].*of);
+      return median_of(values);
+    };
+    out.push_back({median(&SteadyMoment::throttle), median(&SteadyMoment::voltage), median(&SteadyMoment::speed),
+                   median(&SteadyMoment::revolutions), median(&SteadyMoment::current),
+                   window * static_cast<double>(to - i)});
+    i = to;
+  }
+  std::stable_sort(out.begin(), out.end(), [](const auto& l, const auto& s) { return l.duration > s.duration; });
+  constexpr std::size_t most = 24;
+  if (out.size() > most) out.resize(most);
+  return out;
+}
+
+Calibration calibrate(const PoweredBoat& boat, const std::vector<SteadyMoment>& moments,
+                      const std::function<bool(double)>& go_on) {
+  Calibration c;
+  c.moments = moments;
+  if (moments.size() < 2) {
+    c.message = "the runs have fewer than two steady throttles: hold some for a few seconds, straight ahead";
+    return c;
+  }
+  const Fitting fitting(boat, moments);
+  Factors f = Factors::Ones();
+  Eigen::Matrix<double, count, count> normal;
+  constexpr int rounds = 8;
+  for (int round = 0; round < rounds; ++round) {
+    if (go_on && !go_on(static_cast<double>(round) / rounds)) {
+      c.message = "stopped";
+      return c;
+    }
+    const Eigen::VectorXd e = fitting.errors(f);
+    Eigen::MatrixXd slope(e.size(), count);
+    for (Eigen::Index k = 0; k < count; ++k) {
+      Factors tried = f;
+      constexpr double by = 0.01;
+      tried(k) += by;
+      slope.col(k) = (fitting.errors(tried) - e) / by;
+    }
+    // A moment that jumps between two ways of running tells nothing of slopes.
+    for (Eigen::Index i = 0; i < e.size(); ++i)
+      if (slope.row(i).cwiseAbs().maxCoeff() > 400.0) slope.row(i).setZero();
+    Eigen::VectorXd weight(e.size());
+    constexpr double huber = 2.0;
+    for (Eigen::Index i = 0; i < e.size(); ++i) weight(i) = std::abs(e(i)) > huber ? huber / std::abs(e(i)) : 1.0;
+    normal = slope.transpose() * weight.asDiagonal() * slope;
+    Factors right = -slope.transpose() * weight.asDiagonal() * e;
+    for (Eigen::Index k = 0; k < count; ++k) {
+      const double prior = 1.0 / std::pow(unknowns[static_cast<std::size_t>(k)].usual, 2);
+      normal(k, k) += prior;
+      right(k) -= prior * (f(k) - 1.0);
+    }
+    Factors change = normal.ldlt().solve(right);
+    // No step farther than the usual doubt: the balance is far from straight.
+    for (Eigen::Index k = 0; k < count; ++k) {
+      const double usual = unknowns[static_cast<std::size_t>(k)].usual;
+      change(k) = std::clamp(change(k), -usual, usual);
+    }
+    f = (f + change).cwiseMax(0.5).cwiseMin(2.0);
+    if (change.cwiseAbs().maxCoeff() < 1e-4) break;
+  }
+  const Eigen::Matrix<double, count, count> spread = normal.inverse();
+  for (Eigen::Index k = 0; k < count; ++k) {
+    const Unknown& u = unknowns[static_cast<std::size_t>(k)];
+    const double sigma = std::sqrt(std::max(0.0, spread(k, k)));
+    c.factors.push_back({u.key, u.name, f(k), sigma, sigma < 0.5 * u.usual});
+  }
+  c.variation = variation_of(f);
+  c.was = fitting.said(Factors::Ones());
+  c.is = fitting.said(f);
+  c.before = mean_error(moments, c.was);
+  c.after = mean_error(moments, c.is);
+  c.done = true;
+  return c;
+}
+
+}  // namespace plucky

@@ -1,0 +1,52 @@
+// The model brought to what a boat was measured to do. In: the boat, logs of its runs. Out: factors on drag, screw, Kv
+// and resistance with how sure each is, and what the model says then.
+//
+// Steady moments of the runs against the steady balance (running/power.h): least squares by Gauss and Newton with
+// Huber's weights, so that a few wrong moments count little, and with what is known of such boats beforehand, so that
+// what a log does not tell stays where it was.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "running/power.h"
+#include "trial/recording.h"
+
+namespace plucky {
+
+/// A stretch of a run in which nothing changed.
+struct SteadyMoment {
+  double throttle = 0.0;                    ///< share, as the ESC has it
+  double voltage = 1.0;                     ///< battery's open-circuit voltage over the drive's
+  double speed = 0.0;                       ///< m/s
+  double revolutions = 0.0, current = 0.0;  ///< 1/s of the motor and A from the battery; 0: not measured
+  double duration = 0.0;                    ///< s
+};
+/// Alike ones are put together, at most two dozen. Needs speed and throttle. The recording's lags are taken out
+/// already.
+[[nodiscard]] std::vector<SteadyMoment> steady_moments(const Recording& cleaned, const Drive& drive);
+
+struct TunedFactor {
+  std::string key;  ///< "drag", "screw", "kv", "resistance"
+  Text name;
+  double factor = 1.0;
+  double sigma = 0.0;  ///< of the factor, one deviation
+  bool known = false;  ///< the runs tell it; else it is what such boats usually have
+};
+
+struct Calibration {
+  bool done = false;
+  Text message;  ///< why not
+  std::vector<TunedFactor> factors;
+  Variation variation;                ///< the same, for the model
+  double before = 0.0, after = 0.0;   ///< mean error of speed, revolutions and current, share
+  std::vector<SteadyMoment> moments;  ///< measured
+  std::vector<SteadyMoment> was, is;  ///< what the model says of each: as drawn, and calibrated; speed 0: no run
+};
+
+/// `go_on` is told the share done; false stops.
+[[nodiscard]] Calibration calibrate(const PoweredBoat& boat, const std::vector<SteadyMoment>& moments,
+                                    const std::function<bool(double)>& go_on = {});
+
+}  // namespace plucky

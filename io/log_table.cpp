@@ -1,0 +1,429 @@
+#include <algorithm>
+#include <array>
+#include <cctype>
+#include <charconv>
+#include <cmath>
+#include <limits>
+#include <optional>
+
+#include "base/error.h"
+#include "io/log_file.h"
+
+namespace plucky {
+
+namespace log_words {
+
+constexpr double nan = std::numeric_limits<double>::quiet_NaN();
+
+/// What loggers call a channel; the first that fits a label counts. All words must be in it.
+struct Word {
+  Channel channel;
+  std::array<const char*, 2> parts;
+};
+constexpr std::array<Word, 49> words{{{Channel::latitude, {"lat", ""}},
+                                      {Channel::longitude, {"lon", ""}},
+                                      {Channel::longitude, {"lng", ""}},
+                                      {Channel::motor_temperature, {"mot", "temp"}},
+                                      {Channel::motor_temperature, {"mot", "degc"}},
+                                      {Channel::motor_temperature, {"mot", "\u00b0c"}},
+                                      {Channel::motor_temperature, {"winding", ""}},
+                                      {Channel::esc_temperature, {"esc", "temp"}},
+                                      {Channel::esc_temperature, {"esc", "degc"}},
+                                      {Channel::esc_temperature, {"esc", "\u00b0c"}},
+                                      {Channel::esc_temperature, {"fet", ""}},
+                                      {Channel::battery_temperature, {"bat", "temp"}},
+                                      {Channel::battery_temperature, {"bat", "degc"}},
+                                      {Channel::battery_temperature, {"bat", "\u00b0c"}},
+                                      {Channel::used, {"mah", ""}},
+                                      {Channel::used, {"charge", ""}},
+                                      {Channel::used, {"consum", ""}},
+                                      {Channel::used, {"capacity", ""}},
+                                      {Channel::revolutions, {"prop", "rpm"}},
+                                      {Channel::revolutions, {"prop", "rev"}},
+                                      {Channel::motor_revolutions, {"rpm", ""}},
+                                      {Channel::motor_revolutions, {"revolution", ""}},
+                                      {Channel::motor_revolutions, {"1/min", ""}},
+                                      {Channel::voltage, {"volt", ""}},
+                                      {Channel::voltage, {"vbat", ""}},
+                                      {Channel::voltage, {"[v]", ""}},
+                                      {Channel::voltage, {"(v)", ""}},
+                                      {Channel::current, {"curr", ""}},
+                                      {Channel::current, {"amp", ""}},
+                                      {Channel::current, {"[a]", ""}},
+                                      {Channel::current, {"(a)", ""}},
+                                      {Channel::speed, {"speed", ""}},
+                                      {Channel::speed, {"spd", ""}},
+                                      {Channel::speed, {"veloc", ""}},
+                                      {Channel::speed, {"km/h", ""}},
+                                      {Channel::speed, {"sog", ""}},
+                                      {Channel::course, {"course", ""}},
+                                      {Channel::course, {"heading", ""}},
+                                      {Channel::course, {"bearing", ""}},
+                                      {Channel::course, {"cog", ""}},
+                                      {Channel::throttle, {"thr", ""}},
+                                      {Channel::helm, {"helm", ""}},
+                                      {Channel::helm, {"rudder", ""}},
+                                      {Channel::helm, {"steer", ""}},
+                                      {Channel::trim, {"trim", ""}},
+                                      {Channel::heel, {"heel", ""}},
+                                      {Channel::flow, {"flow", ""}},
+                                      {Channel::satellites, {"sat", ""}},
+                                      {Channel::accuracy, {"dop", ""}}}};
+constexpr std::array<Word, 2> later{{{Channel::flow, {"cooling", ""}}, {Channel::accuracy, {"accuracy", ""}}}};
+
+}  // namespace log_words
+
+namespace {
+
+using log_words::nan;
+
+std::string lower(std::string_view s) {
+  std::string out(s);
+  for (char& c : out) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+  return out;
+}
+
+std::string_view trimmed_cell(std::string_view s) {
+  while (!s.empty() && (s.front() == ' ' || s.front() == '"' || s.front() == '\t')) s.remove_prefix(1);
+  while (!s.empty() && (s.back() == ' ' || s.back() == '"' || s.back() == '\r' || s.back() == '\t')) s.remove_suffix(1);
+  return s;
+}
+
+std::vector<std::string_view> cells_of(std::string_view line, char separator) {
+  std::vector<std::string_view> out;
+  std::size_t from = 0;
+  bool quoted = false;
+  for (std::size_t i = 0; i <= line.size(); ++i) {
+    if (i < line.size() && line[i] == '"') quoted = !quoted;
+    if (i < line.size() && (line[i] != separator || quoted)) continue;
+    out.push_back(trimmed_cell(line.substr(from, i - from)));
+    from = i + 1;
+  }
+  return out;
+}
+
+/// A number, or not a number. Anything after it but a unit of few letters is none.
+double number_in(std::string_view s, char decimal) {
+  if (s.empty()) return nan;
+  std::array<char, 40> plain{};
+  if (s.size() >= plain.size()) return nan;
+  std::size_t n = 0;
+  for (const char c : s) plain[n++] = c == decimal ? '.' : c;
+  const char* first = plain.data();
+  if (*first == '+') ++first;
+  double value = nan;
+  const auto [end, error] = std::from_chars(first, plain.data() + n, value);
+  if (error != std::errc() || end == first) return nan;
+  const auto rest = static_cast<std::size_t>(plain.data() + n - end);
+  return rest <= 5 && (rest == 0 || !std::isdigit(static_cast<unsigned char>(*end))) && *end != ':' && *end != '-'
+             ? value
+             : nan;
+}
+
+std::string_view next_line(std::string_view text, std::size_t& at) {
+  const std::size_t end = std::min(text.find('\n', at), text.size());
+  std::string_view line = text.substr(at, end - at);
+  at = end + 1;
+  if (!line.empty() && line.back() == '\r') line.remove_suffix(1);
+  return line;
+}
+
+/// s since midnight of 13:05:09.25; not a number for anything else.
+double time_of_day(std::string_view s) {
+  int part = 0;
+  double value = 0.0, sum = 0.0;
+  std::size_t i = 0;
+  while (part < 3) {
+    const char* first = s.data() + i;
+    const auto [end, error] = std::from_chars(first, s.data() + s.size(), value);
+    if (error != std::errc() || value < 0.0 || (part > 0 && value >= 60.0)) return nan;
+    sum = sum * 60.0 + value;
+    i = static_cast<std::size_t>(end - s.data());
+    ++part;
+    if (i >= s.size() || s[i] != ':') break;
+    ++i;
+  }
+  if (part < 2) return nan;
+  return part == 2 ? sum * 60.0 : sum;  // hours and minutes, or hours, minutes and seconds
+}
+
+/// Days from 1970 of a civil date (Hinnant's algorithm).
+double days_of(int y, int m, int d) {
+  y -= m <= 2;
+  const int era = (y >= 0 ? y : y - 399) / 400;
+  const int yoe = y - era * 400, doy = (153 * (m + (m > 2 ? -3 : 9)) + 2) / 5 + d - 1;
+  return 146097.0 * era + yoe * 365 + yoe / 4 - yoe / 100 + doy - 719468;
+}
+
+double date_time(std::string_view s) {
+  if (s.size() < 16 || s[4] != '-' || s[7] != '-' || (s[10] != 'T' && s[10] != ' ')) return nan;
+  const double y = number_in(s.substr(0, 4), '.'), m = number_in(s.substr(5, 2), '.'),
+               d = number_in(s.substr(8, 2), '.');
+  std::string_view clock = s.substr(11);
+  if (const std::size_t zone = clock.find_first_of("Z+"); zone != std::string_view::npos) clock = clock.substr(0, zone);
+  const double time = time_of_day(clock);
+  if (std::isnan(y) || std::isnan(m) || std::isnan(d) || std::isnan(time)) return nan;
+  return 86400.0 * days_of(static_cast<int>(y), static_cast<int>(m), static_cast<int>(d)) + time;
+}
+
+double clock_of(std::string_view cell, const LogFormat& f) {
+  switch (f.clock) {
+    case LogClock::seconds:
+      return f.per_si * number_in(cell, f.decimal);
+    case LogClock::time_of_day:
+      return time_of_day(cell);
+    case LogClock::date_time:
+      return date_time(cell);
+    case LogClock::counted:
+      break;
+  }
+  return nan;
+}
+
+Channel channel_named(const std::string& label) {
+  const auto fits = [&](const log_words::Word& w) {
+    return std::all_of(w.parts.begin(), w.parts.end(),
+                       [&](const char* part) { return label.find(part) != std::string::npos; });
+  };
+  for (const auto& w : log_words::words)
+    if (fits(w)) return w.channel;
+  for (const auto& w : log_words::later)
+    if (fits(w)) return w.channel;
+  return Channel::other;
+}
+
+/// The unit that a label names, else the usual one of loggers.
+void set_unit(LogColumn& c, const std::string& label) {
+  const auto says = [&](const char* word) { return label.find(word) != std::string::npos; };
+  switch (channel_dimension(c.channel)) {
+    case Dimension::speed:
+      c.factor = says("m/s") ? 1.0 : says("mph") ? 0.44704 : says("kn") || says("kt") ? 1852.0 / 3600.0 : 1.0 / 3.6;
+      break;
+    case Dimension::angle:
+      c.factor = says("rad") ? 1.0 : pi / 180.0;
+      break;
+    case Dimension::revolutions:
+      c.factor = says("1/s") || says("hz") ? 1.0 : 1.0 / 60.0;
+      break;
+    case Dimension::charge:
+      c.factor = says("mah") ? 3.6 : says("ah") ? 3600.0 : says("[c]") ? 1.0 : 3.6;
+      break;
+    case Dimension::voltage:
+      c.factor = says("mv") ? 1e-3 : 1.0;
+      break;
+    case Dimension::current:
+      c.factor = says("[ma]") || says("(ma)") ? 1e-3 : 1.0;
+      break;
+    case Dimension::temperature:
+      if (says("degf") || says("\u00b0f") || says("[f]") || says("(f)")) c.factor = 5.0 / 9.0, c.offset = -32.0;
+      if (says("[k]") || says("kelvin")) c.offset = -273.15;
+      break;
+    case Dimension::ratio:
+      c.factor = says("%") ? 0.01 : 1.0;
+      break;
+    case Dimension::flow:
+      c.factor = says("l/min") && !says("ml") ? 1e-3 / 60.0 : ml_min;
+      break;
+    default:
+      break;
+  }
+}
+
+bool names_time(const std::string& label) {
+  for (const char* word : {"time", "elapsed", "clock", "zeit", "stamp", "date"})
+    if (label.find(word) != std::string::npos) return true;
+  return label == "t" || label == "s" || label == "sec" || label == "ms" || label.starts_with("t [") ||
+         label.starts_with("t(");
+}
+
+/// Which separator cuts the most lines into the same number of cells, two at least.
+char separator_of(const std::vector<std::string_view>& lines) {
+  char best = ',';
+  double most = 0.0;
+  for (const char c : {'\t', ';', ','}) {
+    std::vector<std::size_t> counts;
+    for (const std::string_view line : lines) counts.push_back(cells_of(line, c).size());
+    if (counts.empty()) continue;
+    std::vector<std::size_t> sorted = counts;
+    std::sort(sorted.begin(), sorted.end());
+    const std::size_t usual = sorted[sorted.size() / 2];
+    if (usual < 2) continue;
+    const double same =
+        static_cast<double>(std::count(counts.begin(), counts.end(), usual)) / static_cast<double>(counts.size());
+    // Semicolons and tabs are chosen on purpose, commas stand in numbers as well.
+    const double worth = same + (c == ',' ? 0.0 : 0.5);
+    if (worth > most) most = worth, best = c;
+  }
+  return best;
+}
+
+void refuse_bytes(std::string_view text) {
+  std::size_t odd = 0;
+  const std::size_t looked = std::min<std::size_t>(text.size(), 65536);
+  for (const char c : text.substr(0, looked)) {
+    const auto u = static_cast<unsigned char>(c);
+    if (u < 32 && c != '\n' && c != '\r' && c != '\t') ++odd;
+  }
+  if (text.empty()) throw InvalidInput("log", "is empty");
+  if (odd * 50 > looked) throw InvalidInput("log", "is no text: its bytes are of something else");
+}
+
+}  // namespace
+
+LogFormat guess_log(std::string_view text) {
+  refuse_bytes(text);
+  if (text.starts_with("\xef\xbb\xbf")) text.remove_prefix(3);
+  std::vector<std::string_view> lines;
+  for (std::size_t at = 0; at < text.size() && lines.size() < 60;) lines.push_back(next_line(text, at));
+  LogFormat f;
+  f.separator = separator_of(lines);
+  // Where commas do not part cells they may part decimals.
+  if (f.separator != ',') {
+    std::size_t commas = 0, points = 0;
+    for (const std::string_view line : lines)
+      for (const std::string_view cell : cells_of(line, f.separator)) {
+        if (!std::isnan(number_in(cell, ',')) && cell.find(',') != std::string_view::npos) ++commas;
+        if (!std::isnan(number_in(cell, '.')) && cell.find('.') != std::string_view::npos) ++points;
+      }
+    if (commas > points) f.decimal = ',';
+  }
+  // The first line with numbers in half of its cells begins the data.
+  const auto numbers = [&](std::string_view line) {
+    std::size_t n = 0;
+    const auto cells = cells_of(line, f.separator);
+    for (const std::string_view c : cells)
+      n += !std::isnan(number_in(c, f.decimal)) || !std::isnan(time_of_day(c)) || !std::isnan(date_time(c));
+    return cells.size() >= 2 && 2 * n >= cells.size();
+  };
+  const auto first = std::find_if(lines.begin(), lines.end(), numbers);
+  if (first == lines.end()) throw InvalidInput("log", "has no line of numbers among its first sixty");
+  f.headings = static_cast<std::size_t>(first - lines.begin());
+  const auto values = cells_of(*first, f.separator);
+  std::vector<std::string_view> labels;
+  if (f.headings > 0) labels = cells_of(lines[f.headings - 1], f.separator);
+  std::optional<std::size_t> time;
+  for (std::size_t i = 0; i < values.size(); ++i) {
+    LogColumn c;
+    if (i < labels.size()) c.label = std::string(labels[i]);
+    const std::string label = lower(c.label);
+    if (!time && names_time(label)) {
+      time = i;
+    } else {
+      c.channel = channel_named(label);
+      // One channel, one column: the first.
+      for (const LogColumn& o : f.columns)
+        if (o.channel == c.channel) c.channel = Channel::other;
+      set_unit(c, label);
+    }
+    f.columns.push_back(c);
+  }
+  // Without a name: the first column that goes up all the way.
+  for (std::size_t i = 0; !time && i < values.size(); ++i) {
+    if (f.columns[i].channel != Channel::other) continue;
+    double before = -1e300;
+    bool rises = true;
+    std::size_t seen = 0;
+    for (auto line = first; line != lines.end(); ++line) {
+      const auto cells = cells_of(*line, f.separator);
+      if (cells.size() <= i) continue;
+      double v = number_in(cells[i], f.decimal);
+      if (std::isnan(v)) v = time_of_day(cells[i]);
+      if (std::isnan(v)) continue;
+      rises = rises && v > before;
+      before = v;
+      ++seen;
+    }
+    if (rises && seen > 3) time = i;
+  }
+  if (!time) {
+    f.clock = LogClock::counted;
+    f.per_si = 0.1;
+    return f;
+  }
+  f.time_column = *time;
+  const std::string_view cell = values[*time];
+  const std::string label = lower(f.columns[*time].label);
+  const double value = number_in(cell, f.decimal);
+  if (!std::isnan(date_time(cell))) {
+    f.clock = LogClock::date_time;
+  } else if (std::isnan(value) && !std::isnan(time_of_day(cell))) {
+    f.clock = LogClock::time_of_day;
+  } else {
+    const bool milli = label.find("ms") != std::string::npos || label.find("milli") != std::string::npos;
+    f.per_si = milli || value > 1e11 ? 1e-3 : label.find("min") != std::string::npos ? 60.0 : 1.0;
+  }
+  return f;
+}
+
+ReadLog read_log(std::string_view text, const LogFormat& f, const LogProgress& progress) {
+  refuse_bytes(text);
+  if (text.starts_with("\xef\xbb\xbf")) text.remove_prefix(3);
+  ReadLog out;
+  Recording& r = out.recording;
+  std::vector<std::size_t> from;  // column of each series
+  for (std::size_t i = 0; i < f.columns.size(); ++i) {
+    if (f.clock != LogClock::counted && i == f.time_column) continue;
+    if (f.columns[i].channel == Channel::other) continue;
+    r.series.push_back({.channel = f.columns[i].channel, .label = f.columns[i].label, .values = {}});
+    from.push_back(i);
+  }
+  if (r.series.empty()) throw InvalidInput("log", "has no column that is used: choose what they are");
+  std::size_t at = 0, line_number = 0, broken = 0, first_broken = 0, back = 0, first_back = 0;
+  double begin = nan, last = -1e300;
+  std::vector<std::string_view> cells;
+  while (at < text.size()) {
+    const std::string_view line = next_line(text, at);
+    ++line_number;
+    if (progress && line_number % 50000 == 0 && !progress(static_cast<double>(at) / static_cast<double>(text.size())))
+      throw InvalidInput("log", "was stopped");
+    if (line_number <= f.headings || line.empty()) continue;
+    cells = cells_of(line, f.separator);
+    double time = f.clock == LogClock::counted   ? f.per_si * static_cast<double>(r.time.size())
+                  : f.time_column < cells.size() ? clock_of(cells[f.time_column], f)
+                                                 : nan;
+    // Midnight.
+    if (f.clock == LogClock::time_of_day && !std::isnan(begin) && time + begin < last - 43200.0) time += 86400.0;
+    if (std::isnan(time)) {
+      if (broken++ == 0) first_broken = line_number;
+      continue;
+    }
+    if (std::isnan(begin)) begin = time;
+    if (time < last) {
+      if (back++ == 0) first_back = line_number;
+      continue;
+    }
+    if (time == last) continue;  // twice the same moment: the first counts
+    last = time;
+    r.time.push_back(time - begin);
+    for (std::size_t k = 0; k < from.size(); ++k) {
+      const LogColumn& c = f.columns[from[k]];
+      const double v = from[k] < cells.size() ? number_in(cells[from[k]], f.decimal) : nan;
+      r.series[k].values.push_back(c.factor * (v + c.offset));
+    }
+  }
+  if (r.time.size() < 2)
+    throw InvalidInput(
+        "log", broken > 0 ? Text("has no moments: line {0} has no time", first_broken) : Text("has no moments"));
+  if (broken > 0)
+    out.notes.push_back({"{0} lines are no moments, the first is line {1}: left out.", broken, first_broken});
+  if (back > 0)
+    out.notes.push_back(
+        {"The clock goes back at line {0}: {1} lines until it has caught up are left out.", first_back, back});
+  // A column without a single number says nothing.
+  for (std::size_t k = r.series.size(); k-- > 0;)
+    if (std::all_of(r.series[k].values.begin(), r.series[k].values.end(), [](double v) { return std::isnan(v); })) {
+      out.notes.push_back({"\"{0}\" has no numbers: left out.", r.series[k].label});
+      r.series.erase(r.series.begin() + static_cast<std::ptrdiff_t>(k));
+    }
+  return out;
+}
+
+ReadLog read_any_log(std::string_view text, const LogProgress& progress) {
+  refuse_bytes(text);
+  const std::string_view head = text.substr(0, 4096);
+  if (head.find("<gpx") != std::string_view::npos) return read_gpx(text);
+  if (head.find("$G") != std::string_view::npos && head.find("RMC,") != std::string_view::npos) return read_nmea(text);
+  return read_log(text, guess_log(text), progress);
+}
+
+}  // namespace plucky
