@@ -558,10 +558,26 @@ void describe(V& v, BoatWeighing& b) {
 }
 
 template <class V>
+void describe(V& v, Tuning& t) {
+  v("drag", t.drag, {0.3, 3.0});
+  v("screw", t.pitch, {0.3, 3.0});
+  v("kv", t.kv, {0.3, 3.0});
+  v("resistance", t.resistance, {0.3, 3.0});
+  v("error_before", t.error_before, {0.0, 10.0});
+  v("error_after", t.error_after, {0.0, 10.0});
+  v("date", t.date);
+  v("source", t.source);
+}
+
+template <class V>
 void describe(V& v, TrialLog& t) {
   v.list("checklist", t.ticks);
   v.list("bath_tests", t.bath_tests);
   v.list("weighings", t.weighings);
+  bool tuned = t.tuning.has_value();
+  Tuning tuning = t.tuning.value_or(Tuning{});
+  v.maybe("calibration", tuned, tuning);
+  t.tuning = tuned ? std::optional(tuning) : std::nullopt;
 }
 
 template <class V>

@@ -182,6 +182,22 @@ ResistanceCurve::ResistanceCurve(const RunningHull& hull, double most) {
   std::sort(points_.begin(), points_.end(), [](const auto& a, const auto& b) { return a.speed < b.speed; });
 }
 
+namespace {
+
+constexpr double RunningPoint::*forces[] = {&RunningPoint::drag,     &RunningPoint::friction,   &RunningPoint::wave,
+                                            &RunningPoint::pressure, &RunningPoint::appendages, &RunningPoint::air,
+                                            &RunningPoint::spray};
+
+}  // namespace
+
+ResistanceCurve ResistanceCurve::times(double factor) const {
+  if (!(factor > 0.0)) throw InvalidInput("drag", "must be times more than nothing");
+  ResistanceCurve out = *this;
+  for (RunningPoint& p : out.points_)
+    for (double RunningPoint::*m : forces) p.*m *= factor;
+  return out;
+}
+
 double ResistanceCurve::drag(double speed) const {
   return at(speed).drag;
 }
@@ -194,10 +210,7 @@ RunningPoint ResistanceCurve::at(double speed) const {
     // Outside: the nearest point with its forces by the square of the speed.
     RunningPoint p = after == points_.begin() ? points_.front() : points_.back();
     const double by = speed * speed / (p.speed * p.speed);
-    for (double RunningPoint::*m :
-         {&RunningPoint::drag, &RunningPoint::friction, &RunningPoint::wave, &RunningPoint::pressure,
-          &RunningPoint::appendages, &RunningPoint::air, &RunningPoint::spray})
-      p.*m *= by;
+    for (double RunningPoint::*m : forces) p.*m *= by;
     p.speed = speed;
     return p;
   }

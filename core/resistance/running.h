@@ -77,6 +77,8 @@ class ResistanceCurve {
   [[nodiscard]] double most_speed() const { return points_.empty() ? 0.0 : points_.back().speed; }
   /// Why it ends before the speed asked for, in words; empty when it does not.
   [[nodiscard]] const Text& ends_because() const { return ends_because_; }
+  /// With all its drag more by a factor: what the runs of a boat have told. Throws InvalidInput for one not above zero.
+  [[nodiscard]] ResistanceCurve times(double factor) const;
   /// N, linear between the points over the square of the speed; beyond the last point it goes on with that square.
   [[nodiscard]] double drag(double speed) const;
   /// The point nearest below, carried to the speed.

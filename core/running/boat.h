@@ -9,6 +9,7 @@
 #include "resistance/running.h"
 #include "running/balance.h"
 #include "running/drive_line.h"
+#include "running/variation.h"
 
 namespace plucky {
 
@@ -33,6 +34,7 @@ struct Boat {
   /// Cooling water of a drive in a running state; without it a hose in the layout stands for 180 ml/min.
   std::function<JacketWater(const Drive&, const RunningState&)> jacket = {};
   double mass_sigma = 0.0;  ///< kg, standard deviation of the loading's mass
+  Variation tuned = {};     ///< what its runs have told
 };
 
 /// The V that Savitsky's method takes for this bottom, averaged over the after half where a boat planes.

@@ -50,6 +50,10 @@ PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredB
       std::any_of(b.layout.parts.begin(), b.layout.parts.end(), [](const Part& p) { return p.kind == PartKind::hose; });
   jacket_ = b.jacket;
   prepare();
+  // The drag that runs have told is in the curve.
+  Variation motor_and_screw = b.tuned;
+  motor_and_screw.drag = 1.0;
+  if (!(motor_and_screw == Variation{})) *this = with(motor_and_screw);
 }
 
 PoweredBoat PoweredBoat::with(const Drive& drive, const ChartFan* charts) const {
@@ -295,7 +299,7 @@ PowerReport power_report(const Boat& b) {
   r.fitted = true;
   r.keel = b.hull.outline.keel.front();
   const RunningHull hull = running_hull(b);
-  r.curve = ResistanceCurve(hull, greatest_speed(b.drive));
+  r.curve = ResistanceCurve(hull, greatest_speed(b.drive)).times(b.tuned.drag);
   const PoweredBoat powered(b, r.curve);
   for (int i = 1; i <= 20; ++i) r.sweep.push_back(powered.at(0.05 * i));
   r.full = powered.at(b.drive.throttle);

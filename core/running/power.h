@@ -12,6 +12,7 @@
 #include "drive/thermal.h"
 #include "running/balance.h"
 #include "running/boat.h"
+#include "running/variation.h"
 
 namespace plucky {
 
@@ -46,15 +47,6 @@ struct StandingStart {
   /// Least on the way: moment of the weight about the transom over that of the thrust about the CG; below one the bow
   /// goes on rising for as long as it lasts. None where the thrust does not lift the bow.
   std::optional<double> hold;
-};
-
-/// Something tried otherwise than the boat's data have it: factors on them.
-struct Variation {
-  double kv = 1.0, resistance = 1.0;  ///< of the motor
-  double pitch = 1.0;                 ///< of the propulsor: its slip is the other way round
-  double drag = 1.0;
-  double pickup = 1.0;  ///< flow of the cooling water
-  bool smooth = false;  ///< the layer along the hull stays laminar as long as it can
 };
 
 /// How battery, winding and screw are at a moment.

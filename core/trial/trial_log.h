@@ -1,11 +1,13 @@
 // What happened in the bath and at the pond. Plain data of stage 9; dates are ISO days given by the interface.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
 #include "geometry/vec.h"
 #include "hull/design.h"
+#include "running/variation.h"
 
 namespace plucky {
 
@@ -62,10 +64,22 @@ struct BoatWeighing {
   bool operator==(const BoatWeighing&) const = default;
 };
 
+/// What runs have told of the boat: factors on the model, adopted by the builder.
+struct Tuning {
+  double drag = 1.0, pitch = 1.0, kv = 1.0, resistance = 1.0;
+  double error_before = 0.0, error_after = 0.0;  ///< mean error of the runs, share
+  std::string date, source;                      ///< source: the logs' names
+  [[nodiscard]] Variation variation() const {
+    return {.kv = kv, .resistance = resistance, .pitch = pitch, .drag = drag};
+  }
+  bool operator==(const Tuning&) const = default;
+};
+
 struct TrialLog {
   std::vector<ChecklistTick> ticks;
   std::vector<BathTest> bath_tests;
   std::vector<BoatWeighing> weighings;
+  std::optional<Tuning> tuning;
   bool operator==(const TrialLog&) const = default;
 };
 

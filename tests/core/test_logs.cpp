@@ -6,6 +6,7 @@
 
 #include "assessment/sea.h"
 #include "findings.h"
+#include "project/json.h"
 #include "property.h"
 #include "shapes.h"
 #include "trial/calibrate.h"
@@ -284,4 +285,19 @@ TEST(Calibration, OfTooLittleSaysSoAndWhatIsNotToldStaysAsItWas) {
   ASSERT_TRUE(c.done);
   EXPECT_LT(c.after, c.before);
   for (const TunedFactor& f : c.factors) EXPECT_FALSE(f.key == "resistance" && f.known);
+}
+
+TEST(Calibration, ThatIsAdoptedGoesIntoEveryPredictionAndTheFileKeepsIt) {
+  Project p = powered_boat();
+  const Assessment drawn = assess(p);
+  p.trial.tuning = Tuning{.drag = 1.2, .pitch = 0.95, .date = "2026-05-02", .source = "run.csv"};
+  const Assessment tuned = assess(p);
+  ASSERT_TRUE(drawn.power.full.runs() && tuned.power.full.runs());
+  EXPECT_LT(tuned.power.full.speed, drawn.power.full.speed);
+  EXPECT_NEAR(tuned.power.curve.drag(3.0), 1.2 * drawn.power.curve.drag(3.0), 1e-9);
+  // The sea trial runs at the same speed as the balance does.
+  const SeaReady ready = sea_boat_of(tuned);
+  ASSERT_TRUE(ready.boat);
+  EXPECT_NEAR(ready.boat->powered().at(1.0).speed, tuned.power.full.speed, 1e-6);
+  EXPECT_EQ(project_from_json(project_to_json(p)), p);
 }

@@ -139,7 +139,7 @@ void SeaTrialsView::draw() {
   plot_->graph(1)->setData(t, trim, true);
   plot_->rescaleAxes();
   plot_->yAxis->setRangeLower(std::min(0.0, plot_->yAxis->range().lower));
-  plot_->replot();
+  plot_->replot(QCustomPlot::rpQueuedReplot);
 }
 
 TableRows SeaTrialsView::table() const {

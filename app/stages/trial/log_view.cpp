@@ -1,0 +1,303 @@
+#include "stages/trial/log_view.h"
+
+#include <qcustomplot.h>
+
+#include <QComboBox>
+#include <QDate>
+#include <QDoubleSpinBox>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QPointer>
+#include <QPushButton>
+#include <QSignalBlocker>
+#include <QTableWidget>
+#include <cmath>
+
+#include "assessment/sea.h"
+#include "base/error.h"
+#include "io/file.h"
+#include "tables/items.h"
+
+namespace plucky::app {
+
+namespace {
+
+constexpr std::size_t largest_log = std::size_t{2} << 30;  // bytes
+constexpr int drawn_points = 4000;
+
+/// Every so many of them, so that a million are drawn as fast as a few thousand.
+QVector<double> thinned(const std::vector<double>& values, double factor) {
+  const std::size_t step = std::max<std::size_t>(1, values.size() / drawn_points);
+  QVector<double> out;
+  for (std::size_t i = 0; i < values.size(); i += step) out << factor * values[i];
+  return out;
+}
+
+}  // namespace
+
+LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Logs of runs"), parent) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 0, 0, 0);
+  auto* controls = new QHBoxLayout;
+  const auto button = [&](const QString& words, const char* name, void (LogView::*pressed)()) {
+    auto* b = new QPushButton(words, this);
+    b->setObjectName(name);
+    connect(b, &QPushButton::clicked, this, pressed);
+    controls->addWidget(b);
+    return b;
+  };
+  open_ = button(tr("Open a log..."), "open_log", &LogView::ask_and_open);
+  runs_box_ = new QComboBox(this);
+  runs_box_->setObjectName("log_runs");
+  runs_box_->setAccessibleName(tr("Log"));
+  controls->addWidget(runs_box_, 1);
+  auto* late = new QLabel(tr("Speed comes late by"), this);
+  controls->addWidget(late);
+  lag_ = new QDoubleSpinBox(this);
+  lag_->setObjectName("log_lag");
+  lag_->setAccessibleName(late->text());
+  lag_->setRange(-6.0, 6.0);
+  lag_->setSingleStep(0.1);
+  lag_->setDecimals(2);
+  lag_->setSuffix(tr(" s"));
+  controls->addWidget(lag_);
+  calibrate_ = button(tr("Bring the model to the runs"), "calibrate", &LogView::bring_to_runs);
+  adopt_ = button(tr("Adopt"), "adopt_calibration", &LogView::adopt);
+  drop_ = button(tr("Drop the calibration"), "drop_calibration", &LogView::drop);
+  column->addLayout(controls);
+  auto* row = new QHBoxLayout;
+  table_ = make_table(this, "log_readings", title(), {tr("What"), tr("Read off"), tr("From"), tr("To")});
+  table_->setSortingEnabled(false);
+  table_->horizontalHeader()->setStretchLastSection(false);
+  table_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
+  row->addWidget(table_, 3);
+  plot_ = new QCustomPlot(this);
+  plot_->setObjectName("log_plot");
+  plot_->setAccessibleName(tr("Speed, and revolutions times pitch, over the time"));
+  plot_->addGraph();
+  plot_->addGraph();
+  plot_->addGraph(plot_->xAxis, plot_->yAxis2);
+  plot_->setInteractions(QCP::iRangeDrag | QCP::iRangeZoom);
+  plot_->axisRect()->setRangeZoom(Qt::Horizontal);
+  plot_->axisRect()->setRangeDrag(Qt::Horizontal);
+  row->addWidget(plot_, 4);
+  column->addLayout(row, 1);
+  connect(runs_box_, &QComboBox::activated, this, [this] {
+    fill();
+    draw();
+  });
+  connect(lag_, &QDoubleSpinBox::valueChanged, this, [this] {
+    if (!filling_) read_again();
+  });
+}
+
+const LogView::Run* LogView::run() const {
+  const int i = runs_box_->currentIndex();
+  return i >= 0 && i < static_cast<int>(runs_.size()) ? &runs_[static_cast<std::size_t>(i)] : nullptr;
+}
+
+const LogReport* LogView::report() const {
+  const Run* r = run();
+  return r ? &r->report : nullptr;
+}
+
+void LogView::ask_and_open() {
+  const QString path = QFileDialog::getOpenFileName(this, tr("Log of a run"), {},
+                                                    tr("Logs (*.csv *.tsv *.txt *.log *.gpx *.nmea);;All files (*)"));
+  if (!path.isEmpty()) open(path);
+}
+
+void LogView::open(const QString& path) {
+  const LogBoat boat = log_boat_of(session_->now());
+  session_->job()->start(tr("Reading the log"), [self = QPointer(this), path, boat](const Job::Link& link) {
+    auto r = std::make_shared<Run>();
+    r->name = QFileInfo(path).fileName();
+    Text refused;
+    try {
+      ReadLog read = read_any_log(read_file(path.toStdString(), largest_log), [&](double share) {
+        link.step(tr("Reading the log: %1 %").arg(static_cast<int>(100.0 * share)));
+        return true;
+      });
+      link.step(tr("Reading off"));
+      r->report = read_off(read.recording, boat);
+      r->recording = std::move(read.recording);
+      r->notes = std::move(read.notes);
+    } catch (const InvalidInput& e) {
+      refused = e.sentence();
+    }
+    link.deliver([self, r, refused] {
+      if (!self) return;
+      if (!refused.empty()) return self->session_->refuse(self->session_->said(refused));
+      self->runs_.push_back(*r);
+      self->runs_box_->addItem(r->name);
+      self->runs_box_->setCurrentIndex(self->runs_box_->count() - 1);
+      self->calibration_.reset();
+      self->refresh();
+    });
+  });
+}
+
+void LogView::read_again() {
+  const int i = runs_box_->currentIndex();
+  if (i < 0) return;
+  Run& r = runs_[static_cast<std::size_t>(i)];
+  // The lag that is typed is taken out; what is left to find is none.
+  Recording moved = shifted_channel(r.recording, Channel::speed, lag_->value());
+  moved = shifted_channel(std::move(moved), Channel::course, lag_->value());
+  const double found = r.report.current_lag.seconds;
+  r.report = read_off(moved, log_boat_of(session_->now()));
+  r.report.speed_lag.seconds = lag_->value();
+  r.report.speed_lag.known = true;
+  if (!r.report.current_lag.known) r.report.current_lag.seconds = found;
+  calibration_.reset();
+  fill();
+  draw();
+}
+
+void LogView::bring_to_runs() {
+  const SeaReady ready = sea_boat_of(session_->now());
+  if (!ready.boat) return session_->refuse(tr("The boat does not run: %1.").arg(session_->said(ready.missing)));
+  std::vector<SteadyMoment> moments;
+  for (const Run& r : runs_) {
+    const auto more = steady_moments(cleaned(r.recording, r.report), ready.boat->drive());
+    moments.insert(moments.end(), more.begin(), more.end());
+  }
+  session_->job()->start(tr("Bringing the model to the runs"),
+                         [self = QPointer(this), boat = ready.boat, moments](const Job::Link& link) {
+                           const Calibration c = calibrate(boat->powered(), moments, [&](double share) {
+                             link.step(tr("Bringing the model to the runs: %1 %").arg(static_cast<int>(100.0 * share)));
+                             return true;
+                           });
+                           link.deliver([self, c] {
+                             if (!self) return;
+                             if (!c.done) return self->session_->refuse(self->session_->said(c.message));
+                             self->calibration_ = c;
+                             self->refresh();
+                           });
+                         });
+}
+
+void LogView::adopt() {
+  if (!calibration_) return;
+  TrialLog log = session_->project().trial;
+  // What runs told before is in the model already: factors multiply.
+  const Variation before = log.tuning ? log.tuning->variation() : Variation{};
+  const Variation& now = calibration_->variation;
+  QStringList names;
+  for (const Run& r : runs_) names << r.name;
+  log.tuning = Tuning{.drag = before.drag * now.drag,
+                      .pitch = before.pitch * now.pitch,
+                      .kv = before.kv * now.kv,
+                      .resistance = before.resistance * now.resistance,
+                      .error_before = calibration_->before,
+                      .error_after = calibration_->after,
+                      .date = QDate::currentDate().toString(Qt::ISODate).toStdString(),
+                      .source = names.join(", ").toStdString()};
+  calibration_.reset();
+  session_->perform({as_said(tr("Adopt a calibration")), ChangeTrial{log}});
+}
+
+void LogView::drop() {
+  TrialLog log = session_->project().trial;
+  log.tuning.reset();
+  session_->perform({as_said(tr("Drop the calibration")), ChangeTrial{log}});
+}
+
+void LogView::refresh() {
+  if (session_->dragging()) return;
+  fill();
+  draw();
+}
+
+void LogView::fill() {
+  filling_ = true;
+  const Run* r = run();
+  const QSignalBlocker quiet(lag_);
+  lag_->setValue(r ? r->report.speed_lag.seconds : 0.0);
+  lag_->setEnabled(r && r->recording.find(Channel::speed));
+  runs_box_->setEnabled(!runs_.empty());
+  calibrate_->setEnabled(r != nullptr);
+  adopt_->setEnabled(calibration_.has_value());
+  const auto& tuning = session_->project().trial.tuning;
+  drop_->setVisible(tuning.has_value());
+  table_->setRowCount(0);
+  const auto add = [&](const QString& what, const QString& value, const QString& low, const QString& high) {
+    const int row = table_->rowCount();
+    table_->insertRow(row);
+    table_->setItem(row, 0, text_item(what));
+    int column = 1;
+    for (const QString& words : {value, low, high}) {
+      table_->setItem(row, column, text_item(words));
+      table_->item(row, column++)->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    }
+  };
+  const auto factor = [](double f) { return QString::number(f, 'f', 3); };
+  if (calibration_)
+    for (const TunedFactor& f : calibration_->factors)
+      add(session_->said(f.name) + (f.known ? QString() : tr(" (the runs do not tell it)")), factor(f.factor),
+          factor(f.factor - 2.0 * f.sigma), factor(f.factor + 2.0 * f.sigma));
+  if (r)
+    for (const Reading& x : r->report.readings)
+      add(session_->said(x.name), session_->shown(x.value), session_->shown({x.low, x.value.dimension}),
+          session_->shown({x.high, x.value.dimension}));
+  filling_ = false;
+  QStringList words;
+  if (!r) words << tr("A logger's table (CSV, TSV), GPX or NMEA. What its columns are is guessed from their names.");
+  if (calibration_)
+    words << tr("Mean error of the model %1 before, %2 after. Adopt it and all predictions carry it.")
+                 .arg(session_->in_words({calibration_->before, Dimension::ratio}),
+                      session_->in_words({calibration_->after, Dimension::ratio}));
+  if (tuning)
+    words << tr("Predictions carry a calibration of %1 from %2.")
+                 .arg(QString::fromStdString(tuning->date), QString::fromStdString(tuning->source));
+  if (r && !r->report.speed_lag.known)
+    words << tr("The lag of the speed is not known: %1.").arg(session_->said(r->report.speed_lag.doubt));
+  if (r)
+    for (const auto* notes : {&r->notes, &r->report.notes})
+      for (const Text& n : *notes) words << session_->said(n);
+  tell(words.join(' '));
+}
+
+void LogView::draw() {
+  const Look& l = look();
+  plot_->setBackground(l.card);
+  for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis, plot_->yAxis2}) {
+    axis->setLabelFont(ui_font(8.0));
+    axis->setTickLabelFont(ui_font(8.0));
+    axis->setLabelColor(l.ink);
+    axis->setTickLabelColor(l.muted);
+    for (const auto set : {&QCPAxis::setBasePen, &QCPAxis::setTickPen, &QCPAxis::setSubTickPen})
+      (axis->*set)(QPen(l.line));
+    axis->grid()->setPen(QPen(l.line, 0.6));
+  }
+  plot_->yAxis2->setVisible(true);
+  plot_->yAxis2->grid()->setVisible(false);
+  plot_->xAxis->setLabel(tr("Time, s"));
+  plot_->yAxis->setLabel(tr("Speed, revolutions times pitch, km/h"));
+  plot_->yAxis2->setLabel(tr("Current, A"));
+  plot_->graph(0)->setPen(QPen(l.water_line, 2.0));
+  plot_->graph(1)->setPen(QPen(l.brass, 1.5));
+  plot_->graph(2)->setPen(QPen(l.buoy, 1.0));
+  for (int i = 0; i < 3; ++i) plot_->graph(i)->data()->clear();
+  if (const Run* r = run()) {
+    const Recording clean = cleaned(r->recording, r->report);
+    const LogBoat boat = log_boat_of(session_->now());
+    const QVector<double> time = thinned(clean.time, 1.0);
+    if (const Series* s = clean.find(Channel::speed)) plot_->graph(0)->setData(time, thinned(s->values, 3.6), true);
+    const Series* turns = clean.find(Channel::revolutions);
+    const double geared = turns ? 1.0 : 1.0 / boat.gear;
+    if (!turns) turns = clean.find(Channel::motor_revolutions);
+    if (turns && boat.pitch > 0.0)
+      plot_->graph(1)->setData(time, thinned(turns->values, 3.6 * boat.pitch * geared), true);
+    if (const Series* s = clean.find(Channel::current)) plot_->graph(2)->setData(time, thinned(s->values, 1.0), true);
+  }
+  plot_->rescaleAxes();
+  plot_->replot(QCustomPlot::rpQueuedReplot);
+}
+
+TableRows LogView::table() const {
+  return rows_of(table_);
+}
+
+}  // namespace plucky::app
