@@ -23,6 +23,8 @@
 #include "stages/build/templates.h"
 #include "stages/drive/drive_page.h"
 #include "stages/drive/propeller_map.h"
+#include "stages/trial/log_view.h"
+#include "stages/trial/pond_view.h"
 #include "theme/theme.h"
 #include "window/application.h"
 #include "window/fleet.h"
@@ -125,6 +127,9 @@ int main(int argc, char** argv) {
   const QCommandLineOption drive_part("drive-part",
                                       "Show one part of the drive's numbers: battery, esc, ... or steering.", "part");
   const QCommandLineOption shelf("shelf", "Open a page of the shelf, e.g. righting, drag, flood, pins.", "name");
+  const QCommandLineOption laps("sail", "Let the boat sail a lap of the pond for so many seconds, with --shelf pond.",
+                                "seconds");
+  const QCommandLineOption log_file("log", "Open the log of a run, with --shelf logs.", "file");
   const QCommandLineOption round("round", "Show the 3D view.");
   const QCommandLineOption heel("heel", "Heel the section's view, degrees.", "degrees");
   const QCommandLineOption weighing("weighing", "Open the weighing bench on the practice scale.");
@@ -142,9 +147,9 @@ int main(int argc, char** argv) {
   const QCommandLineOption plot("plot", "Write the shelf's page (--shelf) as .svg, .png or .csv and end.", "file");
   const QCommandLineOption paint_time("paint-time",
                                       "Print the milliseconds from the start to the first painted window and end.");
-  parser.addOptions({demo,  import,     stage,      select,    move,     pin,      look_option, language, inch,
-                     shelf, drive_part, round,      heel,      weighing, choose,   card,        sheets,   size,
-                     shot,  plot,       paint_time, templates, book,     chapters, paper});
+  parser.addOptions({demo,   import, stage,    select,     move,       pin,       look_option, language, inch,
+                     shelf,  laps,   log_file, drive_part, round,      heel,      weighing,    choose,   card,
+                     sheets, size,   shot,     plot,       paint_time, templates, book,        chapters, paper});
   parser.process(application);
 
   const QString named = parser.isSet(demo)                        ? parser.value(demo)
@@ -219,6 +224,9 @@ int main(int argc, char** argv) {
   if (parser.isSet(move)) move_part(session, parser.value(move));
   if (parser.isSet(pin)) session.pin();
   if (parser.isSet(shelf)) window.show_shelf(parser.value(shelf));
+  if (auto* pond = window.findChild<PondView*>(); pond && parser.isSet(laps))
+    pond->sail_lap(parser.value(laps).toDouble());
+  if (auto* logs = window.findChild<LogView*>(); logs && parser.isSet(log_file)) logs->open(parser.value(log_file));
   if (parser.isSet(drive_part)) window.findChild<DrivePage*>()->choose_part(parser.value(drive_part).toStdString());
   if (parser.isSet(round)) window.show_3d(true);
   if (parser.isSet(heel)) window.board()->set_heel(radians(parser.value(heel).toDouble()));

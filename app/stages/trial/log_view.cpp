@@ -52,22 +52,25 @@ LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Log
   runs_box_->setObjectName("log_runs");
   runs_box_->setAccessibleName(tr("Log"));
   controls->addWidget(runs_box_, 1);
-  auto* late = new QLabel(tr("Speed comes late by"), this);
+  auto* late = new QLabel(tr("Late by"), this);
   controls->addWidget(late);
   lag_ = new QDoubleSpinBox(this);
   lag_->setObjectName("log_lag");
-  lag_->setAccessibleName(late->text());
+  lag_->setAccessibleName(tr("Speed comes late by"));
+  lag_->setToolTip(tr("By so much the speed comes late; typed over, the curves slide"));
   lag_->setRange(-6.0, 6.0);
   lag_->setSingleStep(0.1);
   lag_->setDecimals(2);
   lag_->setSuffix(tr(" s"));
   controls->addWidget(lag_);
-  calibrate_ = button(tr("Bring the model to the runs"), "calibrate", &LogView::bring_to_runs);
+  calibrate_ = button(tr("Calibrate"), "calibrate", &LogView::bring_to_runs);
   adopt_ = button(tr("Adopt"), "adopt_calibration", &LogView::adopt);
-  drop_ = button(tr("Drop the calibration"), "drop_calibration", &LogView::drop);
+  calibrate_->setToolTip(tr("Brings drag, screw, Kv and resistance of the model to the steady stretches of the runs"));
+  adopt_->setToolTip(tr("Every prediction carries it until it is dropped"));
+  drop_ = button(tr("Drop"), "drop_calibration", &LogView::drop);
   column->addLayout(controls);
   auto* row = new QHBoxLayout;
-  table_ = make_table(this, "log_readings", title(), {tr("What"), tr("Read off"), tr("From"), tr("To")});
+  table_ = make_table(this, "log_readings", title(), {tr("What"), tr("Read off"), tr("More or less")});
   table_->setSortingEnabled(false);
   table_->horizontalHeader()->setStretchLastSection(false);
   table_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
@@ -222,25 +225,30 @@ void LogView::fill() {
   const auto& tuning = session_->project().trial.tuning;
   drop_->setVisible(tuning.has_value());
   table_->setRowCount(0);
-  const auto add = [&](const QString& what, const QString& value, const QString& low, const QString& high) {
+  const auto add = [&](const QString& what, const QString& value, const QString& scatter, const QString& between) {
     const int row = table_->rowCount();
     table_->insertRow(row);
     table_->setItem(row, 0, text_item(what));
-    int column = 1;
-    for (const QString& words : {value, low, high}) {
-      table_->setItem(row, column, text_item(words));
-      table_->item(row, column++)->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
-    }
+    table_->item(row, 0)->setToolTip(what);
+    table_->setItem(row, 1, text_item(value));
+    table_->setItem(row, 2, text_item(QString::fromUtf8("\u00b1 ") + scatter));
+    table_->item(row, 2)->setToolTip(between);
+    for (const int column : {1, 2}) table_->item(row, column)->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
   };
   const auto factor = [](double f) { return QString::number(f, 'f', 3); };
   if (calibration_)
     for (const TunedFactor& f : calibration_->factors)
       add(session_->said(f.name) + (f.known ? QString() : tr(" (the runs do not tell it)")), factor(f.factor),
-          factor(f.factor - 2.0 * f.sigma), factor(f.factor + 2.0 * f.sigma));
+          factor(2.0 * f.sigma), tr("two deviations"));
   if (r)
-    for (const Reading& x : r->report.readings)
-      add(session_->said(x.name), session_->shown(x.value), session_->shown({x.low, x.value.dimension}),
-          session_->shown({x.high, x.value.dimension}));
+    for (const Reading& x : r->report.readings) {
+      const auto said = [&](double si) { return session_->in_words({si, x.value.dimension}); };
+      // A scatter of degrees has no zero of its own.
+      const double scatter = 0.5 * (x.high - x.low);
+      add(session_->said(x.name), said(x.value.si),
+          x.value.dimension == Dimension::temperature ? tr("%1 K").arg(scatter, 0, 'f', 0) : said(scatter),
+          tr("%1 to %2").arg(said(x.low), said(x.high)));
+    }
   filling_ = false;
   QStringList words;
   if (!r) words << tr("A logger's table (CSV, TSV), GPX or NMEA. What its columns are is guessed from their names.");
@@ -263,6 +271,7 @@ void LogView::draw() {
   const Look& l = look();
   plot_->setBackground(l.card);
   for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis, plot_->yAxis2}) {
+    axis->ticker()->setTickCount(plot_->height() > 160 ? 6 : 3);
     axis->setLabelFont(ui_font(8.0));
     axis->setTickLabelFont(ui_font(8.0));
     axis->setLabelColor(l.ink);
@@ -274,8 +283,18 @@ void LogView::draw() {
   plot_->yAxis2->setVisible(true);
   plot_->yAxis2->grid()->setVisible(false);
   plot_->xAxis->setLabel(tr("Time, s"));
-  plot_->yAxis->setLabel(tr("Speed, revolutions times pitch, km/h"));
-  plot_->yAxis2->setLabel(tr("Current, A"));
+  plot_->yAxis->setLabel(tr("km/h"));
+  plot_->yAxis2->setLabel(tr("A"));
+  plot_->legend->setVisible(run() != nullptr && plot_->width() > 340);
+  plot_->legend->setFont(ui_font(8.0));
+  plot_->legend->setTextColor(l.ink);
+  plot_->legend->setBrush(l.card);
+  plot_->legend->setBorderPen(Qt::NoPen);
+  plot_->legend->setRowSpacing(-4);
+  plot_->axisRect()->insetLayout()->setInsetAlignment(0, Qt::AlignBottom | Qt::AlignRight);
+  plot_->graph(0)->setName(tr("Speed"));
+  plot_->graph(1)->setName(tr("Revolutions x pitch"));
+  plot_->graph(2)->setName(tr("Current"));
   plot_->graph(0)->setPen(QPen(l.water_line, 2.0));
   plot_->graph(1)->setPen(QPen(l.brass, 1.5));
   plot_->graph(2)->setPen(QPen(l.buoy, 1.0));
@@ -293,6 +312,9 @@ void LogView::draw() {
     if (const Series* s = clean.find(Channel::current)) plot_->graph(2)->setData(time, thinned(s->values, 1.0), true);
   }
   plot_->rescaleAxes();
+  // Room for the legend; nothing goes below zero.
+  plot_->yAxis->setRange(0.0, 1.05 * std::max(1e-3, plot_->yAxis->range().upper));
+  plot_->yAxis2->setRange(0.0, 1.05 * std::max(1e-3, plot_->yAxis2->range().upper));
   plot_->replot(QCustomPlot::rpQueuedReplot);
 }
 

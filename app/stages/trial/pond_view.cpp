@@ -73,6 +73,7 @@ PondView::PondView(Session* session, QWidget* parent)
   right->addWidget(attitude_, 2);
   auto* grid = new QGridLayout;
   grid->setSpacing(2);
+  grid->setHorizontalSpacing(10);
   const auto instrument = [&](const char* name, const QString& label,
                               QString (*say)(const Session&, const PondView&, const SeaSample&)) {
     const int i = static_cast<int>(instruments_.size());
@@ -80,7 +81,7 @@ PondView::PondView(Session* session, QWidget* parent)
     title->setFont(ui_font(8.0));
     auto* value = new QLabel(this);
     value->setObjectName(QString("pond_") + name);
-    value->setFont(ui_font(11.0, QFont::DemiBold));
+    value->setFont(ui_font(10.0, QFont::DemiBold));
     grid->addWidget(title, 2 * (i / 5), i % 5);
     grid->addWidget(value, 2 * (i / 5) + 1, i % 5);
     instruments_.push_back({value, say});
@@ -187,6 +188,12 @@ void PondView::sail_on(double seconds) {
     moment_->setValue(moment_->maximum());
   }
   show_moment();
+}
+
+void PondView::sail_lap(double seconds) {
+  back_to_the_jetty();
+  course_->setCurrentIndex(course_->findData(QString(course_key(Course::lap))));
+  sail_on(seconds);
 }
 
 void PondView::show_moment() {

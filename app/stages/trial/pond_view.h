@@ -31,6 +31,8 @@ class PondView : public ShelfPage {
   [[nodiscard]] TableRows table() const override;
   /// Goes on by so many seconds at once, whatever the clock says.
   void sail_on(double seconds);
+  /// A lap of the buoys for so many seconds, from the jetty.
+  void sail_lap(double seconds);
   [[nodiscard]] const std::vector<SeaSample>& log() const { return log_; }
   [[nodiscard]] const std::vector<Happening>& happenings() const;
   [[nodiscard]] bool running() const { return timer_.isActive(); }

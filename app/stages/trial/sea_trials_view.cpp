@@ -109,6 +109,7 @@ void SeaTrialsView::draw() {
   const Look& l = look();
   plot_->setBackground(l.card);
   for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis, plot_->yAxis2}) {
+    axis->ticker()->setTickCount(plot_->height() > 160 ? 6 : 3);
     axis->setLabelFont(ui_font(8.0));
     axis->setTickLabelFont(ui_font(8.0));
     axis->setLabelColor(l.ink);
