@@ -22,6 +22,8 @@ class ChartPage : public ShelfPage {
   /// Where the boat stands on the curve, in the chart's own units.
   [[nodiscard]] QPointF working_point() const { return working_; }
   [[nodiscard]] const CurveNames& names() const { return names_; }
+  /// One axis in the look at hand.
+  static void restyle(QCPAxis* axis);
 
  signals:
   /// The builder clicked the curve at this place, in the chart's own units.
@@ -30,8 +32,6 @@ class ChartPage : public ShelfPage {
  protected:
   /// Axes, grid and background in the look at hand. Call at the beginning of refresh().
   void restyle();
-  /// One axis in the look at hand.
-  static void restyle(QCPAxis* axis);
   /// Sets axis labels, rescales with a little air, marks the working point and draws.
   void finish(const QString& x_label, const QString& y_label, const QPointF& working, bool rescale_x = true);
   /// Words for the main curve's value under the pointer; the other named curves' values follow by themselves.

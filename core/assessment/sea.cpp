@@ -94,7 +94,6 @@ SeaReady sea_boat_of(const Assessment& a) {
   d.bow_freeboard = a.freeboard.bow;
   d.least_freeboard = a.freeboard.least;
   d.rest_trim = a.flotation.plane.attitude.trim;
-  d.rest_draught = running.rest_draught;
   d.lowest = a.form.draught + (a.power.working && !kind.in_air ? std::max(0.0, a.power.working->below_keel) : 0.0);
   d.beam = a.hull->model.beam();
   d.air_area = running.bottom.air_area;

@@ -18,11 +18,17 @@ struct Unknown {
   const char *key, *name;
   double Variation::*of;
   double usual;
+  const char* next;
 };
-constexpr std::array<Unknown, 4> unknowns{{{"drag", "Drag", &Variation::drag, 0.15},
-                                           {"screw", "Pitch at work", &Variation::pitch, 0.08},
-                                           {"kv", "The motor's Kv", &Variation::kv, 0.04},
-                                           {"resistance", "The winding's resistance", &Variation::resistance, 0.25}}};
+constexpr std::array<Unknown, 4> unknowns{
+    {{"drag", "Drag", &Variation::drag, 0.15,
+      "Weigh the boat, look for weed and roughness, and let it coast: that tells the drag alone."},
+     {"screw", "Pitch at work", &Variation::pitch, 0.08,
+      "Measure diameter and pitch of the propeller, look for nicks and air it draws."},
+     {"kv", "The motor's Kv", &Variation::kv, 0.04,
+      "Spin the motor unloaded at a known voltage and read its revolutions."},
+     {"resistance", "The winding's resistance", &Variation::resistance, 0.25,
+      "Send a known current through the cold winding and read the voltage; feel the plugs for heat."}}};
 constexpr auto count = static_cast<Eigen::Index>(unknowns.size());
 using Factors = Eigen::Matrix<double, count, 1>;
 
@@ -214,7 +220,7 @@ Calibration calibrate(const PoweredBoat& boat, const std::vector<SteadyMoment>& 
   for (Eigen::Index k = 0; k < count; ++k) {
     const Unknown& u = unknowns[static_cast<std::size_t>(k)];
     const double sigma = std::sqrt(std::max(0.0, spread(k, k)));
-    c.factors.push_back({u.key, u.name, f(k), sigma, sigma < 0.5 * u.usual});
+    c.factors.push_back({u.key, u.name, f(k), sigma, sigma < 0.5 * u.usual, u.next});
   }
   c.variation = variation_of(f);
   c.was = fitting.said(Factors::Ones());

@@ -33,6 +33,7 @@ struct TunedFactor {
   double factor = 1.0;
   double sigma = 0.0;  ///< of the factor, one deviation
   bool known = false;  ///< the runs tell it; else it is what such boats usually have
+  Text next;           ///< what to look at or to measure, were it this
 };
 
 struct Calibration {

@@ -35,13 +35,13 @@ namespace {
 using namespace sea_facts;
 using S = SeaState;
 
-double volume_aboard(const SeaVector& s) {
+}  // namespace
+
+double water_aboard(const SeaVector& s) {
   double sum = 0.0;
   for (std::size_t i = S::bays; i < s.size(); ++i) sum += s[i];
   return sum;
 }
-
-}  // namespace
 
 double resting_voltage(double charged) {
   constexpr std::array<double, 11> volts{3.27, 3.61, 3.70, 3.75, 3.79, 3.83, 3.87, 3.92, 3.98, 4.06, 4.20};
@@ -117,7 +117,7 @@ SeaWater SeaBoat::circuit_at(double speed) const {
 SeaMoment SeaBoat::moment(const SeaVector& s, const Wanted& wanted) const {
   SeaMoment m;
   const double u = s[S::surge], ahead = std::max(0.0, u);
-  m.mass = mass_ + data_.turning.density * volume_aboard(s);
+  m.mass = mass_ + data_.turning.density * water_aboard(s);
   m.running = curve_.at(ahead);
   m.running.speed = ahead;
   const double heavier = m.mass / mass_, weed = std::clamp(s[S::weed], 0.0, 1.0);
@@ -144,19 +144,13 @@ SeaMoment SeaBoat::moment(const SeaVector& s, const Wanted& wanted) const {
   }
   m.cell = m.driven.shaft.battery_voltage / std::max(1u, d.battery.cells);
   m.trim = m.running.trim + s[S::pitch];
-  const double sunk = volume_aboard(s) / std::max(1e-6, data_.waterplane);
+  const double sunk = water_aboard(s) / std::max(1e-6, data_.waterplane);
   // The bow goes up with the trim about the middle of the water line; the running boat's own rise is left out on the
   // safe side.
   m.bow_freeboard =
       data_.bow_freeboard - sunk - s[S::heave] + 0.5 * length_ * (std::sin(m.trim) - std::sin(data_.rest_trim));
   const SeaWater water = circuit_at(ahead);
   m.motor_flow = water.motor_flow * std::clamp(s[S::filled], 0.0, 1.0) * (1.0 - weed);
-  for (std::size_t i = 0; i < data_.bays.size(); ++i) {
-    const SeaBay& bay = data_.bays[i];
-    const double share = data_.full_speed > 0.0 ? std::min(1.0, std::pow(ahead / data_.full_speed, 2)) : 0.0;
-    m.leak += bay.rest + share * (bay.driven - bay.rest);
-    if (s[S::bays + i] > bay.trigger) m.pumped += bay.pump;
-  }
   return m;
 }
 
@@ -358,7 +352,7 @@ void SeaBoat::leaks(const SeaVector& s, SeaVector& rate) const {
 }
 
 double SeaBoat::kinetic(const SeaVector& s) const {
-  const Masses m = masses(mass_ + data_.turning.density * volume_aboard(s));
+  const Masses m = masses(mass_ + data_.turning.density * water_aboard(s));
   return 0.5 * (m.surge * s[S::surge] * s[S::surge] + m.sway * s[S::sway] * s[S::sway] +
                 m.yaw * s[S::yaw_rate] * s[S::yaw_rate]);
 }

@@ -51,7 +51,7 @@ struct SeaBoatData {
   double gm_longitudinal = 0.0, waterplane = 0.0;     ///< m, m2
   double cg_height = 0.0;                             ///< m over half the draught
   double bow_freeboard = 0.0, least_freeboard = 0.0;  ///< m, at rest
-  double rest_trim = 0.0, rest_draught = 0.0;         ///< rad, m
+  double rest_trim = 0.0;                             ///< rad
   double lowest = 0.0;              ///< m, of the lowest point under the water at rest: it touches first
   double beam = 0.0;                ///< m
   double air_area = 0.0;            ///< m2
@@ -108,16 +108,18 @@ struct SeaState {
   };
 };
 using SeaVector = std::vector<double>;
+/// Water in all bays, m3.
+[[nodiscard]] double water_aboard(const SeaVector& state);
 
 /// Forces and flows of a moment beside the state.
 struct SeaMoment {
   RunningPoint running;
   Driven driven;
-  double drag = 0.0, thrust = 0.0, side = 0.0;        ///< N
-  double trim = 0.0, bow_freeboard = 0.0;             ///< rad, m
-  double motor_flow = 0.0, leak = 0.0, pumped = 0.0;  ///< m3/s
-  double mass = 0.0;                                  ///< kg with the water aboard
-  double cell = 0.0;                                  ///< V, of a cell under load
+  double drag = 0.0, thrust = 0.0, side = 0.0;  ///< N
+  double trim = 0.0, bow_freeboard = 0.0;       ///< rad, m
+  double motor_flow = 0.0;                      ///< m3/s
+  double mass = 0.0;                            ///< kg with the water aboard
+  double cell = 0.0;                            ///< V, of a cell under load
 };
 
 class SeaBoat {

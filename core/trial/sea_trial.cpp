@@ -35,12 +35,6 @@ namespace {
 
 using S = SeaState;
 
-double aboard_of(const SeaVector& s) {
-  double sum = 0.0;
-  for (std::size_t i = S::bays; i < s.size(); ++i) sum += s[i];
-  return sum;
-}
-
 }  // namespace
 
 const char* sea_event_key(SeaEvent event) {
@@ -142,7 +136,7 @@ void SeaTrial::look(const Sticks& sticks) {
   n.voltage = m.driven.shaft.battery_voltage, n.current = m.driven.shaft.battery_current;
   n.motor_current = m.driven.shaft.motor_current, n.used = state_[S::charge];
   n.winding = state_[S::winding], n.can = state_[S::can], n.esc = state_[S::esc], n.battery = state_[S::battery];
-  n.flow = m.motor_flow, n.aboard = aboard_of(state_);
+  n.flow = m.motor_flow, n.aboard = water_aboard(state_);
   n.thrust = m.thrust, n.drag = m.drag;
   n.depth = pond_.depth(n.place);
   n.range = (n.place - pond_.pilot).norm();

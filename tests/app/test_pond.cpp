@@ -1,11 +1,17 @@
 // The virtual pond through the real window: driven by keys, looked back at, trials by one press.
 #include <gtest/gtest.h>
 
+#include <fcntl.h>
+#include <linux/joystick.h>
+#include <sys/stat.h>
+#include <unistd.h>
+
 #include <QComboBox>
 #include <QLabel>
 #include <QPushButton>
 #include <QSlider>
 #include <QTableWidget>
+#include <QTemporaryDir>
 #include <cmath>
 
 #include "bench.h"
@@ -112,6 +118,38 @@ TEST_F(PondBench, ARunIsLookedBackAtAndBeginsAnewAtTheJetty) {
   EXPECT_TRUE(view->log().empty());
   view->sail_on(1.0);
   EXPECT_NEAR(view->log().back().time, 1.0, 0.051);
+}
+
+TEST_F(PondBench, AControllerDrivesAndOneThatIsPulledOutShutsTheThrottle) {
+  take("Sedge");
+  // A pipe stands in for the kernel's device: the same events.
+  const QTemporaryDir devices;
+  const QByteArray path = devices.filePath("js0").toLocal8Bit();
+  ASSERT_EQ(mkfifo(path.constData(), 0600), 0);
+  ASSERT_TRUE(view->use_controller(path));
+  const int kernel = ::open(path.constData(), O_WRONLY);
+  ASSERT_GE(kernel, 0);
+  const auto tell = [&](std::uint8_t axis, std::int16_t value) {
+    const js_event event{0, value, JS_EVENT_AXIS, axis};
+    EXPECT_EQ(::write(kernel, &event, sizeof event), static_cast<ssize_t>(sizeof event));
+    settle();
+  };
+  tell(1, -32767);  // forward
+  view->sail_on(5.0);
+  const SeaSample straight = view->log().back();
+  EXPECT_GT(straight.speed, 2.0);
+  EXPECT_NEAR(straight.sticks.throttle, 1.0, 1e-12);
+  tell(0, 32767);  // to starboard
+  view->sail_on(1.0);
+  EXPECT_LT(view->log().back().yaw_rate, -0.1);
+  QString said;
+  QObject::connect(&session, &Session::refused, &session, [&](const QString& why) { said = why; });
+  ::close(kernel);
+  for (int i = 0; i < 50 && said.isEmpty(); ++i) settle();
+  EXPECT_TRUE(said.contains("controller is gone")) << said.toStdString();
+  view->sail_on(1.0);
+  EXPECT_EQ(view->log().back().sticks.throttle, 0.0);
+  EXPECT_FALSE(view->use_controller(devices.filePath("none")));
 }
 
 TEST_F(PondBench, ABoatWithoutADriveSaysWhyItCannotSail) {

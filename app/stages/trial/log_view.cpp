@@ -16,6 +16,7 @@
 
 #include "assessment/sea.h"
 #include "base/error.h"
+#include "chart/chart_page.h"
 #include "io/file.h"
 #include "tables/items.h"
 
@@ -81,7 +82,7 @@ LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Log
   plot_->addGraph();
   plot_->addGraph();
   plot_->addGraph(plot_->xAxis, plot_->yAxis2);
-  plot_->setInteractions(QCP::iRangeDrag | QCP::iRangeZoom);
+  plot_->setInteractions(QCP::Interactions(QCP::iRangeDrag) | QCP::iRangeZoom);
   plot_->axisRect()->setRangeZoom(Qt::Horizontal);
   plot_->axisRect()->setRangeDrag(Qt::Horizontal);
   row->addWidget(plot_, 4);
@@ -256,6 +257,16 @@ void LogView::fill() {
     words << tr("Mean error of the model %1 before, %2 after. Adopt it and all predictions carry it.")
                  .arg(session_->in_words({calibration_->before, Dimension::ratio}),
                       session_->in_words({calibration_->after, Dimension::ratio}));
+  if (calibration_) {
+    // What is off by the most of its doubt is looked at first.
+    const auto& all = calibration_->factors;
+    const auto off = [](const TunedFactor& f) {
+      return f.known ? std::abs(f.factor - 1.0) / std::max(1e-6, f.sigma) : 0.0;
+    };
+    const auto worst =
+        std::max_element(all.begin(), all.end(), [&](const auto& a, const auto& b) { return off(a) < off(b); });
+    if (worst != all.end() && off(*worst) > 2.0) words << session_->said(worst->next);
+  }
   if (tuning)
     words << tr("Predictions carry a calibration of %1 from %2.")
                  .arg(QString::fromStdString(tuning->date), QString::fromStdString(tuning->source));
@@ -271,14 +282,9 @@ void LogView::draw() {
   const Look& l = look();
   plot_->setBackground(l.card);
   for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis, plot_->yAxis2}) {
+    ChartPage::restyle(axis);
+    axis->grid()->setPen(QPen(l.line, 1, Qt::DotLine));
     axis->ticker()->setTickCount(plot_->height() > 160 ? 6 : 3);
-    axis->setLabelFont(ui_font(8.0));
-    axis->setTickLabelFont(ui_font(8.0));
-    axis->setLabelColor(l.ink);
-    axis->setTickLabelColor(l.muted);
-    for (const auto set : {&QCPAxis::setBasePen, &QCPAxis::setTickPen, &QCPAxis::setSubTickPen})
-      (axis->*set)(QPen(l.line));
-    axis->grid()->setPen(QPen(l.line, 0.6));
   }
   plot_->yAxis2->setVisible(true);
   plot_->yAxis2->grid()->setVisible(false);

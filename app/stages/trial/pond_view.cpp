@@ -4,12 +4,14 @@
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QPainter>
 #include <QPushButton>
 #include <QSignalBlocker>
 #include <QSlider>
 #include <cmath>
 
 #include "assessment/sea.h"
+#include "devices/stick_device.h"
 #include "stages/trial/pond_picture.h"
 #include "theme/theme.h"
 
@@ -28,6 +30,27 @@ constexpr std::array<Pace, 4> paces{{{QT_TRANSLATE_NOOP("words", "quarter speed"
                                      {QT_TRANSLATE_NOOP("words", "real time"), 1.0},
                                      {QT_TRANSLATE_NOOP("words", "four times"), 4.0},
                                      {QT_TRANSLATE_NOOP("words", "sixteen times"), 16.0}}};
+
+/// The name over an instrument, in a smaller font where a language needs more room.
+class InstrumentTitle : public QWidget {
+ public:
+  InstrumentTitle(const QString& words, QWidget* parent) : QWidget(parent), words_(words) {
+    setAccessibleName(words);
+    setToolTip(words);
+    setFixedHeight(QFontMetrics(ui_font(8.0)).height());
+  }
+
+ protected:
+  void paintEvent(QPaintEvent*) override {
+    QPainter p(this);
+    p.setPen(look().muted);
+    p.setFont(fitted(ui_font(8.0), words_, size()));
+    p.drawText(rect(), Qt::AlignLeft | Qt::AlignVCenter, words_);
+  }
+
+ private:
+  QString words_;
+};
 
 }  // namespace
 
@@ -77,8 +100,7 @@ PondView::PondView(Session* session, QWidget* parent)
   const auto instrument = [&](const char* name, const QString& label,
                               QString (*say)(const Session&, const PondView&, const SeaSample&)) {
     const int i = static_cast<int>(instruments_.size());
-    auto* title = new QLabel(label, this);
-    title->setFont(ui_font(8.0));
+    auto* title = new InstrumentTitle(label, this);
     auto* value = new QLabel(this);
     value->setObjectName(QString("pond_") + name);
     value->setFont(ui_font(10.0, QFont::DemiBold));
@@ -121,6 +143,22 @@ PondView::PondView(Session* session, QWidget* parent)
   });
   connect(course_, &QComboBox::currentIndexChanged, this, &PondView::take_course);
   connect(moment_, &QSlider::valueChanged, this, &PondView::show_moment);
+  controller_ = new StickDevice(this);
+  connect(controller_, &StickDevice::moved, this, [this] {
+    if (!(controller_->sticks() == Sticks{})) course_->setCurrentIndex(0);
+  });
+  connect(controller_, &StickDevice::gone, this, [this] {
+    picture_->let_go();
+    session_->refuse(tr("The controller is gone: the throttle is shut."));
+  });
+}
+
+bool PondView::use_controller(const QString& device) {
+  return controller_->open(device);
+}
+
+Sticks PondView::hand() const {
+  return controller_->is_open() ? controller_->sticks() : picture_->sticks();
 }
 
 const std::vector<Happening>& PondView::happenings() const {
@@ -152,6 +190,9 @@ void PondView::start_or_pause() {
   if (timer_.isActive()) {
     timer_.stop();
   } else if (put_out() && !trial_->lost()) {
+    if (!controller_->is_open())
+      for (const QString& device : StickDevice::there())
+        if (use_controller(device)) break;
     timer_.start();
     picture_->setFocus();
   }
@@ -178,7 +219,7 @@ void PondView::sail_on(double seconds) {
   // What is less than a tick waits for the next call.
   const double until = trial_->now().time + seconds;
   while (trial_->now().time + SeaTrial::tick < until + 1e-9 && !trial_->lost()) {
-    trial_->advance(pilot_ ? pilot_(trial_->now()) : picture_->sticks());
+    trial_->advance(pilot_ ? pilot_(trial_->now()) : hand());
     if (trial_->now().time - log_.back().time > log_step - 1e-9 || trial_->lost()) log_.push_back(trial_->now());
   }
   if (trial_->lost()) timer_.stop();

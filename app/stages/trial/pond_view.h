@@ -19,6 +19,7 @@ namespace plucky::app {
 
 class AttitudePicture;
 class PondPicture;
+class StickDevice;
 
 class PondView : public ShelfPage {
   Q_OBJECT
@@ -35,6 +36,8 @@ class PondView : public ShelfPage {
   void sail_lap(double seconds);
   [[nodiscard]] const std::vector<SeaSample>& log() const { return log_; }
   [[nodiscard]] const std::vector<Happening>& happenings() const;
+  /// Drives by a controller; false where it cannot be opened.
+  bool use_controller(const QString& device);
   [[nodiscard]] bool running() const { return timer_.isActive(); }
 
  private:
@@ -49,7 +52,10 @@ class PondView : public ShelfPage {
   void fill_instruments(const SeaSample& s);
   void tell_state();
 
+  [[nodiscard]] Sticks hand() const;
+
   PondPicture* picture_;
+  StickDevice* controller_;
   AttitudePicture* attitude_;
   QPushButton *start_, *back_;
   QComboBox *course_, *pace_;

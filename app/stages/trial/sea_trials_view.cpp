@@ -8,6 +8,7 @@
 #include <QTableWidget>
 
 #include "assessment/sea.h"
+#include "chart/chart_page.h"
 #include "tables/items.h"
 
 namespace plucky::app {
@@ -109,15 +110,9 @@ void SeaTrialsView::draw() {
   const Look& l = look();
   plot_->setBackground(l.card);
   for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis, plot_->yAxis2}) {
+    ChartPage::restyle(axis);
+    axis->grid()->setPen(QPen(l.line, 1, Qt::DotLine));
     axis->ticker()->setTickCount(plot_->height() > 160 ? 6 : 3);
-    axis->setLabelFont(ui_font(8.0));
-    axis->setTickLabelFont(ui_font(8.0));
-    axis->setLabelColor(l.ink);
-    axis->setTickLabelColor(l.muted);
-    axis->setBasePen(QPen(l.line));
-    axis->setTickPen(QPen(l.line));
-    axis->setSubTickPen(QPen(l.line));
-    axis->grid()->setPen(QPen(l.line, 0.6));
   }
   plot_->yAxis2->setVisible(true);
   plot_->yAxis2->grid()->setVisible(false);
