@@ -1,0 +1,75 @@
+// The command line twin: a boat at sea before it is built, its log read off, the model brought to it.
+#include "command_line.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+using CliTrial = CommandLineTest;
+
+std::string boat_file(const std::string& name) {
+  return std::string(PLUCKY_SOURCE_DIR) + "/data/fleet/" + name + ".json";
+}
+
+}  // namespace
+
+TEST_F(CliTrial, ABoatSailsACourseAndItsLogIsReadOff) {
+  for (const char* name : {"dabchick", "sedge", "stickleback", "mudwren"}) {
+    const Outcome sailed =
+        run("trial-run " + boat_file(name) + " --course lap --throttle 0.8 --duration 60 -o " + file("lap.csv"));
+    ASSERT_EQ(sailed.code, 0) << sailed.err;
+    const auto j = sailed.json();
+    EXPECT_NEAR(j["duration_s"], 60.0, 1e-6) << name;
+    EXPECT_TRUE(j["ended"].is_null()) << name;
+    EXPECT_GT(j["distance_m"].get<double>(), 100.0) << name;
+    EXPECT_LT(j["energy_error"].get<double>(), 0.01) << name;
+    const Outcome read = run("log " + file("lap.csv") + " --boat " + boat_file(name));
+    ASSERT_EQ(read.code, 0) << read.err;
+    double top = 0.0, distance = 0.0;
+    const auto log = read.json();
+    for (const auto& r : log["readings"]) {
+      if (r["key"] == "top_speed") top = r["si"];
+      if (r["key"] == "distance") distance = r["si"];
+      EXPECT_LE(r["low"].get<double>(), r["high"].get<double>());
+    }
+    EXPECT_NEAR(top, j["top_speed_m_s"].get<double>(), 0.06 * top) << name;
+    EXPECT_NEAR(distance, j["distance_m"].get<double>(), 0.03 * distance) << name;
+    EXPECT_FALSE(log["segments"].empty());
+  }
+}
+
+TEST_F(CliTrial, TheStandardTrialsComeWithEveryNumberOrItsReason) {
+  const auto trials = run("trial-run " + boat_file("mudwren") + " --standard").json()["trials"];
+  ASSERT_EQ(trials.size(), 11u);
+  for (const auto& t : trials)
+    for (const auto& n : t["numbers"]) EXPECT_TRUE(n["si"].is_number() || !n["words"].is_null()) << n.dump();
+}
+
+TEST_F(CliTrial, TheModelIsBroughtToALogOrSaysWhatIsMissing) {
+  ASSERT_EQ(
+      run("trial-run " + boat_file("dabchick") + " --course survey --throttle 0.4 --duration 90 -o " + file("slow.csv"))
+          .code,
+      0);
+  ASSERT_EQ(run("trial-run " + boat_file("dabchick") + " --course speed-run --throttle 0.7 --duration 90 -o " +
+                file("fast.csv"))
+                .code,
+            0);
+  const Outcome fit =
+      run("calibrate " + boat_file("dabchick") + " --log " + file("slow.csv") + " --log " + file("fast.csv"));
+  ASSERT_EQ(fit.code, 0) << fit.err;
+  const auto j = fit.json();
+  ASSERT_EQ(j["factors"].size(), 4u);
+  // It was the model's own boat: nothing is far from one, and nothing becomes worse.
+  for (const auto& f : j["factors"]) EXPECT_NEAR(f["factor"].get<double>(), 1.0, 0.15) << f.dump();
+  EXPECT_LE(j["error_after"].get<double>(), j["error_before"].get<double>() + 1e-3);
+}
+
+TEST_F(CliTrial, BadInputIsASentence) {
+  expect_refusal(run("trial-run " + boat_file("dabchick") + " --course moon"), "figure-of-eight");
+  expect_refusal(run("trial-run " + boat_file("dabchick") + " --duration 0"), "1 to 7200");
+  write_file_atomically(file("rubbish.csv"), std::string(3000, '\x02'));
+  expect_refusal(run("log " + file("rubbish.csv")), "no text");
+  write_file_atomically(file("short.csv"), "time,speed,throttle\n0,1,1\n1,1,1\n2,1,1\n");
+  expect_refusal(run("calibrate " + boat_file("dabchick") + " --log " + file("short.csv")), "steady");
+}
