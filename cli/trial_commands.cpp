@@ -59,16 +59,13 @@ Json trial_run(const TrialRunOptions& o) {
   SeaTrial trial(*ready.boat, pond, weather);
   const SeaLog log = sail(trial, pilot_of(course, pond, o.throttle), o.duration);
   const SeaTrial::Audit audit = trial.audit();
-  double way = 0.0, top = 0.0;
-  for (std::size_t i = 1; i < log.samples.size(); ++i) {
-    way += (log.samples[i].place - log.samples[i - 1].place).norm();
-    top = std::max(top, log.samples[i].speed);
-  }
+  double top = 0.0;
+  for (const SeaSample& s : log.samples) top = std::max(top, s.speed);
   const SeaSample& end = log.samples.back();
   j["course"] = course_key(course);
   j["pond"] = pond.name;
   j["duration_s"] = end.time;
-  j["distance_m"] = way;
+  j["distance_m"] = distance_sailed(log.samples);
   j["top_speed_m_s"] = top;
   j["charge_ah"] = end.used / 3600.0;
   j["winding_c"] = end.winding;

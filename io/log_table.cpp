@@ -3,24 +3,22 @@
 #include <cctype>
 #include <charconv>
 #include <cmath>
-#include <limits>
 #include <optional>
 
 #include "base/error.h"
 #include "io/log_file.h"
+#include "io/log_text.h"
 
 namespace plucky {
 
 namespace log_words {
-
-constexpr double nan = std::numeric_limits<double>::quiet_NaN();
 
 /// What loggers call a channel; the first that fits a label counts. All words must be in it.
 struct Word {
   Channel channel;
   std::array<const char*, 2> parts;
 };
-constexpr std::array<Word, 49> words{{{Channel::latitude, {"lat", ""}},
+constexpr std::array<Word, 51> words{{{Channel::latitude, {"lat", ""}},
                                       {Channel::longitude, {"lon", ""}},
                                       {Channel::longitude, {"lng", ""}},
                                       {Channel::motor_temperature, {"mot", "temp"}},
@@ -68,14 +66,13 @@ constexpr std::array<Word, 49> words{{{Channel::latitude, {"lat", ""}},
                                       {Channel::heel, {"heel", ""}},
                                       {Channel::flow, {"flow", ""}},
                                       {Channel::satellites, {"sat", ""}},
-                                      {Channel::accuracy, {"dop", ""}}}};
-constexpr std::array<Word, 2> later{{{Channel::flow, {"cooling", ""}}, {Channel::accuracy, {"accuracy", ""}}}};
+                                      {Channel::accuracy, {"dop", ""}},
+                                      {Channel::flow, {"cooling", ""}},
+                                      {Channel::accuracy, {"accuracy", ""}}}};
 
 }  // namespace log_words
 
 namespace {
-
-using log_words::nan;
 
 std::string lower(std::string_view s) {
   std::string out(s);
@@ -83,87 +80,22 @@ std::string lower(std::string_view s) {
   return out;
 }
 
-std::string_view trimmed_cell(std::string_view s) {
-  while (!s.empty() && (s.front() == ' ' || s.front() == '"' || s.front() == '\t')) s.remove_prefix(1);
-  while (!s.empty() && (s.back() == ' ' || s.back() == '"' || s.back() == '\r' || s.back() == '\t')) s.remove_suffix(1);
-  return s;
-}
-
-std::vector<std::string_view> cells_of(std::string_view line, char separator) {
-  std::vector<std::string_view> out;
-  std::size_t from = 0;
-  bool quoted = false;
-  for (std::size_t i = 0; i <= line.size(); ++i) {
-    if (i < line.size() && line[i] == '"') quoted = !quoted;
-    if (i < line.size() && (line[i] != separator || quoted)) continue;
-    out.push_back(trimmed_cell(line.substr(from, i - from)));
-    from = i + 1;
-  }
-  return out;
-}
-
 /// A number, or not a number. Anything after it but a unit of few letters is none.
 double number_in(std::string_view s, char decimal) {
-  if (s.empty()) return nan;
+  if (s.empty()) return unread;
   std::array<char, 40> plain{};
-  if (s.size() >= plain.size()) return nan;
+  if (s.size() >= plain.size()) return unread;
   std::size_t n = 0;
   for (const char c : s) plain[n++] = c == decimal ? '.' : c;
   const char* first = plain.data();
   if (*first == '+') ++first;
-  double value = nan;
+  double value = unread;
   const auto [end, error] = std::from_chars(first, plain.data() + n, value);
-  if (error != std::errc() || end == first) return nan;
+  if (error != std::errc() || end == first) return unread;
   const auto rest = static_cast<std::size_t>(plain.data() + n - end);
   return rest <= 5 && (rest == 0 || !std::isdigit(static_cast<unsigned char>(*end))) && *end != ':' && *end != '-'
              ? value
-             : nan;
-}
-
-std::string_view next_line(std::string_view text, std::size_t& at) {
-  const std::size_t end = std::min(text.find('\n', at), text.size());
-  std::string_view line = text.substr(at, end - at);
-  at = end + 1;
-  if (!line.empty() && line.back() == '\r') line.remove_suffix(1);
-  return line;
-}
-
-/// s since midnight of 13:05:09.25; not a number for anything else.
-double time_of_day(std::string_view s) {
-  int part = 0;
-  double value = 0.0, sum = 0.0;
-  std::size_t i = 0;
-  while (part < 3) {
-    const char* first = s.data() + i;
-    const auto [end, error] = std::from_chars(first, s.data() + s.size(), value);
-    if (error != std::errc() || value < 0.0 || (part > 0 && value >= 60.0)) return nan;
-    sum = sum * 60.0 + value;
-    i = static_cast<std::size_t>(end - s.data());
-    ++part;
-    if (i >= s.size() || s[i] != ':') break;
-    ++i;
-  }
-  if (part < 2) return nan;
-  return part == 2 ? sum * 60.0 : sum;  // hours and minutes, or hours, minutes and seconds
-}
-
-/// Days from 1970 of a civil date (Hinnant's algorithm).
-double days_of(int y, int m, int d) {
-  y -= m <= 2;
-  const int era = (y >= 0 ? y : y - 399) / 400;
-  const int yoe = y - era * 400, doy = (153 * (m + (m > 2 ? -3 : 9)) + 2) / 5 + d - 1;
-  return 146097.0 * era + yoe * 365 + yoe / 4 - yoe / 100 + doy - 719468;
-}
-
-double date_time(std::string_view s) {
-  if (s.size() < 16 || s[4] != '-' || s[7] != '-' || (s[10] != 'T' && s[10] != ' ')) return nan;
-  const double y = number_in(s.substr(0, 4), '.'), m = number_in(s.substr(5, 2), '.'),
-               d = number_in(s.substr(8, 2), '.');
-  std::string_view clock = s.substr(11);
-  if (const std::size_t zone = clock.find_first_of("Z+"); zone != std::string_view::npos) clock = clock.substr(0, zone);
-  const double time = time_of_day(clock);
-  if (std::isnan(y) || std::isnan(m) || std::isnan(d) || std::isnan(time)) return nan;
-  return 86400.0 * days_of(static_cast<int>(y), static_cast<int>(m), static_cast<int>(d)) + time;
+             : unread;
 }
 
 double clock_of(std::string_view cell, const LogFormat& f) {
@@ -177,7 +109,7 @@ double clock_of(std::string_view cell, const LogFormat& f) {
     case LogClock::counted:
       break;
   }
-  return nan;
+  return unread;
 }
 
 Channel channel_named(const std::string& label) {
@@ -186,8 +118,6 @@ Channel channel_named(const std::string& label) {
                        [&](const char* part) { return label.find(part) != std::string::npos; });
   };
   for (const auto& w : log_words::words)
-    if (fits(w)) return w.channel;
-  for (const auto& w : log_words::later)
     if (fits(w)) return w.channel;
   return Channel::other;
 }
@@ -369,7 +299,7 @@ ReadLog read_log(std::string_view text, const LogFormat& f, const LogProgress& p
   }
   if (r.series.empty()) throw InvalidInput("log", "has no column that is used: choose what they are");
   std::size_t at = 0, line_number = 0, broken = 0, first_broken = 0, back = 0, first_back = 0;
-  double begin = nan, last = -1e300;
+  double begin = unread, last = -1e300;
   std::vector<std::string_view> cells;
   while (at < text.size()) {
     const std::string_view line = next_line(text, at);
@@ -380,9 +310,9 @@ ReadLog read_log(std::string_view text, const LogFormat& f, const LogProgress& p
     cells = cells_of(line, f.separator);
     double time = f.clock == LogClock::counted   ? f.per_si * static_cast<double>(r.time.size())
                   : f.time_column < cells.size() ? clock_of(cells[f.time_column], f)
-                                                 : nan;
+                                                 : unread;
     // Midnight.
-    if (f.clock == LogClock::time_of_day && !std::isnan(begin) && time + begin < last - 43200.0) time += 86400.0;
+    if (f.clock == LogClock::time_of_day && time < last - 43200.0) time += 86400.0;
     if (std::isnan(time)) {
       if (broken++ == 0) first_broken = line_number;
       continue;
@@ -397,7 +327,7 @@ ReadLog read_log(std::string_view text, const LogFormat& f, const LogProgress& p
     r.time.push_back(time - begin);
     for (std::size_t k = 0; k < from.size(); ++k) {
       const LogColumn& c = f.columns[from[k]];
-      const double v = from[k] < cells.size() ? number_in(cells[from[k]], f.decimal) : nan;
+      const double v = from[k] < cells.size() ? number_in(cells[from[k]], f.decimal) : unread;
       r.series[k].values.push_back(c.factor * (v + c.offset));
     }
   }

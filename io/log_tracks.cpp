@@ -1,28 +1,24 @@
 #include <algorithm>
 #include <charconv>
 #include <cmath>
-#include <cstdio>
-#include <ctime>
-#include <limits>
 #include <map>
 #include <optional>
 #include <pugixml.hpp>
 
 #include "base/error.h"
 #include "io/log_file.h"
+#include "io/log_text.h"
 
 namespace plucky {
 
 namespace {
 
-constexpr double unknown = std::numeric_limits<double>::quiet_NaN();
-
 /// A place in time, with what was told about it.
 struct Fix {
-  double time = unknown;                           ///< s of the day or of 1970
-  double latitude = unknown, longitude = unknown;  ///< degrees
-  double speed = unknown, course = unknown;        ///< m/s, rad
-  double accuracy = unknown, satellites = unknown;
+  double time = unread;                          ///< s of the day or of 1970
+  double latitude = unread, longitude = unread;  ///< degrees
+  double speed = unread, course = unread;        ///< m/s, rad
+  double accuracy = unread, satellites = unread;
 };
 
 ReadLog as_recording(const std::vector<Fix>& fixes, std::vector<Text> notes) {
@@ -63,43 +59,22 @@ ReadLog as_recording(const std::vector<Fix>& fixes, std::vector<Text> notes) {
 }
 
 double plain_number(std::string_view s) {
-  double v = unknown;
+  double v = unread;
   const auto [end, error] = std::from_chars(s.data(), s.data() + s.size(), v);
-  return error == std::errc() && end == s.data() + s.size() && !s.empty() ? v : unknown;
-}
-
-/// s of 1970 of 2026-05-02T13:05:09.25Z; a zone of its own is not in it: a log's times are compared among themselves.
-double iso_time(const char* text) {
-  int y = 0, mo = 0, d = 0, h = 0, mi = 0;
-  double s = 0.0;
-  if (std::sscanf(text, "%d-%d-%dT%d:%d:%lf", &y, &mo, &d, &h, &mi, &s) < 5) return unknown;
-  std::tm tm{};
-  tm.tm_year = y - 1900, tm.tm_mon = mo - 1, tm.tm_mday = d, tm.tm_hour = h, tm.tm_min = mi;
-  return static_cast<double>(timegm(&tm)) + s;
-}
-
-std::vector<std::string_view> fields_of(std::string_view s) {
-  std::vector<std::string_view> out;
-  std::size_t from = 0;
-  for (std::size_t i = 0; i <= s.size(); ++i)
-    if (i == s.size() || s[i] == ',') {
-      out.push_back(s.substr(from, i - from));
-      from = i + 1;
-    }
-  return out;
+  return error == std::errc() && end == s.data() + s.size() && !s.empty() ? v : unread;
 }
 
 /// ddmm.mmmm and its hemisphere in degrees.
 double nmea_degrees(std::string_view value, std::string_view side) {
   const double v = plain_number(value);
-  if (std::isnan(v) || side.empty()) return unknown;
+  if (std::isnan(v) || side.empty()) return unread;
   const double degrees = std::floor(v / 100.0), minutes = v - 100.0 * degrees;
   return (side == "S" || side == "W" ? -1.0 : 1.0) * (degrees + minutes / 60.0);
 }
 
 double nmea_time(std::string_view s) {
   const double v = plain_number(s);
-  if (std::isnan(v)) return unknown;
+  if (std::isnan(v)) return unread;
   const double hours = std::floor(v / 10000.0), minutes = std::floor(v / 100.0) - 100.0 * hours;
   return 3600.0 * hours + 60.0 * minutes + (v - 10000.0 * hours - 100.0 * minutes);
 }
@@ -111,7 +86,7 @@ void fill_speed(Recording& r) {
   const Series *latitude = r.find(Channel::latitude), *longitude = r.find(Channel::longitude);
   if (!latitude || !longitude || r.time.size() < 3) return;
   Series s{.channel = Channel::speed, .label = "from places", .values = {}};
-  s.values.assign(r.time.size(), unknown);
+  s.values.assign(r.time.size(), unread);
   // Over a second round each moment: a receiver's places jump about.
   std::size_t a = 0, b = 0;
   for (std::size_t i = 0; i < r.time.size(); ++i) {
@@ -139,13 +114,13 @@ ReadLog read_gpx(std::string_view text) {
   for (const pugi::xpath_node& node : doc.select_nodes("//trkpt")) {
     const pugi::xml_node p = node.node();
     Fix f;
-    f.latitude = p.attribute("lat").as_double(unknown);
-    f.longitude = p.attribute("lon").as_double(unknown);
-    f.time = iso_time(p.child_value("time"));
-    if (const pugi::xml_node speed = p.child("speed")) f.speed = speed.text().as_double(unknown);
-    if (const pugi::xml_node course = p.child("course")) f.course = course.text().as_double(unknown) * pi / 180.0;
-    if (const pugi::xml_node hdop = p.child("hdop")) f.accuracy = hdop.text().as_double(unknown);
-    if (const pugi::xml_node sat = p.child("sat")) f.satellites = sat.text().as_double(unknown);
+    f.latitude = p.attribute("lat").as_double(unread);
+    f.longitude = p.attribute("lon").as_double(unread);
+    f.time = date_time(p.child_value("time"));
+    if (const pugi::xml_node speed = p.child("speed")) f.speed = speed.text().as_double(unread);
+    if (const pugi::xml_node course = p.child("course")) f.course = course.text().as_double(unread) * pi / 180.0;
+    if (const pugi::xml_node hdop = p.child("hdop")) f.accuracy = hdop.text().as_double(unread);
+    if (const pugi::xml_node sat = p.child("sat")) f.satellites = sat.text().as_double(unread);
     if (std::isnan(f.time) || !(std::abs(f.latitude) <= 90.0) || !(std::abs(f.longitude) <= 180.0))
       ++without;
     else
@@ -180,9 +155,7 @@ ReadLog read_nmea(std::string_view text) {
     return fixes.back();
   };
   for (std::size_t at = 0; at < text.size();) {
-    const std::size_t end = std::min(text.find('\n', at), text.size());
-    std::string_view line = text.substr(at, end - at);
-    at = end + 1;
+    std::string_view line = next_line(text, at);
     const std::size_t dollar = line.find('$');
     if (dollar == std::string_view::npos) continue;
     line = line.substr(dollar);
@@ -190,7 +163,7 @@ ReadLog read_nmea(std::string_view text) {
       ++wrong;
       continue;
     }
-    const auto f = fields_of(line.substr(0, line.find('*')));
+    const auto f = cells_of(line.substr(0, line.find('*')), ',');
     if (f.empty() || f[0].size() < 6) continue;
     const std::string_view kind = f[0].substr(3);
     if (kind == "RMC" && f.size() >= 9) {

@@ -43,6 +43,18 @@ void ChartPage::restyle(QCPAxis* axis) {
   axis->setLabelFont(ui_font(8.5));
 }
 
+void ChartPage::restyle_two(QCustomPlot* plot) {
+  const Look& l = look();
+  plot->setBackground(l.card);
+  for (QCPAxis* axis : {plot->xAxis, plot->yAxis, plot->yAxis2}) {
+    restyle(axis);
+    axis->grid()->setPen(QPen(l.line, 1, Qt::DotLine));
+    axis->ticker()->setTickCount(plot->height() > 160 ? 6 : 3);
+  }
+  plot->yAxis2->setVisible(true);
+  plot->yAxis2->grid()->setVisible(false);
+}
+
 void ChartPage::restyle() {
   const Look& l = look();
   plot_->setBackground(l.paper);

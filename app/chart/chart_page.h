@@ -24,6 +24,8 @@ class ChartPage : public ShelfPage {
   [[nodiscard]] const CurveNames& names() const { return names_; }
   /// One axis in the look at hand.
   static void restyle(QCPAxis* axis);
+  /// A plot of the shelf's own with an axis on either side.
+  static void restyle_two(QCustomPlot* plot);
 
  signals:
   /// The builder clicked the curve at this place, in the chart's own units.

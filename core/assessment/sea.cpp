@@ -48,12 +48,6 @@ std::vector<SeaBay> bays_of(const SealReport& seal) {
   return out;
 }
 
-double lever_of_steering(const Assessment& a) {
-  const double cg = a.mass.cg.x();
-  if (const Part* rudder = a.project.layout.find(a.fitted_steering.parts.rudder)) return cg - rudder->place.x();
-  return a.power.working ? cg - a.power.working->place.x() : cg;
-}
-
 }  // namespace
 
 LogBoat log_boat_of(const Assessment& a) {
@@ -81,7 +75,7 @@ SeaReady sea_boat_of(const Assessment& a) {
   d.turning = turning_hull(boat);
   d.steering = a.fitted_steering;
   if (!a.steering.fitted) d.steering.by = SteeredBy::none;
-  d.steering_lever = lever_of_steering(a);
+  d.steering_lever = steering_lever(a.fitted_steering, a.project.layout, a.mass.cg.x(), a.power.working);
   d.steering_angle = a.steering.angle.value_or(0.0);
   d.steering_time = a.steering.time_across.value_or(0.1);
   d.propulsor_lever = a.power.working ? a.power.working->thrust_offset : 0.0;

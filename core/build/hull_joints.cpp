@@ -193,7 +193,7 @@ JointKind joint_from_key(const std::string& key) {
 }
 
 double joint_reach(const HullJoints& j) {
-  const bool in_thick = j.kind == JointKind::lap || j.kind == JointKind::tabs || j.kind == JointKind::keys;
+  const bool in_thick = has_ring(j.kind) || j.kind == JointKind::keys;
   return std::min(j.reach, in_thick ? j.depth : j.depth + j.rim);
 }
 
@@ -220,7 +220,7 @@ JointReport joint_at(const HullJoints& j, const JointPlace& place, const Printer
   r.modulus = modulus_of(place.rim);
   if (j.kind == JointKind::butt) return r;
   if (j.kind != JointKind::lap) Places(j, place).find(r);
-  if (j.kind == JointKind::lap || j.kind == JointKind::tabs) {
+  if (has_ring(j.kind)) {
     // Half the wall less the step inside; what is thinner than two lines is none. Its socket is open inwards: a skin of
     // the step's thickness would not print.
     const Region in = inside_half(place);

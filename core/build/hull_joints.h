@@ -57,6 +57,10 @@ struct JointPlace {
 
 [[nodiscard]] JointReport joint_at(const HullJoints& joints, const JointPlace& place, const Printer& printer);
 
+/// Does a ring, or pieces of one, stand out of the after section?
+[[nodiscard]] constexpr bool has_ring(JointKind kind) {
+  return kind == JointKind::lap || kind == JointKind::tabs;
+}
 /// How far a joint's pins, ring or keys stand to each side, m.
 [[nodiscard]] double joint_reach(const HullJoints& joints);
 /// Least thickness of wall and rim together for this kind, m; 0 for one that needs none.

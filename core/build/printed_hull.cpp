@@ -146,7 +146,7 @@ class Printing {
     JointPlace place{.x = c, .wall = wall(c), .rim = {}, .whole = {}, .beside = {}};
     place.whole = region_of(sections(bare_, {c}).front());
     place.rim = rim_at(c, place.whole);
-    if (j_.kind == JointKind::lap || j_.kind == JointKind::tabs)
+    if (has_ring(j_.kind))
       for (const double by : {-0.002, 0.5 * joint_reach(j_), joint_reach(j_)})
         place.beside.push_back(region_of(sections(bare_, {c + by}).front()));
     return joint_at(j_, place, printer_);

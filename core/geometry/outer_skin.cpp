@@ -1,24 +1,16 @@
 #include "geometry/outer_skin.h"
 
-#include <CGAL/AABB_traits.h>
-#include <CGAL/AABB_tree.h>
-#include <CGAL/AABB_triangle_primitive.h>
-#include <CGAL/Simple_cartesian.h>
-
 #include <algorithm>
 #include <map>
 #include <numeric>
 #include <vector>
 
+#include "geometry/face_tree.h"
 #include "geometry/mesh_repair.h"
 
 namespace plucky {
 
 namespace {
-
-using K = CGAL::Simple_cartesian<double>;
-using Faces = std::vector<K::Triangle_3>;
-using Tree = CGAL::AABB_tree<CGAL::AABB_traits<K, CGAL::AABB_triangle_primitive<K, Faces::iterator>>>;
 
 /// Triangles by the shell they hang together with.
 std::vector<TriangleMesh> shells_of(const TriangleMesh& mesh) {
@@ -60,16 +52,10 @@ TriangleMesh tidy(const TriangleMesh& mesh) {
   return out;
 }
 
-K::Point_3 point(const Vec3& v) {
-  return {v.x(), v.y(), v.z()};
-}
-
 /// Faces that are seen from somewhere below.
 TriangleMesh seen_from_below(const TriangleMesh& mesh, const Vec3& up) {
-  Faces faces;
-  for (std::size_t i = 0; i < mesh.triangles.size(); ++i)
-    faces.emplace_back(point(mesh.corner(i, 0)), point(mesh.corner(i, 1)), point(mesh.corner(i, 2)));
-  Tree tree(faces.begin(), faces.end());
+  rays::Faces faces = rays::faces_of(mesh);
+  rays::Tree tree(faces.begin(), faces.end());
   tree.build();
   const Vec3 side = (std::abs(up.x()) < 0.9 ? Vec3::UnitX() : Vec3::UnitY()).cross(up).normalized(),
              fore = up.cross(side);
@@ -87,7 +73,7 @@ TriangleMesh seen_from_below(const TriangleMesh& mesh, const Vec3& up) {
     const bool seen = std::any_of(ways.begin(), ways.end(), [&](const Vec3& way) {
       if (way.dot(n) < 0.05) return false;
       const Vec3 from = middle + off * n;
-      return !tree.do_intersect(K::Ray_3(point(from), K::Vector_3(way.x(), way.y(), way.z())));
+      return !tree.do_intersect(rays::ray(from, way));
     });
     if (seen) out.triangles.push_back(mesh.triangles[i]);
   }

@@ -165,7 +165,7 @@ StandingStart PoweredBoat::standing_start(double throttle) const {
   StandingStart start;
   constexpr int steps = 120;
   const double follows = drive_.opening + 1.5;  // s: by then it has gathered way or gone over
-  const double dt = follows / steps, mass = 1.1 * loading_.mass;
+  const double dt = follows / steps, mass = (1.0 + surge_water) * loading_.mass;
   const double weight = loading_.mass * gravity, lever = working_ ? working_->thrust_offset : 0.0;
   const double inertia = 2.0 * loading_.mass * std::pow(0.25 * length_, 2);
   const double damping = 0.4 * std::sqrt(std::max(0.0, weight * gm_longitudinal_ * inertia));

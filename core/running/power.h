@@ -49,6 +49,9 @@ struct StandingStart {
   std::optional<double> hold;
 };
 
+/// Water that a boat takes along as it gathers way, share of its mass: common practice, no source.
+inline constexpr double surge_water = 0.10;
+
 /// How battery, winding and screw are at a moment.
 struct Supply {
   double voltage = 1.0;   ///< factor on the battery's open-circuit voltage

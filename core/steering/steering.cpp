@@ -37,9 +37,7 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
     return r;
   }
   const RunningState& run = power.full;
-  const double x = power.working ? power.working->place.x() : 0.0;
-  double lever = b.loading.cg.x() - x;
-  if (const Part* rudder = b.layout.find(s.parts.rudder)) lever = b.loading.cg.x() - rudder->place.x();
+  const double lever = steering_lever(s, b.layout, b.loading.cg.x(), power.working);
   const TurningHull turning = turning_hull(b);
   const auto stream_at = [&](const RunningState& state) {
     return steering_stream(s, b.drive, b.density, state.speed, state.thrust);

@@ -79,7 +79,7 @@ TurnDerivatives turn_derivatives(const TurningHull& h, const RunningPoint& p, co
 }
 
 double most_yaw_rate(const TurningHull& h, double speed) {
-  const double radius = std::max(h.hull_length, speed * speed / (1.5 * gravity));
+  const double radius = std::max(h.hull_length, speed * speed / (most_side * gravity));
   return speed / radius;
 }
 
@@ -96,6 +96,11 @@ std::optional<double> turn_radius(const TurningHull& h, const RunningPoint& p, c
   const auto r = steady_yaw_rate(turn_derivatives(h, p, stern), h.mass, p.speed, force, lever);
   if (!r || !(std::abs(*r) * h.hull_length > 1e-9 * p.speed)) return std::nullopt;
   return p.speed / std::min(std::abs(*r), most_yaw_rate(h, p.speed));
+}
+
+double steering_lever(const Steering& s, const Layout& layout, double cg_x, const std::optional<Working>& working) {
+  if (const Part* rudder = layout.find(s.parts.rudder)) return cg_x - rudder->place.x();
+  return cg_x - (working ? working->place.x() : 0.0);
 }
 
 double steering_stream(const Steering& s, const Drive& d, double density, double speed, double thrust) {

@@ -43,8 +43,10 @@ struct SternFin {
 [[nodiscard]] SternFin stern_fin(const Steering& steering, const Drive& drive, double density, double stream,
                                  double thrust, double speed, double lever);
 
-/// Greatest yaw rate at a speed, rad/s: no hull turns within its own length, nor on a side that holds more than 1.5 of
-/// its weight (common practice, no source).
+/// Of its weight, that a hull's side or what steers holds before it lets go: common practice, no source.
+inline constexpr double most_side = 1.5;
+
+/// Greatest yaw rate at a speed, rad/s: no hull turns within its own length, nor on a side that holds more than that.
 [[nodiscard]] double most_yaw_rate(const TurningHull& hull, double speed);
 
 /// Yaw rate of the steady turn under a side force at `lever` aft of the CG, by the derivatives alone, rad/s; none where
@@ -55,6 +57,10 @@ struct SternFin {
 /// Radius of the steady turn under a side force at `lever` aft of the CG, m; none when it does not turn.
 [[nodiscard]] std::optional<double> turn_radius(const TurningHull& hull, const RunningPoint& running,
                                                 const SternFin& stern, double force, double lever);
+
+/// m aft of the CG, where what steers stands: its own component, else the propulsor.
+[[nodiscard]] double steering_lever(const Steering& steering, const Layout& layout, double cg_x,
+                                    const std::optional<Working>& working);
 
 /// The stream at what steers, m/s: a propeller's race where it stands in it.
 [[nodiscard]] double steering_stream(const Steering& steering, const Drive& drive, double density, double speed,

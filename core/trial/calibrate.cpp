@@ -44,55 +44,44 @@ class Fitting {
  public:
   Fitting(const PoweredBoat& boat, const std::vector<SteadyMoment>& moments) : boat_(boat), moments_(moments) {}
 
-  /// What the model says at the moments.
-  [[nodiscard]] std::vector<SteadyMoment> said(const Factors& f) const {
+  /// Calls `one` with what was measured, what the model says and the deviation, for each number of each moment, in
+  /// their order; the first two none where it was not measured or does not run.
+  template <class F>
+  void compare(const Factors& f, F one) const {
     const PoweredBoat tuned = boat_.with(variation_of(f));
-    std::vector<SteadyMoment> out;
     for (const SteadyMoment& m : moments_) {
-      SteadyMoment s = m;
       const RunningState run = tuned.on_battery(m.voltage).at(m.throttle);
-      s.speed = run.runs() ? run.speed : 0.0;
-      s.revolutions = run.runs() ? run.shaft.motor_revolutions : 0.0;
-      s.current = run.runs() ? run.shaft.battery_current : 0.0;
-      out.push_back(s);
+      const auto says = [&](double number) { return run.runs() ? std::optional(number) : std::nullopt; };
+      one(std::optional(m.speed), says(run.speed), speed_sigma);
+      one(m.revolutions, says(run.shaft.motor_revolutions), turns_sigma);
+      one(m.current, says(run.shaft.battery_current), current_sigma);
     }
-    return out;
   }
 
-  /// Errors over their deviations, in the order of the moments; what was not measured or does not run is left at none.
+  /// Errors over their deviations; nothing for what cannot be compared.
   [[nodiscard]] Eigen::VectorXd errors(const Factors& f) const {
-    const std::vector<SteadyMoment> model = said(f);
     Eigen::VectorXd e = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(3 * moments_.size()));
     Eigen::Index k = 0;
-    for (std::size_t i = 0; i < moments_.size(); ++i) {
-      const auto one = [&](double measured, double says, double sigma) {
-        if (measured > 0.0 && says > 0.0) e(k) = (says - measured) / (sigma * measured);
-        ++k;
-      };
-      one(moments_[i].speed, model[i].speed, speed_sigma);
-      one(moments_[i].revolutions, model[i].revolutions, turns_sigma);
-      one(moments_[i].current, model[i].current, current_sigma);
-    }
+    compare(f, [&](std::optional<double> measured, std::optional<double> says, double sigma) {
+      if (measured && says) e(k) = (*says - *measured) / (sigma * *measured);
+      ++k;
+    });
     return e;
+  }
+
+  /// Mean of their sizes, share of what was measured.
+  [[nodiscard]] double mean_error(const Factors& f) const {
+    double sum = 0.0, n = 0.0;
+    compare(f, [&](std::optional<double> measured, std::optional<double> says, double) {
+      if (measured && says) sum += std::abs(*says - *measured) / *measured, n += 1.0;
+    });
+    return n > 0.0 ? sum / n : 0.0;
   }
 
  private:
   const PoweredBoat& boat_;
   const std::vector<SteadyMoment>& moments_;
 };
-
-double mean_error(const std::vector<SteadyMoment>& measured, const std::vector<SteadyMoment>& says) {
-  double sum = 0.0, n = 0.0;
-  for (std::size_t i = 0; i < measured.size(); ++i) {
-    const auto one = [&](double m, double s) {
-      if (m > 0.0 && s > 0.0) sum += std::abs(s - m) / m, n += 1.0;
-    };
-    one(measured[i].speed, says[i].speed);
-    one(measured[i].revolutions, says[i].revolutions);
-    one(measured[i].current, says[i].current);
-  }
-  return n > 0.0 ? sum / n : 0.0;
-}
 
 }  // namespace
 
@@ -142,8 +131,9 @@ std::vector<SteadyMoment> steady_moments(const Recording& r, const Drive& drive)
     const double a = amps.empty() ? unmeasured : mean_of(amps, nullptr),
                  n = turns.empty() ? unmeasured : mean_of(turns, nullptr),
                  b = volts.empty() ? unmeasured : mean_of(volts, nullptr);
-    if (!std::isnan(a)) m.current = a;
-    if (!std::isnan(n)) m.revolutions = n;
+    // Nothing to compare with in what stands still.
+    if (a > 0.0) m.current = a;
+    if (n > 0.0) m.revolutions = n;
     if (!std::isnan(b)) m.voltage = (b + (std::isnan(a) ? 0.0 : a * train.battery_resistance)) / train.voltage;
     all.push_back(m);
   }
@@ -158,8 +148,14 @@ std::vector<SteadyMoment> steady_moments(const Recording& r, const Drive& drive)
       for (std::size_t k = i; k < to; ++k) values.push_back(all[k].*of);
       return median_of(values);
     };
+    const auto measured = [&](std::optional<double> SteadyMoment::*of) {
+      std::vector<double> values;
+      for (std::size_t k = i; k < to; ++k) values.push_back((all[k].*of).value_or(unmeasured));
+      const double m = median_of(values);
+      return std::isnan(m) ? std::nullopt : std::optional(m);
+    };
     out.push_back({median(&SteadyMoment::throttle), median(&SteadyMoment::voltage), median(&SteadyMoment::speed),
-                   median(&SteadyMoment::revolutions), median(&SteadyMoment::current),
+                   measured(&SteadyMoment::revolutions), measured(&SteadyMoment::current),
                    window * static_cast<double>(to - i)});
     i = to;
   }
@@ -223,10 +219,8 @@ Calibration calibrate(const PoweredBoat& boat, const std::vector<SteadyMoment>& 
     c.factors.push_back({u.key, u.name, f(k), sigma, sigma < 0.5 * u.usual, u.next});
   }
   c.variation = variation_of(f);
-  c.was = fitting.said(Factors::Ones());
-  c.is = fitting.said(f);
-  c.before = mean_error(moments, c.was);
-  c.after = mean_error(moments, c.is);
+  c.before = fitting.mean_error(Factors::Ones());
+  c.after = fitting.mean_error(f);
   c.done = true;
   return c;
 }

@@ -17,11 +17,11 @@ namespace plucky {
 
 /// A stretch of a run in which nothing changed.
 struct SteadyMoment {
-  double throttle = 0.0;                    ///< share, as the ESC has it
-  double voltage = 1.0;                     ///< battery's open-circuit voltage over the drive's
-  double speed = 0.0;                       ///< m/s
-  double revolutions = 0.0, current = 0.0;  ///< 1/s of the motor and A from the battery; 0: not measured
-  double duration = 0.0;                    ///< s
+  double throttle = 0.0;                       ///< share, as the ESC has it
+  double voltage = 1.0;                        ///< battery's open-circuit voltage over the drive's
+  double speed = 0.0;                          ///< m/s
+  std::optional<double> revolutions, current;  ///< 1/s of the motor and A from the battery; none: not measured
+  double duration = 0.0;                       ///< s
 };
 /// Alike ones are put together, at most two dozen. Needs speed and throttle. The recording's lags are taken out
 /// already.
@@ -43,7 +43,6 @@ struct Calibration {
   Variation variation;                ///< the same, for the model
   double before = 0.0, after = 0.0;   ///< mean error of speed, revolutions and current, share
   std::vector<SteadyMoment> moments;  ///< measured
-  std::vector<SteadyMoment> was, is;  ///< what the model says of each: as drawn, and calibrated; speed 0: no run
 };
 
 /// `go_on` is told the share done; false stops.

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <utility>
 #include <vector>
 
 namespace plucky {
@@ -21,6 +22,14 @@ inline constexpr double unmeasured = std::numeric_limits<double>::quiet_NaN();
 }
 [[nodiscard]] inline double median_of(const std::vector<double>& values) {
   return quantile_of(values, 0.5);
+}
+
+/// Least and greatest of what is known; the first above the second where nothing is.
+[[nodiscard]] inline std::pair<double, double> span_of(const std::vector<double>& values) {
+  std::pair out{std::numeric_limits<double>::infinity(), -std::numeric_limits<double>::infinity()};
+  for (const double v : values)
+    if (!std::isnan(v)) out = {std::min(out.first, v), std::max(out.second, v)};
+  return out;
 }
 
 /// Mean over so many samples round each; not a number where more than half of them are missing.

@@ -4,7 +4,6 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <limits>
 
 #include "base/key_table.h"
 #include "trial/log_numbers.h"
@@ -71,9 +70,7 @@ std::size_t drop_spikes(std::vector<double>& values, double times) {
   }
   if (away.size() < 10) return 0;
   // The usual scatter, but never less than a thousandth of what the series spans.
-  double low = 1e300, high = -1e300;
-  for (const double v : values)
-    if (!std::isnan(v)) low = std::min(low, v), high = std::max(high, v);
+  const auto [low, high] = span_of(values);
   const double usual = std::max(quantile_of(away, 0.75), 1e-3 * (high - low));
   std::size_t dropped = 0;
   for (std::size_t i = 0; i < values.size(); ++i)
@@ -96,19 +93,22 @@ double correlation_at(const std::vector<double>& a, const std::vector<double>& b
   return va > 0.0 && vb > 0.0 ? (sab - sa * sb / n) / std::sqrt(va * vb) : 0.0;
 }
 
-/// Greatest of a function over shifts, between steps by a parabola.
+struct BestShift {
+  double steps = 0.0, worth = 0.0;
+};
+/// Greatest of a function over shifts, between steps by a parabola; none where it has no value at any.
 template <class F>
-std::pair<double, double> best_shift(F worth, std::ptrdiff_t most) {
+std::optional<BestShift> best_shift(F worth, std::ptrdiff_t most) {
   std::ptrdiff_t best = 0;
-  double most_worth = -1e300;
+  std::optional<double> greatest;
   for (std::ptrdiff_t k = -most; k <= most; ++k)
-    if (const double w = worth(k); w > most_worth) most_worth = w, best = k;
+    if (const std::optional<double> w = worth(k); w && (!greatest || *w > *greatest)) greatest = w, best = k;
+  if (!greatest) return std::nullopt;
   double fine = 0.0;
-  if (std::abs(best) < most) {
-    const double a = worth(best - 1), b = most_worth, c = worth(best + 1), bend = a - 2.0 * b + c;
-    if (bend < 0.0) fine = std::clamp(0.5 * (a - c) / bend, -0.5, 0.5);
-  }
-  return {static_cast<double>(best) + fine, most_worth};
+  const std::optional<double> a = worth(best - 1), c = worth(best + 1);
+  if (std::abs(best) < most && a && c)
+    if (const double bend = *a - 2.0 * *greatest + *c; bend < 0.0) fine = std::clamp(0.5 * (*a - *c) / bend, -0.5, 0.5);
+  return BestShift{static_cast<double>(best) + fine, *greatest};
 }
 
 }  // namespace
@@ -116,12 +116,13 @@ std::pair<double, double> best_shift(F worth, std::ptrdiff_t most) {
 Lag lag_between(const std::vector<double>& first, const std::vector<double>& second, double step, double most) {
   Lag lag;
   const auto steps = static_cast<std::ptrdiff_t>(std::lround(most / step));
-  const auto [shift, worth] = best_shift([&](std::ptrdiff_t k) { return correlation_at(first, second, k); }, steps);
-  lag.seconds = step * shift;
-  lag.correlation = worth;
-  lag.known = worth > 0.6 && std::abs(lag.seconds) < most - step;
+  const auto best =
+      best_shift([&](std::ptrdiff_t k) { return std::optional(correlation_at(first, second, k)); }, steps);
+  lag.seconds = step * best->steps;
+  lag.correlation = best->worth;
+  lag.known = lag.correlation > 0.6 && std::abs(lag.seconds) < most - step;
   if (!lag.known)
-    lag.doubt = worth <= 0.6 ? "the two do not move together" : "it lies at the end of what was looked at";
+    lag.doubt = lag.correlation <= 0.6 ? "the two do not move together" : "it lies at the end of what was looked at";
   return lag;
 }
 
@@ -136,10 +137,10 @@ Lag lag_by_motion(const std::vector<double>& turns, const std::vector<double>& s
     if (!std::isnan(speed[static_cast<std::size_t>(i)]))
       fastest = std::max(fastest, speed[static_cast<std::size_t>(i)]);
   }
-  const auto left = [&](std::ptrdiff_t shift) {
+  const auto left = [&](std::ptrdiff_t shift) -> std::optional<double> {
     Eigen::Matrix4d normal = Eigen::Matrix4d::Zero();
     Eigen::Vector4d right = Eigen::Vector4d::Zero();
-    double whole = 0.0, mean = 0.0;
+    double whole = 0.0;
     int n = 0;
     for (std::ptrdiff_t i = half + std::max<std::ptrdiff_t>(0, -shift);
          i + half + std::max<std::ptrdiff_t>(0, shift) < size; i += std::max<std::ptrdiff_t>(1, half / 2)) {
@@ -158,23 +159,26 @@ Lag lag_by_motion(const std::vector<double>& turns, const std::vector<double>& s
       terms *= step;
       normal += terms * terms.transpose();
       right += terms * gain;
-      whole += gain * gain, mean += gain;
+      whole += gain * gain;
       ++n;
     }
-    if (n < 20 || !(whole > 0.0)) return -1e300;
+    if (n < 20 || !(whole > 0.0)) return std::nullopt;
     normal.diagonal().array() += 1e-9 * normal.trace();
     const Eigen::Vector4d fit = normal.ldlt().solve(right);
     return -(whole - fit.dot(right)) / whole;  // what is left, of what was there
   };
   Lag lag;
-  const auto [shift, worth] = best_shift(left, most_steps);
-  lag.seconds = step * shift;
-  lag.correlation = worth > -1e299 ? std::sqrt(std::max(0.0, 1.0 + worth)) : 0.0;
+  const std::optional<BestShift> best = best_shift(left, most_steps);
+  if (!best) {
+    lag.doubt = "there are too few moments";
+    return lag;
+  }
+  lag.seconds = step * best->steps;
+  lag.correlation = std::sqrt(std::max(0.0, 1.0 + best->worth));
   lag.known = lag.correlation > 0.7 && std::abs(lag.seconds) < most - step;
   if (!lag.known)
-    lag.doubt = worth <= -1e299          ? "there are too few moments"
-                : lag.correlation <= 0.7 ? "the speed does not follow the revolutions"
-                                         : "it lies at the end of what was looked at";
+    lag.doubt = lag.correlation <= 0.7 ? "the speed does not follow the revolutions"
+                                       : "it lies at the end of what was looked at";
   return lag;
 }
 
@@ -214,7 +218,7 @@ std::vector<double> turn_rates(const Recording& r, double step) {
   return out;
 }
 
-std::vector<Segment> segments_of(const Recording& r, double planing_from) {
+std::vector<Segment> segments_of(const Recording& r, std::optional<double> planing_from) {
   constexpr double step = 0.1, still = 0.3, least = 0.6, turning = 0.35;
   std::vector<Segment> out;
   const Series* speed = r.find(Channel::speed);
@@ -232,8 +236,8 @@ std::vector<Segment> segments_of(const Recording& r, double planing_from) {
     if (std::isnan(v[i]) || v[i] < still) return SegmentKind::rest;
     if (!power.empty() && !std::isnan(power[i]) && power[i] < 0.03 * most_power) return SegmentKind::stop;
     if (i < rate.size() && !std::isnan(rate[i]) && std::abs(rate[i]) > turning && v[i] > 1.0) return SegmentKind::turn;
-    if (planing_from > 0.0 && v[i] >= planing_from) return SegmentKind::planing;
-    if (planing_from > 0.0 && v[i] >= 0.6 * planing_from) return SegmentKind::hump;
+    if (planing_from && v[i] >= *planing_from) return SegmentKind::planing;
+    if (planing_from && v[i] >= 0.6 * *planing_from) return SegmentKind::hump;
     return SegmentKind::displacement;
   };
   for (std::size_t i = 0; i < v.size(); ++i) {

@@ -49,8 +49,8 @@ struct Segment {
   double from = 0.0, to = 0.0;  ///< s
   double speed = 0.0;           ///< m/s, mean
 };
-/// `planing_from` is the speed from which this boat planes, m/s; 0: it does not.
-[[nodiscard]] std::vector<Segment> segments_of(const Recording& recording, double planing_from);
+/// `planing_from` is the speed from which this boat planes, m/s; none: it does not, or it is not known.
+[[nodiscard]] std::vector<Segment> segments_of(const Recording& recording, std::optional<double> planing_from);
 
 /// A number and how sure it is.
 struct Reading {
@@ -62,10 +62,10 @@ struct Reading {
 
 /// What is needed to read off more than the log has.
 struct LogBoat {
-  double pitch = 0.0;         ///< m, of the propeller; 0: not known
-  double gear = 1.0;          ///< motor revolutions to one of the propeller
-  double planing_from = 0.0;  ///< m/s
-  double mass = 0.0;          ///< kg
+  std::optional<double> pitch;         ///< m, of the propeller
+  double gear = 1.0;                   ///< motor revolutions to one of the propeller
+  std::optional<double> planing_from;  ///< m/s
+  std::optional<double> mass;          ///< kg
 };
 
 struct LogReport {

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "running/power.h"
 #include "trial/log_numbers.h"
 #include "trial/log_reading.h"
 #include "water/fluid.h"
@@ -133,13 +134,13 @@ class ReadingOff {
   }
 
   void slips() {
-    if (turns_.empty() || speed_.empty() || !(boat_.pitch > 0.0)) return;
+    if (turns_.empty() || speed_.empty() || !boat_.pitch) return;
     const std::vector<double> v = smoothed(speed_, 5), n = smoothed(turns_, 5);
     std::vector<double> slips;
     for (std::size_t i = 5; i + 5 < v.size() && i + 5 < n.size(); ++i) {
       if (std::isnan(v[i]) || std::isnan(n[i]) || std::isnan(v[i + 5]) || std::isnan(v[i - 5])) continue;
       if (v[i] < 0.6 * top_ || std::abs(v[i + 5] - v[i - 5]) > steady_gain * 10.0 * even_step) continue;
-      slips.push_back(1.0 - v[i] / (n[i] * boat_.pitch));
+      slips.push_back(1.0 - v[i] / (n[i] * *boat_.pitch));
     }
     if (slips.size() < 10) {
       out_.notes.push_back("There are too few steady moments to tell the slip.");
@@ -243,7 +244,7 @@ class ReadingOff {
 
   /// V' = -k V^2 while nothing pushes.
   void coasting() {
-    if (speed_.empty() || !(boat_.mass > 0.0)) return;
+    if (speed_.empty() || !boat_.mass) return;
     const std::vector<double> v = smoothed(speed_, 3);
     std::vector<double> areas;
     for (const Segment& s : out_.segments) {
@@ -253,7 +254,7 @@ class ReadingOff {
       // Between two moments of a coast 1/V grows by k t.
       for (std::size_t i = from; i + 5 <= to && i + 5 < v.size(); i += 5)
         if (v[i] > 0.8 && v[i + 5] > 0.5 && v[i + 5] < v[i])
-          areas.push_back((1.0 / v[i + 5] - 1.0 / v[i]) / (5.0 * even_step) * 2.0 * 1.1 * boat_.mass /
+          areas.push_back((1.0 / v[i + 5] - 1.0 / v[i]) / (5.0 * even_step) * 2.0 * (1.0 + surge_water) * *boat_.mass /
                           fresh_water_density);
     }
     if (areas.size() >= 3)

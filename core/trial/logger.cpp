@@ -19,9 +19,7 @@ Recording as_logged(const Recording& recording, const LoggerFaults& f, std::uint
     if (late != 0.0) r = shifted_channel(std::move(r), channel, -late);
   for (Series& s : r.series) {
     if (s.channel == Channel::latitude || s.channel == Channel::longitude) continue;
-    double low = 1e300, high = -1e300;
-    for (const double v : s.values)
-      if (!std::isnan(v)) low = std::min(low, v), high = std::max(high, v);
+    const auto [low, high] = span_of(s.values);
     for (double& v : s.values) {
       if (s.channel == Channel::speed) v *= f.speed_factor;
       if (f.noise > 0.0) v += f.noise * (high - low) * scatter(random);

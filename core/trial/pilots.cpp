@@ -1,6 +1,7 @@
 #include "trial/pilots.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "base/key_table.h"

@@ -1,8 +1,6 @@
 // Who drives: courses and sticks that were recorded. In: a pond, a course, throttle. Out: sticks for each moment.
 #pragma once
 
-#include <array>
-#include <optional>
 #include <string>
 #include <vector>
 

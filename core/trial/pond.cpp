@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "base/quantity.h"
+#include "geometry/plane_cut.h"
 
 namespace plucky {
 
@@ -20,6 +21,10 @@ double distance_to(const std::vector<Vec2>& outline, const Vec2& at) {
   return least;
 }
 
+bool holds(const std::vector<Vec2>& outline, const Vec2& at) {
+  return Section{.x = 0.0, .loops = {{outline, true}}}.contains(at);
+}
+
 std::vector<Vec2> blob(const Vec2& middle, double radius, int corners = 10) {
   std::vector<Vec2> out;
   for (int i = 0; i < corners; ++i) {
@@ -30,16 +35,6 @@ std::vector<Vec2> blob(const Vec2& middle, double radius, int corners = 10) {
 }
 
 }  // namespace
-
-bool holds(const std::vector<Vec2>& outline, const Vec2& at) {
-  bool in = false;
-  for (std::size_t i = 0; i < outline.size(); ++i) {
-    const Vec2 &a = outline[i], &b = outline[(i + 1) % outline.size()];
-    if ((a.y() > at.y()) == (b.y() > at.y())) continue;
-    if (at.x() < a.x() + (b.x() - a.x()) * (at.y() - a.y()) / (b.y() - a.y())) in = !in;
-  }
-  return in;
-}
 
 double Pond::depth(const Vec2& at) const {
   if (shore.empty()) return deepest;

@@ -30,9 +30,6 @@ struct Pond {
   [[nodiscard]] bool weedy(const Vec2& at) const;
 };
 
-/// Where a closed outline holds a point.
-[[nodiscard]] bool holds(const std::vector<Vec2>& outline, const Vec2& at);
-
 /// The pond of the demonstration fleet. It is made up; its origin lies in the open sea.
 [[nodiscard]] Pond withy_mere();
 /// Deep water without end, for trials that are measured.

@@ -1,9 +1,9 @@
 #include "trial/recording.h"
 
+#include <algorithm>
 #include <array>
 #include <cmath>
 
-#include "base/key_table.h"
 #include "trial/geodesy.h"
 
 namespace plucky {
@@ -40,31 +40,24 @@ constexpr std::array<Row, 20> rows{
 
 }  // namespace channel_table
 
+namespace {
+
+/// The table lists every channel.
+const channel_table::Row& channel_row(Channel channel) {
+  return *std::find_if(channel_table::rows.begin(), channel_table::rows.end(),
+                       [&](const channel_table::Row& row) { return row.value == channel; });
+}
+
+}  // namespace
+
 const char* channel_key(Channel channel) {
-  for (const auto& row : channel_table::rows)
-    if (row.value == channel) return row.key;
-  return "other";
+  return channel_row(channel).key;
 }
 const char* channel_name(Channel channel) {
-  for (const auto& row : channel_table::rows)
-    if (row.value == channel) return row.name;
-  return "";
-}
-Channel channel_from_key(const std::string& key) {
-  return value_of(channel_table::rows, "channel", key);
+  return channel_row(channel).name;
 }
 Dimension channel_dimension(Channel channel) {
-  for (const auto& row : channel_table::rows)
-    if (row.value == channel) return row.dimension;
-  return Dimension::none;
-}
-const std::vector<Channel>& channels() {
-  static const std::vector<Channel> all = [] {
-    std::vector<Channel> out;
-    for (const auto& row : channel_table::rows) out.push_back(row.value);
-    return out;
-  }();
-  return all;
+  return channel_row(channel).dimension;
 }
 
 const Series* Recording::find(Channel channel) const {

@@ -35,10 +35,7 @@ enum class Channel {
 };
 [[nodiscard]] const char* channel_key(Channel channel);
 [[nodiscard]] const char* channel_name(Channel channel);
-/// Throws InvalidInput with the choices.
-[[nodiscard]] Channel channel_from_key(const std::string& key);
 [[nodiscard]] Dimension channel_dimension(Channel channel);
-[[nodiscard]] const std::vector<Channel>& channels();
 
 /// One thing over the time; not a number where it was not measured.
 struct Series {

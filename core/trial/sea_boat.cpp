@@ -10,8 +10,6 @@ namespace plucky {
 
 namespace sea_facts {
 
-// Water that goes with the boat ahead, of its mass: a tenth, common practice, no source.
-constexpr double surge_water = 0.10;
 constexpr double roll_radius = 0.35,
                  roll_water = 1.2;  // of the beam; factor on the inertia: common practice, no source
 constexpr double roll_damping = 0.12, heave_damping = 0.3, pitch_damping = 0.2;  // of the critical ones
@@ -20,7 +18,6 @@ constexpr double astern_thrust = 0.6;     // of the thrust ahead at a standstill
 constexpr double backwards_drag = 3.0;    // a transom pushed through the water; common practice, no source
 constexpr double trailing_screw = 0.35;   // drag coefficient of the blades of a screw that is dragged along (memory)
 constexpr double planing_bank = 0.3;   // of the outward moment, by which a planing bottom banks inward: low confidence
-constexpr double most_side = 1.5;      // of the weight, that a side or a rudder holds: common practice, no source
 constexpr double stop_turning = 20.0;  // 1/s, by which the yaw rate is brought back to the most a hull can do
 constexpr double weed_catch = 0.25, weed_loss = 0.03;  // 1/m of bed, 1/s outside it
 constexpr double weed_torque = 3.0, weed_drag = 1.5;   // with a full load of weed: more by these factors
@@ -126,8 +123,8 @@ SeaMoment SeaBoat::moment(const SeaVector& s, const Wanted& wanted) const {
   const Drive& d = drive();
   const double throttle = std::clamp(s[S::throttle], -1.0, 1.0);
   const double capacity = d.battery.capacity;
-  const Supply supply{.voltage = wanted.voltage > 0.0 ? wanted.voltage : resting_voltage(1.0 - s[S::charge] / capacity),
-                      .winding = wanted.voltage > 0.0 ? 20.0 : s[S::winding],
+  const Supply supply{.voltage = wanted.voltage.value_or(resting_voltage(1.0 - s[S::charge] / capacity)),
+                      .winding = wanted.voltage ? 20.0 : s[S::winding],
                       .fouling = 1.0 + weed_torque * weed};
   if (wanted.power) {
     // Astern the blades stand in water that they throw forward themselves.
@@ -149,8 +146,8 @@ SeaMoment SeaBoat::moment(const SeaVector& s, const Wanted& wanted) const {
   // safe side.
   m.bow_freeboard =
       data_.bow_freeboard - sunk - s[S::heave] + 0.5 * length_ * (std::sin(m.trim) - std::sin(data_.rest_trim));
-  const SeaWater water = circuit_at(ahead);
-  m.motor_flow = water.motor_flow * std::clamp(s[S::filled], 0.0, 1.0) * (1.0 - weed);
+  m.water = circuit_at(ahead);
+  m.motor_flow = m.water.motor_flow * std::clamp(s[S::filled], 0.0, 1.0) * (1.0 - weed);
   return m;
 }
 
@@ -293,9 +290,8 @@ void SeaBoat::rates(const SeaVector& s, const Wanted& wanted, const SeaWeather& 
                           data_.steering_angle / std::max(0.02, data_.steering_time));
   rate[S::charge] = m.driven.shaft.battery_current;
   rate[S::weed] = wanted.weedy ? weed_catch * std::abs(u) * (1.0 - s[S::weed]) : -weed_loss * s[S::weed];
-  const SeaWater water = circuit_at(ahead);
-  rate[S::filled] = water.motor_flow + water.esc_flow > 1e-9
-                        ? (1.0 - s[S::filled]) * 3.0 / std::max(0.3, water.fill_time)
+  rate[S::filled] = m.water.motor_flow + m.water.esc_flow > 1e-9
+                        ? (1.0 - s[S::filled]) * 3.0 / std::max(0.3, m.water.fill_time)
                         : -s[S::filled] / hose_drains;
   heat(s, m, rate);
   leaks(s, rate);
@@ -313,7 +309,7 @@ void SeaBoat::rates(const SeaVector& s, const Wanted& wanted, const SeaWeather& 
 
 void SeaBoat::heat(const SeaVector& s, const SeaMoment& m, SeaVector& rate) const {
   const Motor& motor = drive().motor;
-  const SeaWater water = circuit_at(std::max(0.0, s[S::surge]));
+  const SeaWater& water = m.water;
   const double filled = std::clamp(s[S::filled], 0.0, 1.0);
   Cooling c{.air = data_.air,
             .water = data_.submerged_motor ? data_.water : water.motor_in,

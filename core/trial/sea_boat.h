@@ -9,7 +9,7 @@
 // waves add to drag.
 #pragma once
 
-#include <memory>
+#include <optional>
 #include <vector>
 
 #include "base/text.h"
@@ -115,11 +115,12 @@ using SeaVector = std::vector<double>;
 struct SeaMoment {
   RunningPoint running;
   Driven driven;
-  double drag = 0.0, thrust = 0.0, side = 0.0;  ///< N
-  double trim = 0.0, bow_freeboard = 0.0;       ///< rad, m
-  double motor_flow = 0.0;                      ///< m3/s
-  double mass = 0.0;                            ///< kg with the water aboard
-  double cell = 0.0;                            ///< V, of a cell under load
+  double drag = 0.0, thrust = 0.0;         ///< N
+  double trim = 0.0, bow_freeboard = 0.0;  ///< rad, m
+  SeaWater water;                          ///< what the circuit brings when its hoses are full
+  double motor_flow = 0.0;                 ///< m3/s, as they are
+  double mass = 0.0;                       ///< kg with the water aboard
+  double cell = 0.0;                       ///< V, of a cell under load
 };
 
 class SeaBoat {
@@ -136,7 +137,7 @@ class SeaBoat {
     double throttle = 0.0, helm = 0.0;
     bool power = true;  ///< false: battery or motor gives nothing any more
     bool weedy = false;
-    double voltage = 0.0;  ///< factor on the battery's voltage whatever its charge; 0: by its charge
+    std::optional<double> voltage;  ///< factor on the battery's voltage whatever its charge; none: by its charge
   };
   void rates(const SeaVector& state, const Wanted& wanted, const SeaWeather& weather, double time,
              SeaVector& rate) const;

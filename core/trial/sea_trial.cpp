@@ -162,7 +162,7 @@ void SeaTrial::look(const Sticks& sticks) {
     note(SeaEvent::floods, {"{0} aboard: her deck is awash.", Quantity{n.aboard, Dimension::volume}});
     power_ = false, lost_ = true;
   }
-  if (rules_.voltage <= 0.0 && power_) {
+  if (!rules_.voltage && power_) {
     if (m.cell < cut_off_voltage * drive.battery.cell_voltage) {
       note(SeaEvent::cuts_out, {"The ESC cuts out: {0} a cell at {1}.", Quantity{m.cell, Dimension::voltage},
                                 Quantity{n.current, Dimension::current}});
@@ -171,13 +171,12 @@ void SeaTrial::look(const Sticks& sticks) {
     if (n.used > drive.battery.usable * drive.battery.capacity)
       note(SeaEvent::battery_empty, {"The usable charge is used up after {0}.", Quantity{time_, Dimension::duration}});
   }
-  const double limit = rules_.winding_limit > 0.0 ? rules_.winding_limit : drive.motor.temperature_limit;
   const auto hot = [&](const char* what, double temperature, double most) {
     if (temperature > most)
       note(SeaEvent::hot, {"{0}: {1}; its limit is {2}.", what, Quantity{temperature, Dimension::temperature},
                            Quantity{most, Dimension::temperature}});
   };
-  hot("The winding is too hot", n.winding, limit);
+  hot("The winding is too hot", n.winding, drive.motor.temperature_limit);
   hot("The ESC is too hot", n.esc, data.esc_limit);
   hot("The battery is too hot", n.battery, data.battery_limit);
   if (n.winding >= burnt) {
@@ -202,10 +201,10 @@ SeaTrial::Audit SeaTrial::audit() const {
           std::abs(s[S::from_battery]) + std::abs(s[S::by_thrust]) + std::abs(s[S::by_drag]) + first_kinetic_};
 }
 
-const Happening* SeaLog::first(SeaEvent event) const {
-  for (const Happening& h : happenings)
-    if (h.event == event) return &h;
-  return nullptr;
+double distance_sailed(const std::vector<SeaSample>& samples) {
+  double sum = 0.0;
+  for (std::size_t i = 1; i < samples.size(); ++i) sum += (samples[i].place - samples[i - 1].place).norm();
+  return sum;
 }
 
 SeaLog sail(SeaTrial& trial, const Pilot& pilot, double duration, double every,

@@ -6,6 +6,7 @@
 #pragma once
 
 #include <functional>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -64,10 +65,9 @@ struct SeaSample {
 };
 
 struct SeaRules {
-  double radio_range = 400.0;  ///< m over water; beyond it the failsafe shuts the throttle
-  double tolerance = 1e-6;     ///< relative error allowed in a step
-  double voltage = 0.0;        ///< factor on the battery's voltage whatever its charge; 0: by its charge
-  double winding_limit = 0.0;  ///< degC; 0: the motor's own
+  double radio_range = 400.0;     ///< m over water; beyond it the failsafe shuts the throttle
+  double tolerance = 1e-6;        ///< relative error allowed in a step
+  std::optional<double> voltage;  ///< factor on the battery's voltage whatever its charge; none: by its charge
 };
 
 class SeaTrial {
@@ -116,8 +116,10 @@ struct SeaLog {
   bool lost = false;
   bool stopped = false;  ///< by whoever asked for it
   Text ended;            ///< why before its time; empty when it went on to the end
-  [[nodiscard]] const Happening* first(SeaEvent event) const;
 };
+
+/// m, over the samples.
+[[nodiscard]] double distance_sailed(const std::vector<SeaSample>& samples);
 
 /// For so many seconds, a sample every `every` s; `go_on` false stops.
 [[nodiscard]] SeaLog sail(SeaTrial& trial, const Pilot& pilot, double duration, double every = 0.1,

@@ -31,12 +31,6 @@ std::optional<double> time_to_speed(const std::vector<SeaSample>& all, double sp
   return std::nullopt;
 }
 
-double way_of(const std::vector<SeaSample>& all) {
-  double sum = 0.0;
-  for (std::size_t i = 1; i < all.size(); ++i) sum += (all[i].place - all[i - 1].place).norm();
-  return sum;
-}
-
 class Trials {
  public:
   Trials(const SeaBoat& boat, const std::function<bool(double)>& go_on) : boat_(boat), go_on_(go_on) {}
@@ -68,8 +62,8 @@ class Trials {
   }
 
  private:
-  [[nodiscard]] SeaTrial at_sea(const SeaVector* from = nullptr, const SeaRules& rules = {}) const {
-    SeaRules far = rules;
+  [[nodiscard]] SeaTrial at_sea(const SeaVector* from = nullptr) const {
+    SeaRules far;
     far.radio_range = 1e9;  // who measures drives along
     SeaTrial t(boat_, pond_, {}, far);
     if (from) t.set_state(*from);
@@ -168,7 +162,7 @@ class Trials {
       if (!half && s.surge <= 0.5 * from) half = s.time;
     number(r, "From", from, Dimension::speed);
     number(r, "Time to half of it", half, Dimension::duration, "not within 20 s");
-    number(r, "Way in 20 s", way_of(log.samples), Dimension::length);
+    number(r, "Distance in 20 s", distance_sailed(log.samples), Dimension::length);
   }
 
   void circle() {
@@ -205,7 +199,7 @@ class Trials {
     }
     TrialResult& r = add(StandardTrial::stop, "Full astern", log);
     number(r, "Time to a standstill", stopped, Dimension::duration, "not within 10 s");
-    number(r, "Way to it", stopped ? std::optional(way) : std::nullopt, Dimension::length, "not within 10 s");
+    number(r, "Distance to it", stopped ? std::optional(way) : std::nullopt, Dimension::length, "not within 10 s");
   }
 
   /// Laps by the sticks until the usable charge is gone; the state then is kept for the soak.
@@ -233,7 +227,7 @@ class Trials {
     log.happenings = t.happenings();
     TrialResult& r = add(StandardTrial::endurance, "Endurance", log);
     number(r, "Run time", t.now().time, Dimension::duration);
-    number(r, "Distance", way_of(log.samples), Dimension::length);
+    number(r, "Distance", distance_sailed(log.samples), Dimension::length);
     double winding = 0.0, esc = 0.0, battery = 0.0;
     for (const SeaSample& s : log.samples)
       winding = std::max(winding, s.winding), esc = std::max(esc, s.esc), battery = std::max(battery, s.battery);
@@ -269,7 +263,7 @@ class Trials {
     for (std::size_t i = 0; i < d.bays.size() && room > 0.0; ++i) s[S::bays + i] = aboard * d.bays[i].volume / room;
     SeaTrial t = at_sea(&s);
     const SeaLog log = sail(t, held(0.5), 20.0, 0.2);
-    TrialResult& r = add(StandardTrial::swamped, "Half swamped, home at half throttle", log);
+    TrialResult& r = add(StandardTrial::swamped, "Half swamped, at half throttle", log);
     number(r, "Water aboard", aboard, Dimension::volume);
     number(r, "Speed", log.samples.back().surge, Dimension::speed);
     number(r, "Freeboard of the bow", log.samples.back().bow_freeboard, Dimension::length);

@@ -63,6 +63,13 @@ TEST(LogFile, WithoutATimeIsCountedAndOneThatGoesBackIsTold) {
   EXPECT_NE(plain(back.notes[0]).find("line 5"), std::string::npos);
 }
 
+TEST(LogFile, GoesOnPastMidnight) {
+  const ReadLog night = read_any_log("clock,speed\n23:59:58,1\n23:59:59,2\n00:00:00,3\n00:00:01,4\n00:00:02,5\n");
+  ASSERT_EQ(night.recording.time.size(), 5u);
+  EXPECT_NEAR(night.recording.time[4], 4.0, 1e-9);
+  EXPECT_TRUE(night.notes.empty());
+}
+
 TEST(LogFile, OfWhatIsNoLogIsRefused) {
   for (const std::string& bad :
        {std::string(), std::string("hello\nworld\n"), std::string(4000, '\0'), std::string("a,b\nx,y\n"),

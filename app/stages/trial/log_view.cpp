@@ -125,6 +125,7 @@ void LogView::open(const QString& path) {
       });
       link.step(tr("Reading off"));
       r->report = read_off(read.recording, boat);
+      r->clean = cleaned(read.recording, r->report);
       r->recording = std::move(read.recording);
       r->notes = std::move(read.notes);
     } catch (const InvalidInput& e) {
@@ -149,11 +150,10 @@ void LogView::read_again() {
   // The lag that is typed is taken out; what is left to find is none.
   Recording moved = shifted_channel(r.recording, Channel::speed, lag_->value());
   moved = shifted_channel(std::move(moved), Channel::course, lag_->value());
-  const double found = r.report.current_lag.seconds;
   r.report = read_off(moved, log_boat_of(session_->now()));
   r.report.speed_lag.seconds = lag_->value();
   r.report.speed_lag.known = true;
-  if (!r.report.current_lag.known) r.report.current_lag.seconds = found;
+  r.clean = cleaned(r.recording, r.report);
   calibration_.reset();
   fill();
   draw();
@@ -164,7 +164,7 @@ void LogView::bring_to_runs() {
   if (!ready.boat) return session_->refuse(tr("The boat does not run: %1.").arg(session_->said(ready.missing)));
   std::vector<SteadyMoment> moments;
   for (const Run& r : runs_) {
-    const auto more = steady_moments(cleaned(r.recording, r.report), ready.boat->drive());
+    const auto more = steady_moments(r.clean, ready.boat->drive());
     moments.insert(moments.end(), more.begin(), more.end());
   }
   session_->job()->start(tr("Bringing the model to the runs"),
@@ -280,14 +280,7 @@ void LogView::fill() {
 
 void LogView::draw() {
   const Look& l = look();
-  plot_->setBackground(l.card);
-  for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis, plot_->yAxis2}) {
-    ChartPage::restyle(axis);
-    axis->grid()->setPen(QPen(l.line, 1, Qt::DotLine));
-    axis->ticker()->setTickCount(plot_->height() > 160 ? 6 : 3);
-  }
-  plot_->yAxis2->setVisible(true);
-  plot_->yAxis2->grid()->setVisible(false);
+  ChartPage::restyle_two(plot_);
   plot_->xAxis->setLabel(tr("Time, s"));
   plot_->yAxis->setLabel(tr("km/h"));
   plot_->yAxis2->setLabel(tr("A"));
@@ -306,15 +299,14 @@ void LogView::draw() {
   plot_->graph(2)->setPen(QPen(l.buoy, 1.0));
   for (int i = 0; i < 3; ++i) plot_->graph(i)->data()->clear();
   if (const Run* r = run()) {
-    const Recording clean = cleaned(r->recording, r->report);
+    const Recording& clean = r->clean;
     const LogBoat boat = log_boat_of(session_->now());
     const QVector<double> time = thinned(clean.time, 1.0);
     if (const Series* s = clean.find(Channel::speed)) plot_->graph(0)->setData(time, thinned(s->values, 3.6), true);
     const Series* turns = clean.find(Channel::revolutions);
     const double geared = turns ? 1.0 : 1.0 / boat.gear;
     if (!turns) turns = clean.find(Channel::motor_revolutions);
-    if (turns && boat.pitch > 0.0)
-      plot_->graph(1)->setData(time, thinned(turns->values, 3.6 * boat.pitch * geared), true);
+    if (turns && boat.pitch) plot_->graph(1)->setData(time, thinned(turns->values, 3.6 * *boat.pitch * geared), true);
     if (const Series* s = clean.find(Channel::current)) plot_->graph(2)->setData(time, thinned(s->values, 1.0), true);
   }
   plot_->rescaleAxes();

@@ -36,6 +36,7 @@ class LogView : public ShelfPage {
     QString name;
     Recording recording;
     LogReport report;
+    Recording clean;  ///< as it is read off
     std::vector<Text> notes;
   };
   void ask_and_open();

@@ -50,7 +50,7 @@ void PondPicture::show_pond(const Pond& pond) {
   update();
 }
 
-void PondPicture::show_boat(const std::vector<SeaSample>& trail, double length, const SeaWeather& weather) {
+void PondPicture::show_boat(std::span<const SeaSample> trail, double length, const SeaWeather& weather) {
   trail_ = trail;
   length_ = length;
   weather_ = weather;

@@ -4,6 +4,7 @@
 
 #include <QWidget>
 #include <memory>
+#include <span>
 #include <vector>
 
 #include "hull/model.h"
@@ -17,8 +18,8 @@ class PondPicture : public QWidget {
  public:
   PondPicture(const QString& accessible, QWidget* parent);
   void show_pond(const Pond& pond);
-  /// `trail` up to the moment that is shown, its last.
-  void show_boat(const std::vector<SeaSample>& trail, double length, const SeaWeather& weather);
+  /// `trail` up to the moment that is shown, its last; it must stay until the next call.
+  void show_boat(std::span<const SeaSample> trail, double length, const SeaWeather& weather);
   /// What the hand does: arrows; the helm goes back when the key is let go, the throttle stays.
   [[nodiscard]] const Sticks& sticks() const { return sticks_; }
   void let_go() { sticks_ = {}; }
@@ -40,7 +41,7 @@ class PondPicture : public QWidget {
   void paint_water(QPainter& p) const;
   void paint_boat(QPainter& p) const;
   Pond pond_;
-  std::vector<SeaSample> trail_;
+  std::span<const SeaSample> trail_;
   SeaWeather weather_;
   double length_ = 0.6;
   Sticks sticks_;

@@ -244,9 +244,8 @@ void PondView::show_moment() {
     for (const Instrument& i : instruments_) i.value->setText(QString::fromUtf8("\u2013"));
     return tell_state();
   }
-  const auto upto =
-      static_cast<std::ptrdiff_t>(std::min<std::size_t>(log_.size(), static_cast<std::size_t>(moment_->value()) + 1));
-  const std::vector<SeaSample> trail(log_.begin(), log_.begin() + upto);
+  const std::span<const SeaSample> trail(
+      log_.data(), std::min<std::size_t>(log_.size(), static_cast<std::size_t>(moment_->value()) + 1));
   picture_->show_boat(trail, of_->hull->model.length(), {});
   attitude_->show_boat(std::shared_ptr<const HullModel>(of_->hull, &of_->hull->model), trail.back());
   for (const Instrument& i : instruments_) i.value->setText(i.words(*session_, *this, trail.back()));

@@ -108,14 +108,7 @@ void SeaTrialsView::fill() {
 
 void SeaTrialsView::draw() {
   const Look& l = look();
-  plot_->setBackground(l.card);
-  for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis, plot_->yAxis2}) {
-    ChartPage::restyle(axis);
-    axis->grid()->setPen(QPen(l.line, 1, Qt::DotLine));
-    axis->ticker()->setTickCount(plot_->height() > 160 ? 6 : 3);
-  }
-  plot_->yAxis2->setVisible(true);
-  plot_->yAxis2->grid()->setVisible(false);
+  ChartPage::restyle_two(plot_);
   plot_->xAxis->setLabel(tr("Time, s"));
   plot_->yAxis->setLabel(tr("Speed, km/h"));
   plot_->yAxis2->setLabel(tr("Trim, degrees"));

@@ -113,8 +113,7 @@ void lined_up(const Assessment& a, std::vector<Finding>& out) {
   if (kind == JointKind::butt) return;
   for (std::size_t i = 0; i < a.build.joints.size(); ++i) {
     const JointReport& j = a.build.joints[i];
-    const bool ring = kind != JointKind::lap && kind != JointKind::tabs;
-    if (j.pins.size() >= least && (ring || !j.tongue.empty())) continue;
+    if (j.pins.size() >= least && !(has_ring(kind) && j.tongue.empty())) continue;
     Finding f = about("build.no_place", Severity::watch, {static_cast<double>(j.pins.size()), Dimension::none},
                       {static_cast<double>(least), Dimension::none}, "two places hold a section from turning");
     f.id += "." + std::to_string(i + 1);
