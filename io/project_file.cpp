@@ -11,6 +11,10 @@ namespace plucky {
 namespace {
 constexpr const char* json_entry = "boat.json";
 constexpr const char* mesh_entry = "meshes/hull.obj";
+/// Files kept with the diary, each by its number.
+std::string attachment_entry(Id id) {
+  return "attachments/" + std::to_string(id);
+}
 constexpr std::size_t most_bytes = std::size_t{1} << 30;
 }  // namespace
 
@@ -31,6 +35,10 @@ Project project_from_bytes(const std::string& bytes) {
     if (mesh.empty()) throw InvalidInput(mesh_entry, "is missing from the archive");
     project.hull.mesh = std::make_shared<const TriangleMesh>(read_mesh(mesh.mapped(), mesh_entry).mesh);
   }
+  for (Attachment& a : project.trial.diary.attachments) {
+    const auto bytes = entries.extract(attachment_entry(a.id));
+    if (!bytes.empty()) a.bytes = Blob(std::string(bytes.mapped()));
+  }
   for (auto& [name, content] : entries) project.unknown_entries[name] = Blob(std::move(content));
   return project;
 }
@@ -39,6 +47,8 @@ std::string project_to_bytes(const Project& project) {
   ZipEntries entries;
   for (const auto& [name, content] : project.unknown_entries) entries[name] = content.bytes();
   entries[json_entry] = project_to_json(project);
+  for (const Attachment& a : project.trial.diary.attachments)
+    if (!a.bytes.bytes().empty()) entries[attachment_entry(a.id)] = a.bytes.bytes();
   if (project.hull.family == HullFamily::imported && project.hull.mesh)
     entries[mesh_entry] = write_obj(*project.hull.mesh);
   return zip(entries);

@@ -93,6 +93,7 @@ void check_project(const Project& project) {
   for (const auto& t : trial.bath_tests) claim_all({"reading of the flotation test of {0}", t.date}, t.readings);
   claim_all("weighing", trial.weighings);
   for (const auto& w : trial.weighings) claim_all({"support of the weighing of {0}", w.date}, w.supports);
+  check_diary(trial.diary);
   check_fields(project);
 }
 

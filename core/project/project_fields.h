@@ -570,6 +570,92 @@ void describe(V& v, Tuning& t) {
 }
 
 template <class V>
+void describe(V& v, SetUp& s) {
+  for (const Setting& n : settings()) v(n.key, s.*n.member, {n.low, n.high});
+}
+
+template <class V>
+void describe(V& v, RunNumbers& r) {
+  for (const RunNumber& n : run_numbers()) v(n.key, r.*n.member, {n.low, n.high});
+}
+
+template <class V>
+void describe(V& v, Run& r) {
+  v("id", r.id);
+  v("begin", r.begin);
+  v("wish", r.wish);
+  v("result", r.result);
+  v.object("set_up", r.set_up);
+  v.object("numbers", r.numbers);
+  v("log", r.log);
+  v("photo", r.photo);
+}
+
+template <class V>
+void describe(V& v, Outing& o) {
+  v("id", o.id);
+  v.choice("kind", o.kind, outing_key, outing_from_key);
+  v("date", o.date);
+  v("place", o.place);
+  v("water", o.water);
+  v("wind_m_s", o.wind, {0.0, 100.0});
+  v("water_degc", o.water_temperature, {-10.0, 100.0});
+  v("watches", o.watches);
+  v("wish", o.wish);
+  v("result", o.result);
+  v.list("runs", o.runs);
+}
+
+template <class V>
+void describe(V& v, Attachment& a) {
+  v("id", a.id);
+  v("name", a.name);
+}
+
+template <class V>
+void describe(V& v, CauseAnswer& a) {
+  v("id", a.id);
+  v("cause", a.cause);
+  v("yes", a.yes);
+}
+
+template <class V>
+void describe(V& v, Try& t) {
+  v("id", t.id);
+  v("what", t.what);
+  v("cause", t.cause);
+  v("run", t.run);
+  v.choice("result", t.result, try_key, try_from_key);
+}
+
+template <class V>
+void describe(V& v, Trouble& t) {
+  v("id", t.id);
+  v("symptom", t.symptom);
+  v("words", t.words);
+  v("date", t.date);
+  v("run", t.run);
+  v.list("answers", t.answers);
+  v.list("tries", t.tries);
+}
+
+template <class V>
+void describe(V& v, UpkeepMark& m) {
+  v("id", m.id);
+  v("key", m.key);
+  v("date", m.date);
+  v("after_run", m.after_run);
+}
+
+template <class V>
+void describe(V& v, Diary& d) {
+  v.list("outings", d.outings);
+  v.list("troubles", d.troubles);
+  v.list("upkeep", d.upkeep);
+  v.list("attachments", d.attachments);
+}
+
+template <class V>
 void describe(V& v, TrialLog& t) {
   v.list("checklist", t.ticks);
   v.list("bath_tests", t.bath_tests);
@@ -578,6 +664,7 @@ void describe(V& v, TrialLog& t) {
   Tuning tuning = t.tuning.value_or(Tuning{});
   v.maybe("calibration", tuned, tuning);
   t.tuning = tuned ? std::optional(tuning) : std::nullopt;
+  v.object("diary", t.diary);
 }
 
 template <class V>

@@ -8,6 +8,7 @@
 #include "geometry/vec.h"
 #include "hull/design.h"
 #include "running/variation.h"
+#include "trial/diary.h"
 
 namespace plucky {
 
@@ -80,6 +81,7 @@ struct TrialLog {
   std::vector<BathTest> bath_tests;
   std::vector<BoatWeighing> weighings;
   std::optional<Tuning> tuning;
+  Diary diary;
   bool operator==(const TrialLog&) const = default;
 };
 

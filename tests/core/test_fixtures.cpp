@@ -86,7 +86,12 @@ PROPERTY(Stack, AnyLayersGiveAClosedMeshOfTheirVolume) {
   for (int i = 0; i < n; ++i)
     s.layers.push_back({any_shape({1e-3 * any::whole(-20, 20), 1e-3 * any::whole(-20, 20)}), 1e-3 * any::whole(1, 9)});
   const TriangleMesh m = mesh_of(s);
-  HOLDS(std::abs(signed_volume(m) - s.volume()) < 1e-9 * s.volume() + 1e-15);
+  // Outlines lie on a grid of a nanometre: where two of them almost meet, the sliver between them may count or not.
+  double walls = 0.0;
+  for (const StackLayer& l : s.layers)
+    for (const auto& loop : l.shape.loops)
+      for (std::size_t i = 0; i < loop.size(); ++i) walls += l.height * (loop[i] - loop[(i + 1) % loop.size()]).norm();
+  HOLDS(std::abs(signed_volume(m) - s.volume()) < 1e-9 * walls);
   // Each edge has as many faces on one side as on the other: closed, also where two layers touch in a line.
   std::map<std::pair<std::uint32_t, std::uint32_t>, int> edges;
   for (const Triangle& t : m.triangles)

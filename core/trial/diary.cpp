@@ -1,0 +1,215 @@
+#include "trial/diary.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <numbers>
+#include <set>
+
+#include "base/error.h"
+#include "base/key_table.h"
+
+namespace plucky {
+
+namespace diary_table {
+
+constexpr std::array outings{KeyRow{OutingKind::bench, "bench", "Bench spin"}, KeyRow{OutingKind::bath, "bath", "Bath"},
+                             KeyRow{OutingKind::pond, "pond", "Pond"}, KeyRow{OutingKind::race, "race", "Race"}};
+
+constexpr std::array results{KeyRow{TryResult::open, "open", "not tried yet"}, KeyRow{TryResult::gone, "gone", "gone"},
+                             KeyRow{TryResult::better, "better", "better"}, KeyRow{TryResult::same, "same", "the same"},
+                             KeyRow{TryResult::worse, "worse", "worse"}};
+
+constexpr double half_turn = std::numbers::pi;
+using enum Dimension;
+
+constexpr std::array settings{
+    Setting{"cells", &SetUp::cells, "Cells", none, 0.0, 100.0},
+    Setting{"kv_rad_s_v", &SetUp::kv, "Kv", speed_constant, 0.0, 1e4},
+    Setting{"screw_diameter_m", &SetUp::screw_diameter, "Propeller", length, 0.0, 2.0},
+    Setting{"screw_pitch_m", &SetUp::screw_pitch, "Pitch", length, 0.0, 2.0},
+    Setting{"nozzle_m", &SetUp::nozzle, "Nozzle", length, 0.0, 1.0},
+    Setting{"throttle_limit", &SetUp::throttle_limit, "Throttle limit", ratio, 0.0, 1.0},
+    Setting{"mass_kg", &SetUp::mass, "Mass", mass, 0.0, 1000.0},
+    Setting{"cg_x_m", &SetUp::cg_x, "CG from the transom", length, -100.0, 100.0},
+    Setting{"cg_y_m", &SetUp::cg_y, "CG to port", length, -100.0, 100.0},
+    Setting{"thrust_height_m", &SetUp::thrust_height, "Thrust over the keel", length, -100.0, 100.0},
+    Setting{"thrust_angle_rad", &SetUp::thrust_angle, "Thrust line", angle, -half_turn, half_turn},
+    Setting{"strut_angle_rad", &SetUp::strut_angle, "Strut", angle, -half_turn, half_turn},
+    Setting{"tab_angle_rad", &SetUp::tab_angle, "Trim tabs", angle, -half_turn, half_turn},
+    Setting{"fin_angle_rad", &SetUp::fin_angle, "Fins set crooked", angle, -half_turn, half_turn},
+    Setting{"crooked_rad", &SetUp::crooked, "Rudder set crooked", angle, -half_turn, half_turn}};
+
+constexpr std::array numbers{
+    RunNumber{"duration_s", &RunNumbers::duration, "Lasted", duration, 0.0, 1e6},
+    RunNumber{"distance_m", &RunNumbers::distance, "Distance", length, 0.0, 1e6},
+    RunNumber{"top_speed_m_s", &RunNumbers::top_speed, "Top speed", speed, 0.0, 100.0},
+    RunNumber{"throttle", &RunNumbers::throttle, "Throttle up to", ratio, 0.0, 1.0},
+    RunNumber{"revolutions_1_s", &RunNumbers::revolutions, "Propeller", revolutions, 0.0, 5000.0},
+    RunNumber{"current_a", &RunNumbers::current, "Current", current, 0.0, 1e4},
+    RunNumber{"least_voltage_v", &RunNumbers::least_voltage, "Least voltage", voltage, 0.0, 1e3},
+    RunNumber{"used_c", &RunNumbers::used, "Used", charge, 0.0, 1e7},
+    RunNumber{"motor_degc", &RunNumbers::motor, "Motor", temperature, -50.0, 500.0},
+    RunNumber{"esc_degc", &RunNumbers::esc, "ESC", temperature, -50.0, 500.0},
+    RunNumber{"battery_degc", &RunNumbers::battery, "Battery", temperature, -50.0, 500.0},
+    RunNumber{"outlet_degc", &RunNumbers::outlet, "Outlet water", temperature, -50.0, 500.0},
+    RunNumber{"aboard_m3", &RunNumbers::aboard, "Water found", volume, 0.0, 10.0}};
+
+/// By how much a setting must differ to count: a step of what the screen shows.
+double step_of(Dimension d) {
+  switch (d) {
+    case mass:
+      return 1e-3;
+    case angle:
+      return 0.1 * half_turn / 180.0;
+    case ratio:
+      return 5e-3;
+    case length:
+      return 1e-4;
+    default:
+      return 1e-6;
+  }
+}
+
+}  // namespace diary_table
+
+const char* outing_key(OutingKind kind) {
+  return row_of(diary_table::outings, kind).key;
+}
+const char* outing_name(OutingKind kind) {
+  return row_of(diary_table::outings, kind).name;
+}
+OutingKind outing_from_key(const std::string& key) {
+  return value_of(diary_table::outings, "outing", key);
+}
+
+const char* try_key(TryResult result) {
+  return row_of(diary_table::results, result).key;
+}
+const char* try_name(TryResult result) {
+  return row_of(diary_table::results, result).name;
+}
+TryResult try_from_key(const std::string& key) {
+  return value_of(diary_table::results, "result of a try", key);
+}
+
+std::span<const Setting> settings() {
+  return diary_table::settings;
+}
+std::span<const RunNumber> run_numbers() {
+  return diary_table::numbers;
+}
+
+std::vector<SettingChange> changes(const SetUp& was, const SetUp& is) {
+  std::vector<SettingChange> out;
+  for (const Setting& s : settings()) {
+    const auto &a = was.*s.member, &b = is.*s.member;
+    const bool differ = a && b ? std::abs(*a - *b) > diary_table::step_of(s.dimension) : a.has_value() != b.has_value();
+    if (differ) out.push_back({&s, a, b});
+  }
+  return out;
+}
+
+bool Trouble::open() const {
+  return std::none_of(tries.begin(), tries.end(), [](const Try& t) { return t.result == TryResult::gone; });
+}
+
+std::vector<const Run*> Diary::runs() const {
+  std::vector<const Run*> out;
+  for (const Outing& o : outings)
+    for (const Run& r : o.runs) out.push_back(&r);
+  return out;
+}
+
+const Run* Diary::run(Id id) const {
+  for (const Outing& o : outings)
+    for (const Run& r : o.runs)
+      if (r.id == id) return &r;
+  return nullptr;
+}
+
+const Outing* Diary::outing_of(Id run) const {
+  for (const Outing& o : outings)
+    for (const Run& r : o.runs)
+      if (r.id == run) return &o;
+  return nullptr;
+}
+
+const Attachment* Diary::attachment(Id id) const {
+  for (const Attachment& a : attachments)
+    if (a.id == id) return &a;
+  return nullptr;
+}
+
+Diary with_run(Diary diary, Id outing, Run run) {
+  const auto it =
+      std::find_if(diary.outings.begin(), diary.outings.end(), [&](const Outing& o) { return o.id == outing; });
+  if (it == diary.outings.end()) throw InvalidInput(Text("outing {0}", outing), "is not in the diary");
+  run.id = 1;
+  for (const Run* r : diary.runs()) run.id = std::max(run.id, r->id + 1);
+  it->runs.push_back(std::move(run));
+  return diary;
+}
+
+Diary without_run(Diary diary, Id run) {
+  for (Outing& o : diary.outings) std::erase_if(o.runs, [&](const Run& r) { return r.id == run; });
+  for (Trouble& t : diary.troubles) {
+    if (t.run == run) t.run = 0;
+    for (Try& attempt : t.tries)
+      if (attempt.run == run) attempt.run = 0, attempt.result = TryResult::open;
+  }
+  for (UpkeepMark& m : diary.upkeep) {
+    // Done after a run that is gone is done after the one before it.
+    if (m.after_run != run) continue;
+    m.after_run = 0;
+    for (const Run* r : diary.runs())
+      if (r->id < run) m.after_run = std::max(m.after_run, r->id);
+  }
+  return diary;
+}
+
+Diary without_outing(Diary diary, Id outing) {
+  const auto it =
+      std::find_if(diary.outings.begin(), diary.outings.end(), [&](const Outing& o) { return o.id == outing; });
+  if (it == diary.outings.end()) return diary;
+  std::vector<Id> gone;
+  for (const Run& r : it->runs) gone.push_back(r.id);
+  for (const Id id : gone) diary = without_run(std::move(diary), id);
+  std::erase_if(diary.outings, [&](const Outing& o) { return o.id == outing; });
+  return diary;
+}
+
+void check_diary(const Diary& diary) {
+  const auto claim = [](const Text& what, const auto& items) {
+    std::set<Id> own;
+    for (const auto& item : items)
+      if (item.id == 0 || !own.insert(item.id).second)
+        throw InvalidInput(what, Text("its number {0} is used twice or is 0", item.id));
+  };
+  claim("outing", diary.outings);
+  claim("trouble", diary.troubles);
+  claim("upkeep", diary.upkeep);
+  claim("attachment", diary.attachments);
+  std::set<Id> runs;
+  for (const Outing& o : diary.outings)
+    for (const Run& r : o.runs) {
+      const Text place{"run {0} of {1}", r.id, o.date};
+      if (r.id == 0 || !runs.insert(r.id).second)
+        throw InvalidInput(place, Text("its number {0} is used twice or is 0", r.id));
+      for (const Id file : {r.log, r.photo})
+        if (file != 0 && !diary.attachment(file))
+          throw InvalidInput(place, Text("has attachment {0}, which does not exist", file));
+    }
+  for (const Trouble& t : diary.troubles) {
+    const Text place{"trouble {0}", t.id};
+    claim(place, t.answers);
+    claim(place, t.tries);
+    const auto exists = [&](Id run) {
+      if (run != 0 && !runs.contains(run)) throw InvalidInput(place, Text("names run {0}, which does not exist", run));
+    };
+    exists(t.run);
+    for (const Try& attempt : t.tries) exists(attempt.run);
+  }
+}
+
+}  // namespace plucky
