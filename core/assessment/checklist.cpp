@@ -55,7 +55,9 @@ void always(std::vector<CheckLine>& out) {
   line("radio.failsafe", "Radio on first; failsafe stops the motor when the transmitter is switched off.", true);
   line("radio.range", "Range tried on land.");
   line("water.people", "Nobody and no birds near the run; local rules for radio, water and batteries known.", true);
-  line("water.retrieve", "A way to fetch a dead boat that does not mean wading into cold water alone.", true);
+  line("water.retrieve",
+       "A way to fetch a dead boat at hand: line and float, a raft, a second boat; nobody wades into cold water alone.",
+       true);
 }
 
 }  // namespace

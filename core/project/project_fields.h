@@ -570,7 +570,7 @@ void describe(V& v, Tuning& t) {
 }
 
 template <class V>
-void describe(V& v, SetUp& s) {
+void describe(V& v, BoatSettings& s) {
   for (const Setting& n : settings()) v(n.key, s.*n.member, {n.low, n.high});
 }
 
@@ -580,7 +580,7 @@ void describe(V& v, RunNumbers& r) {
 }
 
 template <class V>
-void describe(V& v, Run& r) {
+void describe(V& v, TrialRun& r) {
   v("id", r.id);
   v("begin", r.begin);
   v("wish", r.wish);

@@ -24,21 +24,21 @@ constexpr double half_turn = std::numbers::pi;
 using enum Dimension;
 
 constexpr std::array settings{
-    Setting{"cells", &SetUp::cells, "Cells", none, 0.0, 100.0},
-    Setting{"kv_rad_s_v", &SetUp::kv, "Kv", speed_constant, 0.0, 1e4},
-    Setting{"screw_diameter_m", &SetUp::screw_diameter, "Propeller", length, 0.0, 2.0},
-    Setting{"screw_pitch_m", &SetUp::screw_pitch, "Pitch", length, 0.0, 2.0},
-    Setting{"nozzle_m", &SetUp::nozzle, "Nozzle", length, 0.0, 1.0},
-    Setting{"throttle_limit", &SetUp::throttle_limit, "Throttle limit", ratio, 0.0, 1.0},
-    Setting{"mass_kg", &SetUp::mass, "Mass", mass, 0.0, 1000.0},
-    Setting{"cg_x_m", &SetUp::cg_x, "CG from the transom", length, -100.0, 100.0},
-    Setting{"cg_y_m", &SetUp::cg_y, "CG to port", length, -100.0, 100.0},
-    Setting{"thrust_height_m", &SetUp::thrust_height, "Thrust over the keel", length, -100.0, 100.0},
-    Setting{"thrust_angle_rad", &SetUp::thrust_angle, "Thrust line", angle, -half_turn, half_turn},
-    Setting{"strut_angle_rad", &SetUp::strut_angle, "Strut", angle, -half_turn, half_turn},
-    Setting{"tab_angle_rad", &SetUp::tab_angle, "Trim tabs", angle, -half_turn, half_turn},
-    Setting{"fin_angle_rad", &SetUp::fin_angle, "Fins set crooked", angle, -half_turn, half_turn},
-    Setting{"crooked_rad", &SetUp::crooked, "Rudder set crooked", angle, -half_turn, half_turn}};
+    Setting{"cells", &BoatSettings::cells, "Cells", none, 0.0, 100.0},
+    Setting{"kv_rad_s_v", &BoatSettings::kv, "Kv", speed_constant, 0.0, 1e4},
+    Setting{"screw_diameter_m", &BoatSettings::screw_diameter, "Propeller", length, 0.0, 2.0},
+    Setting{"screw_pitch_m", &BoatSettings::screw_pitch, "Pitch", length, 0.0, 2.0},
+    Setting{"nozzle_m", &BoatSettings::nozzle, "Nozzle", length, 0.0, 1.0},
+    Setting{"throttle_limit", &BoatSettings::throttle_limit, "Throttle limit", ratio, 0.0, 1.0},
+    Setting{"mass_kg", &BoatSettings::mass, "Mass", mass, 0.0, 1000.0},
+    Setting{"cg_x_m", &BoatSettings::cg_x, "CG from the transom", length, -100.0, 100.0},
+    Setting{"cg_y_m", &BoatSettings::cg_y, "CG to port", length, -100.0, 100.0},
+    Setting{"thrust_height_m", &BoatSettings::thrust_height, "Thrust over the keel", length, -100.0, 100.0},
+    Setting{"thrust_angle_rad", &BoatSettings::thrust_angle, "Thrust line", angle, -half_turn, half_turn},
+    Setting{"strut_angle_rad", &BoatSettings::strut_angle, "Strut", angle, -half_turn, half_turn},
+    Setting{"tab_angle_rad", &BoatSettings::tab_angle, "Trim tabs", angle, -half_turn, half_turn},
+    Setting{"fin_angle_rad", &BoatSettings::fin_angle, "Fins set crooked", angle, -half_turn, half_turn},
+    Setting{"crooked_rad", &BoatSettings::crooked, "Rudder set crooked", angle, -half_turn, half_turn}};
 
 constexpr std::array numbers{
     RunNumber{"duration_s", &RunNumbers::duration, "Lasted", duration, 0.0, 1e6},
@@ -100,7 +100,7 @@ std::span<const RunNumber> run_numbers() {
   return diary_table::numbers;
 }
 
-std::vector<SettingChange> changes(const SetUp& was, const SetUp& is) {
+std::vector<SettingChange> changes(const BoatSettings& was, const BoatSettings& is) {
   std::vector<SettingChange> out;
   for (const Setting& s : settings()) {
     const auto &a = was.*s.member, &b = is.*s.member;
@@ -114,23 +114,23 @@ bool Trouble::open() const {
   return std::none_of(tries.begin(), tries.end(), [](const Try& t) { return t.result == TryResult::gone; });
 }
 
-std::vector<const Run*> Diary::runs() const {
-  std::vector<const Run*> out;
+std::vector<const TrialRun*> Diary::runs() const {
+  std::vector<const TrialRun*> out;
   for (const Outing& o : outings)
-    for (const Run& r : o.runs) out.push_back(&r);
+    for (const TrialRun& r : o.runs) out.push_back(&r);
   return out;
 }
 
-const Run* Diary::run(Id id) const {
+const TrialRun* Diary::run(Id id) const {
   for (const Outing& o : outings)
-    for (const Run& r : o.runs)
+    for (const TrialRun& r : o.runs)
       if (r.id == id) return &r;
   return nullptr;
 }
 
 const Outing* Diary::outing_of(Id run) const {
   for (const Outing& o : outings)
-    for (const Run& r : o.runs)
+    for (const TrialRun& r : o.runs)
       if (r.id == run) return &o;
   return nullptr;
 }
@@ -141,18 +141,18 @@ const Attachment* Diary::attachment(Id id) const {
   return nullptr;
 }
 
-Diary with_run(Diary diary, Id outing, Run run) {
+Diary with_run(Diary diary, Id outing, TrialRun run) {
   const auto it =
       std::find_if(diary.outings.begin(), diary.outings.end(), [&](const Outing& o) { return o.id == outing; });
   if (it == diary.outings.end()) throw InvalidInput(Text("outing {0}", outing), "is not in the diary");
   run.id = 1;
-  for (const Run* r : diary.runs()) run.id = std::max(run.id, r->id + 1);
+  for (const TrialRun* r : diary.runs()) run.id = std::max(run.id, r->id + 1);
   it->runs.push_back(std::move(run));
   return diary;
 }
 
 Diary without_run(Diary diary, Id run) {
-  for (Outing& o : diary.outings) std::erase_if(o.runs, [&](const Run& r) { return r.id == run; });
+  for (Outing& o : diary.outings) std::erase_if(o.runs, [&](const TrialRun& r) { return r.id == run; });
   for (Trouble& t : diary.troubles) {
     if (t.run == run) t.run = 0;
     for (Try& attempt : t.tries)
@@ -162,7 +162,7 @@ Diary without_run(Diary diary, Id run) {
     // Done after a run that is gone is done after the one before it.
     if (m.after_run != run) continue;
     m.after_run = 0;
-    for (const Run* r : diary.runs())
+    for (const TrialRun* r : diary.runs())
       if (r->id < run) m.after_run = std::max(m.after_run, r->id);
   }
   return diary;
@@ -173,7 +173,7 @@ Diary without_outing(Diary diary, Id outing) {
       std::find_if(diary.outings.begin(), diary.outings.end(), [&](const Outing& o) { return o.id == outing; });
   if (it == diary.outings.end()) return diary;
   std::vector<Id> gone;
-  for (const Run& r : it->runs) gone.push_back(r.id);
+  for (const TrialRun& r : it->runs) gone.push_back(r.id);
   for (const Id id : gone) diary = without_run(std::move(diary), id);
   std::erase_if(diary.outings, [&](const Outing& o) { return o.id == outing; });
   return diary;
@@ -192,7 +192,7 @@ void check_diary(const Diary& diary) {
   claim("attachment", diary.attachments);
   std::set<Id> runs;
   for (const Outing& o : diary.outings)
-    for (const Run& r : o.runs) {
+    for (const TrialRun& r : o.runs) {
       const Text place{"run {0} of {1}", r.id, o.date};
       if (r.id == 0 || !runs.insert(r.id).second)
         throw InvalidInput(place, Text("its number {0} is used twice or is 0", r.id));

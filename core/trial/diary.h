@@ -20,16 +20,16 @@ enum class OutingKind { bench, bath, pond, race };
 [[nodiscard]] OutingKind outing_from_key(const std::string& key);
 
 /// What of the boat may differ from run to run; none: this boat has no such thing, or it was not known.
-struct SetUp {
+struct BoatSettings {
   std::optional<double> cells, screw_diameter, screw_pitch, throttle_limit, kv, nozzle;
   std::optional<double> mass, cg_x, cg_y;  ///< kg, m from the transom, m to port
   std::optional<double> thrust_height;     ///< m, of the disc over the keel at the transom
   std::optional<double> thrust_angle, strut_angle, tab_angle, fin_angle, crooked;  ///< rad
-  bool operator==(const SetUp&) const = default;
+  bool operator==(const BoatSettings&) const = default;
 };
 struct Setting {
   const char* key;
-  std::optional<double> SetUp::*member;
+  std::optional<double> BoatSettings::*member;
   const char* label;
   Dimension dimension;
   double low, high;  ///< SI
@@ -42,7 +42,7 @@ struct SettingChange {
   std::optional<double> was, is;
 };
 /// What is known on both sides and differs by more than it is shown to, or is there on one side only.
-[[nodiscard]] std::vector<SettingChange> changes(const SetUp& was, const SetUp& is);
+[[nodiscard]] std::vector<SettingChange> changes(const BoatSettings& was, const BoatSettings& is);
 
 /// What a run gave, read off a log, a watch or a thermometer; none: not measured.
 struct RunNumbers {
@@ -63,13 +63,13 @@ struct RunNumber {
 };
 [[nodiscard]] std::span<const RunNumber> run_numbers();
 
-struct Run {
+struct TrialRun {
   Id id = 0;  ///< once in all outings
   std::string begin, wish, result;
-  SetUp set_up;
+  BoatSettings set_up;
   RunNumbers numbers;
   Id log = 0, photo = 0;  ///< attachments; 0: none
-  bool operator==(const Run&) const = default;
+  bool operator==(const TrialRun&) const = default;
 };
 
 struct Outing {
@@ -77,7 +77,7 @@ struct Outing {
   OutingKind kind = OutingKind::pond;
   std::string date, place, water, watches, wish, result;
   std::optional<double> wind, water_temperature;  ///< m/s, degC
-  std::vector<Run> runs;
+  std::vector<TrialRun> runs;
   bool operator==(const Outing&) const = default;
 };
 
@@ -138,11 +138,11 @@ struct Diary {
   std::vector<Attachment> attachments;
   bool operator==(const Diary&) const = default;
 
-  [[nodiscard]] const Run* run(Id id) const;
+  [[nodiscard]] const TrialRun* run(Id id) const;
   [[nodiscard]] const Outing* outing_of(Id run) const;
   [[nodiscard]] const Attachment* attachment(Id id) const;
   /// All runs as they came.
-  [[nodiscard]] std::vector<const Run*> runs() const;
+  [[nodiscard]] std::vector<const TrialRun*> runs() const;
 };
 
 /// A number that none in the list has yet.
@@ -154,7 +154,7 @@ template <class Items>
 }
 
 /// The diary with a run added to an outing, numbered; throws InvalidInput where the outing is not there.
-[[nodiscard]] Diary with_run(Diary diary, Id outing, Run run);
+[[nodiscard]] Diary with_run(Diary diary, Id outing, TrialRun run);
 /// Without an outing or a run: what refers to its runs is set back to "not tried", "no run".
 [[nodiscard]] Diary without_outing(Diary diary, Id outing);
 [[nodiscard]] Diary without_run(Diary diary, Id run);
