@@ -11,6 +11,7 @@
 #include "base/error.h"
 #include "cli/build_commands.h"
 #include "cli/commands.h"
+#include "cli/diary_commands.h"
 #include "cli/drive_options.h"
 #include "cli/plan_commands.h"
 #include "cli/trial_commands.h"
@@ -83,6 +84,9 @@ int main(int argc, char** argv) {
   build.add(app, run);
   PlanCommandLine plan;
   plan.add(app, run);
+  DiaryCommandLine diary;
+  diary.add(app, run);
+
   TrialCommandLine trial;
   trial.add(app, run);
 

@@ -1,5 +1,6 @@
 #include "cli/trial_commands.h"
 
+#include "assessment/diary.h"
 #include "assessment/sea.h"
 #include "base/error.h"
 #include "io/log_file.h"
@@ -76,8 +77,14 @@ Json trial_run(const TrialRunOptions& o) {
   j["happenings"] = happenings_of(log.happenings);
   j["energy_error"] =
       audit.turnover > 0.0 ? Json(std::max(std::abs(audit.electric), std::abs(audit.motion)) / audit.turnover) : Json();
+  // What the diary keeps of a run.
+  const Recording recording = recording_of(log.samples, pond);
+  const BoatSettings made_with = set_up_of(a);
+  for (const Setting& s : settings()) j["set_up"][s.key] = known(made_with.*s.member);
+  const RunNumbers gave = numbers_of(recording, log_boat_of(a));
+  for (const RunNumber& n : run_numbers()) j["numbers"][n.key] = known(gave.*n.member);
   if (!o.log.empty()) {
-    write_file_atomically(o.log, write_log(recording_of(log.samples, pond)));
+    write_file_atomically(o.log, write_log(recording));
     j["file"] = o.log;
   }
   return j;

@@ -36,8 +36,8 @@ Project project_from_bytes(const std::string& bytes) {
     project.hull.mesh = std::make_shared<const TriangleMesh>(read_mesh(mesh.mapped(), mesh_entry).mesh);
   }
   for (Attachment& a : project.trial.diary.attachments) {
-    const auto bytes = entries.extract(attachment_entry(a.id));
-    if (!bytes.empty()) a.bytes = Blob(std::string(bytes.mapped()));
+    auto entry = entries.extract(attachment_entry(a.id));
+    if (!entry.empty()) a.bytes = Blob(std::move(entry.mapped()));
   }
   for (auto& [name, content] : entries) project.unknown_entries[name] = Blob(std::move(content));
   return project;

@@ -33,6 +33,9 @@ bool is_cooled(const Assessment& a) {
   return !a.project.cooling.hoses.empty();
 }
 
+bool has_outings(const Assessment& a) {
+  return !a.project.trial.diary.outings.empty();
+}
 bool has_fixtures(const Assessment& a) {
   return !a.project.build.fixtures.empty();
 }
@@ -98,7 +101,9 @@ const std::vector<BookChapter>& book_chapters() {
       {"work", QT_TRANSLATE_NOOP("words", "Order of work"), &chapters::work, nullptr},
       {"calendar", QT_TRANSLATE_NOOP("words", "Calendar"), &chapters::calendar, nullptr},
       {"launch", QT_TRANSLATE_NOOP("words", "Launch card"), &draw_launch_card, nullptr},
-      {"tests", QT_TRANSLATE_NOOP("words", "Test records"), &chapters::tests, nullptr}};
+      {"tests", QT_TRANSLATE_NOOP("words", "Test records"), &chapters::tests, nullptr},
+      {"diary", QT_TRANSLATE_NOOP("words", "Days at the water"), &chapters::diary, &has_outings},
+      {"run_sheet", QT_TRANSLATE_NOOP("words", "Run sheet"), &chapters::run_sheet, nullptr}};
   return all;
 }
 

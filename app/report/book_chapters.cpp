@@ -19,18 +19,8 @@ namespace plucky::app::chapters {
 
 namespace {
 
-constexpr double book_width = Sheet::right - Sheet::left;
-
 QString plain(const std::string& text) {
   return QString::fromStdString(text);
-}
-
-void fact(Sheet& s, const QString& label, const QString& value) {
-  s.room(18);
-  s.text(Sheet::left, label, ui_font(9.5), look().muted, 0.4 * book_width);
-  const double height =
-      s.paragraph(Sheet::left + 0.4 * book_width, value, ui_font(9.5, QFont::Medium), look().ink, 0.6 * book_width);
-  s.y() += std::max(17.0, height + 2);
 }
 
 void tick_box(Sheet& s, bool done) {
@@ -59,6 +49,28 @@ void solid_picture(Sheet& s, const TriangleMesh& solid, const QRectF& box, const
 }
 
 }  // namespace
+
+void fact(Sheet& s, const QString& label, const QString& value) {
+  s.room(18);
+  s.text(Sheet::left, label, ui_font(9.5), look().muted, 0.4 * book_width);
+  const double height =
+      s.paragraph(Sheet::left + 0.4 * book_width, value, ui_font(9.5, QFont::Medium), look().ink, 0.6 * book_width);
+  s.y() += std::max(17.0, height + 2);
+}
+
+void blank_lines(Sheet& s, const QStringList& columns, int rows) {
+  const double step = book_width / static_cast<double>(columns.size());
+  s.room(40 + 20 * rows);
+  for (int c = 0; c < columns.size(); ++c)
+    s.text(Sheet::left + step * c, columns[c], ui_font(8, QFont::DemiBold), look().muted, step - 6);
+  s.y() += 16;
+  s.painter().setPen(QPen(look().line, 1));
+  for (int r = 0; r < rows; ++r) {
+    s.y() += 20;
+    s.painter().drawLine(QPointF(Sheet::left, s.y()), QPointF(Sheet::right, s.y()));
+  }
+  s.y() += 12;
+}
 
 void hull_picture(Sheet& s, double height) {
   solid_picture(s, s.a().hull->model.skin, {Sheet::left, s.y(), book_width, height}, QColor("#DAD6C8"));
@@ -400,22 +412,10 @@ void tests(Sheet& s) {
   for (const BoatWeighing& w : p.trial.weighings)
     fact(s, plain(w.date),
          QObject::tr("%1 on the scales, planned %2").arg(grams(w.found.mass), grams(w.found.planned_mass)));
-  const auto blank = [&](const QStringList& columns, int rows) {
-    const double step = book_width / static_cast<double>(columns.size());
-    s.room(40 + 20 * rows);
-    for (int c = 0; c < columns.size(); ++c)
-      s.text(Sheet::left + step * c, columns[c], ui_font(8, QFont::DemiBold), look().muted, step - 6);
-    s.y() += 16;
-    s.painter().setPen(QPen(look().line, 1));
-    for (int r = 0; r < rows; ++r) {
-      s.y() += 20;
-      s.painter().drawLine(QPointF(Sheet::left, s.y()), QPointF(Sheet::right, s.y()));
-    }
-    s.y() += 12;
-  };
-  blank({QObject::tr("Date"), QObject::tr("Mass"), QObject::tr("Freeboard bow"), QObject::tr("Freeboard stern"),
-         QObject::tr("Note")},
-        4);
+  blank_lines(s,
+              {QObject::tr("Date"), QObject::tr("Mass"), QObject::tr("Freeboard bow"), QObject::tr("Freeboard stern"),
+               QObject::tr("Note")},
+              4);
   s.heading(QObject::tr("Leak tests"));
   for (const LeakTest& t : p.sealing.tests) {
     const auto wet = std::count_if(t.results.begin(), t.results.end(), [](const LeakResult& r) { return !r.passed; });
@@ -424,17 +424,10 @@ void tests(Sheet& s) {
              .arg(s.session().in_words({t.duration, Dimension::duration}), grams(t.intake()))
              .arg(wet));
   }
-  blank({QObject::tr("Date"), QObject::tr("Minutes"), QObject::tr("Mass before"), QObject::tr("Mass after"),
-         QObject::tr("Where it was wet")},
-        4);
-  s.heading(QObject::tr("Runs"));
-  blank({QObject::tr("Date"), QObject::tr("Cells, propeller"), QObject::tr("Minutes"), QObject::tr("Motor"),
-         QObject::tr("ESC, battery"), QObject::tr("What was seen")},
-        8);
-  s.y() += s.paragraph(Sheet::left,
-                       QObject::tr("Stop above 65 degrees at the motor, and let it cool: 40 is comfortable. Lithium "
-                                   "batteries rest before they are charged, never unwatched."),
-                       ui_font(9), look().buoy_text, book_width);
+  blank_lines(s,
+              {QObject::tr("Date"), QObject::tr("Minutes"), QObject::tr("Mass before"), QObject::tr("Mass after"),
+               QObject::tr("Where it was wet")},
+              4);
 }
 
 }  // namespace plucky::app::chapters

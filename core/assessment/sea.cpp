@@ -87,6 +87,7 @@ SeaReady sea_boat_of(const Assessment& a) {
   d.cg_height = a.mass.cg.z() - 0.5 * a.form.draught;
   d.bow_freeboard = a.freeboard.bow;
   d.least_freeboard = a.freeboard.least;
+  d.swamped_reserve = a.swamped.floats_mass - a.mass.total;
   d.rest_trim = a.flotation.plane.attitude.trim;
   d.lowest = a.form.draught + (a.power.working && !kind.in_air ? std::max(0.0, a.power.working->below_keel) : 0.0);
   d.beam = a.hull->model.beam();

@@ -56,7 +56,7 @@ constexpr std::array numbers{
     RunNumber{"aboard_m3", &RunNumbers::aboard, "Water found", volume, 0.0, 10.0}};
 
 /// By how much a setting must differ to count: a step of what the screen shows.
-double step_of(Dimension d) {
+double step_of(Dimension d, double value) {
   switch (d) {
     case mass:
       return 1e-3;
@@ -67,7 +67,7 @@ double step_of(Dimension d) {
     case length:
       return 1e-4;
     default:
-      return 1e-6;
+      return 1e-4 * std::abs(value);
   }
 }
 
@@ -104,7 +104,8 @@ std::vector<SettingChange> changes(const BoatSettings& was, const BoatSettings& 
   std::vector<SettingChange> out;
   for (const Setting& s : settings()) {
     const auto &a = was.*s.member, &b = is.*s.member;
-    const bool differ = a && b ? std::abs(*a - *b) > diary_table::step_of(s.dimension) : a.has_value() != b.has_value();
+    const bool differ =
+        a && b ? std::abs(*a - *b) > diary_table::step_of(s.dimension, *a) : a.has_value() != b.has_value();
     if (differ) out.push_back({&s, a, b});
   }
   return out;
@@ -139,6 +140,16 @@ const Attachment* Diary::attachment(Id id) const {
   for (const Attachment& a : attachments)
     if (a.id == id) return &a;
   return nullptr;
+}
+
+Id outing_of_day(Diary& diary, OutingKind kind, const std::string& date) {
+  for (auto it = diary.outings.rbegin(); it != diary.outings.rend(); ++it)
+    if (it->date == date) return it->id;
+  Outing o{.id = fresh_id(diary.outings), .kind = kind, .date = date};
+  // Places are few: the last one's is the likeliest.
+  if (!diary.outings.empty()) o.place = diary.outings.back().place;
+  diary.outings.push_back(o);
+  return o.id;
 }
 
 Diary with_run(Diary diary, Id outing, TrialRun run) {

@@ -51,7 +51,9 @@ struct SeaBoatData {
   double gm_longitudinal = 0.0, waterplane = 0.0;     ///< m, m2
   double cg_height = 0.0;                             ///< m over half the draught
   double bow_freeboard = 0.0, least_freeboard = 0.0;  ///< m, at rest
-  double rest_trim = 0.0;                             ///< rad
+  /// kg that foam and materials carry beyond the boat when it is full of water; negative: it sinks.
+  std::optional<double> swamped_reserve;
+  double rest_trim = 0.0;           ///< rad
   double lowest = 0.0;              ///< m, of the lowest point under the water at rest: it touches first
   double beam = 0.0;                ///< m
   double air_area = 0.0;            ///< m2

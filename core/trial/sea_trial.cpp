@@ -159,7 +159,10 @@ void SeaTrial::look(const Sticks& sticks) {
   }
   const double reserve = data.least_freeboard * data.waterplane;  // what the boat can take before its deck is awash
   if (n.aboard > reserve && reserve > 0.0) {
-    note(SeaEvent::floods, {"{0} aboard: her deck is awash.", Quantity{n.aboard, Dimension::volume}});
+    note(SeaEvent::floods,
+         {data.swamped_reserve && *data.swamped_reserve < 0.0 ? "{0} aboard: her deck is awash, and she goes down."
+                                                              : "{0} aboard: her deck is awash.",
+          Quantity{n.aboard, Dimension::volume}});
     power_ = false, lost_ = true;
   }
   if (!rules_.voltage && power_) {

@@ -267,6 +267,7 @@ class Trials {
     number(r, "Water aboard", aboard, Dimension::volume);
     number(r, "Speed", log.samples.back().surge, Dimension::speed);
     number(r, "Freeboard of the bow", log.samples.back().bow_freeboard, Dimension::length);
+    number(r, "In hand when full of water", d.swamped_reserve, Dimension::mass, "it is not known what its parts carry");
   }
 
   void righting() {

@@ -5,23 +5,12 @@
 #include "bench.h"
 #include "io/file.h"
 #include "io/project_file.h"
+#include "pdf_words.h"
 
 using namespace plucky;
 using namespace plucky::test;
 
 namespace {
-
-QString output_of(const QString& program, const QStringList& arguments) {
-  QProcess p;
-  p.start(program, arguments);
-  EXPECT_TRUE(p.waitForFinished(30000)) << program.toStdString();
-  EXPECT_EQ(p.exitCode(), 0) << p.readAllStandardError().toStdString();
-  return QString::fromUtf8(p.readAllStandardOutput());
-}
-
-QString words_of(const QString& pdf) {
-  return output_of("pdftotext", {"-layout", pdf, "-"}).simplified();
-}
 
 /// Runs the program itself without any display.
 int headless(const QStringList& arguments, QString* errors = nullptr) {

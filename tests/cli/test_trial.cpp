@@ -73,3 +73,37 @@ TEST_F(CliTrial, BadInputIsASentence) {
   write_file_atomically(file("short.csv"), "time,speed,throttle\n0,1,1\n1,1,1\n2,1,1\n");
   expect_refusal(run("calibrate " + boat_file("dabchick") + " --log " + file("short.csv")), "steady");
 }
+
+TEST_F(CliTrial, ATroubleIsToldByTheBoatsOwnNumbersAndTheAnswers) {
+  const Outcome r = run("symptom " + boat_file("dabchick") + " --is nose-under");
+  ASSERT_EQ(r.code, 0) << r.err;
+  const auto j = r.json();
+  ASSERT_GT(j["causes"].size(), 3u);
+  EXPECT_EQ(j["causes"][0]["cause"], "cg_forward");
+  EXPECT_FALSE(j["causes"][0]["because"].is_null());
+  EXPECT_FALSE(j["causes"][0]["offer"].is_null()) << "the battery may slide";
+  double sum = 0.0, last = 1.0;
+  for (const auto& c : j["causes"]) {
+    sum += c["share"].get<double>();
+    EXPECT_LE(c["share"].get<double>(), last);
+    last = c["share"];
+  }
+  EXPECT_NEAR(sum, 1.0, 1e-6);
+  const auto told =
+      run("symptom " + boat_file("dabchick") + " --is nose-under --answer cg_forward=no --answer loose_ballast=yes")
+          .json();
+  EXPECT_EQ(told["causes"][0]["cause"], "loose_ballast");
+  EXPECT_GE(run("symptom " + boat_file("dabchick")).json()["symptoms"].size(), 40u);
+  expect_refusal(run("symptom " + boat_file("dabchick") + " --is slow"), "half-speed");
+  expect_refusal(run("symptom " + boat_file("dabchick") + " --is nose-under --answer cg_forward=perhaps"), "=yes");
+}
+
+TEST_F(CliTrial, ABoatMayOrMayNotLaunchAndSaysWhy) {
+  const Outcome r = run("launch " + boat_file("mudwren") + " --day 2026-05-02 --wind 9m/s --water 12C");
+  ASSERT_EQ(r.code, 0) << r.err;
+  const auto j = r.json();
+  EXPECT_EQ(j["verdict"], "no go");
+  EXPECT_NE(j["against"].dump().find("wind"), std::string::npos);
+  EXPECT_FALSE(j["upkeep"].empty());
+  expect_refusal(run("launch " + boat_file("mudwren") + " --day tomorrow"), "tomorrow");
+}

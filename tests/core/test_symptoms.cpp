@@ -9,7 +9,9 @@
 #include <set>
 #include <sstream>
 
+#include "assessment/sea.h"
 #include "assessment/symptoms/symptom.h"
+#include "assessment/trial_faults.h"
 #include "findings.h"
 #include "project/json.h"
 #include "property.h"
@@ -395,4 +397,93 @@ TEST(Symptoms, AnOfferIsThatOfAFindingAndOnlyWhereTheNumbersSpeakForTheCause) {
   move(forward, PartKind::battery, {0.12, 0.0, 0.0});
   const Diagnosis high = diagnose(assess(forward), symptom_of("bow-high"));
   EXPECT_EQ(high.suspects.at(rank_of(high, "cg_aft")).finding, nullptr);
+}
+
+// --- What the sea trials show, and what mends it ---------------------------------------------------------------------
+
+namespace {
+
+/// The same with a battery that is soon empty: the endurance trial then takes no hours of its own.
+Project short_of_breath(Project p) {
+  drive(p)->battery.capacity = 300.0 * 3.6;
+  return p;
+}
+
+/// The trials of the boat; its faults refer to the assessment.
+struct Tried {
+  explicit Tried(const Project& p) : a(assess(short_of_breath(p))) {
+    const SeaReady ready = sea_boat_of(a);
+    if (!ready.boat) throw std::runtime_error(plain(ready.missing));
+    trials = standard_trials(*ready.boat);
+    faults = faults_of(a, trials);
+  }
+  [[nodiscard]] double number(StandardTrial trial, const Text& name) const {
+    for (const TrialNumber& n : trials.find(trial)->numbers)
+      if (n.name == name && n.value) return n.value->si;
+    throw std::runtime_error("no number " + plain(name));
+  }
+  /// The fault of this symptom; null without.
+  [[nodiscard]] const TrialFault* fault(const std::string& symptom) const {
+    for (const TrialFault& f : faults)
+      if (f.diagnosis && symptom == f.diagnosis->symptom->key) return &f;
+    return nullptr;
+  }
+  Assessment a;
+  StandardTrials trials;
+  std::vector<TrialFault> faults;
+};
+
+}  // namespace
+
+TEST(TrialFaults, ALowerScrewMendsTheSpeedThatTheTrialMissed) {
+  Project p = sound_dabchick();
+  move(p, PartKind::propeller, {0.0, 0.0, 0.030});
+  const Tried before(p);
+  const TrialFault* slow = before.fault("half-speed");
+  ASSERT_NE(slow, nullptr);
+  EXPECT_EQ(slow->trial, StandardTrial::top_speed);
+  ASSERT_NE(slow->offer(), nullptr);
+  EXPECT_STREQ(slow->offer()->cause->key, "screw_air");
+  const Tried after(apply(p, *slow->offer()->finding->remedy));
+  EXPECT_GT(after.number(StandardTrial::top_speed, "Mean over 6 s"),
+            1.1 * before.number(StandardTrial::top_speed, "Mean over 6 s"));
+  EXPECT_EQ(after.fault("half-speed"), nullptr);
+}
+
+TEST(TrialFaults, ALevelStrutMendsTheLoadThatTheTrialShowed) {
+  Project p = powered_boat();
+  drive(p)->mounting = Mounting::strut;
+  drive(p)->shaft.strut_angle = radians(6.0);
+  const Tried before(p);
+  const Diagnosis dive = diagnose(before.a, symptom_of("nose-under"));
+  ASSERT_LT(rank_of(dive, "strut_down"), 2u) << ranking(dive);
+  const Suspect& strut = dive.suspects.at(rank_of(dive, "strut_down"));
+  ASSERT_NE(strut.finding, nullptr);
+  const Tried after(apply(p, *strut.finding->remedy));
+  // The stern is no longer lifted: the bow runs higher.
+  EXPECT_GT(after.number(StandardTrial::top_speed, "Trim"),
+            before.number(StandardTrial::top_speed, "Trim") + radians(0.1));
+  const Diagnosis mended = diagnose(after.a, symptom_of("nose-under"));
+  EXPECT_LT(share_of(mended, "strut_down"), 0.5 * share_of(dive, "strut_down"));
+}
+
+TEST(TrialFaults, MoreFoamKeepsUpTheBoatThatTheTrialSank) {
+  Project p = sound_dabchick();
+  const Tried before(p);
+  const auto sinks = [](const Tried& t) {
+    return std::any_of(t.faults.begin(), t.faults.end(),
+                       [](const TrialFault& f) { return f.trial == StandardTrial::swamped && !f.diagnosis; });
+  };
+  EXPECT_TRUE(sinks(before));
+  EXPECT_LT(before.number(StandardTrial::swamped, "In hand when full of water"), 0.0);
+  // As much foam as it says, in the bow and under the deck aft of it.
+  Part foam;
+  foam.name = "Foam";
+  foam.kind = PartKind::foam;
+  foam.size = {0.20, 0.12, 1.1 * before.a.swamped.foam_volume / (0.20 * 0.12)};
+  foam.place = {0.45, 0.0, 0.07};
+  foam.mass = foam_density * foam.size.prod();
+  const Tried after(apply(p, {"", AddPart{foam}}));
+  EXPECT_FALSE(sinks(after));
+  EXPECT_GT(after.number(StandardTrial::swamped, "In hand when full of water"), 0.0);
 }

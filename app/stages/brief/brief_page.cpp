@@ -217,12 +217,12 @@ void BriefPage::refresh() {
   water_->setCurrentIndex(static_cast<int>(b.water));
   method_->setCurrentIndex(static_cast<int>(b.method));
   salt_->setCurrentIndex(b.salt_water ? 1 : 0);
-  const auto optional = [](QuantityEdit* edit, double value, const QString& nothing) {
+  const auto optional = [](QuantityEdit* edit, double value, const QString& hint) {
     if (value > 0.0) {
-      edit->setPlaceholderText(nothing);
+      edit->setPlaceholderText(hint);
       edit->set_value(value);
     } else {
-      edit->set_nothing(nothing);
+      edit->set_nothing(hint);
     }
   };
   optional(payload_, b.payload, tr("none"));

@@ -3,7 +3,6 @@
 #include <qcustomplot.h>
 
 #include <QComboBox>
-#include <QDate>
 #include <QDoubleSpinBox>
 #include <QFileDialog>
 #include <QFileInfo>
@@ -14,10 +13,12 @@
 #include <QTableWidget>
 #include <cmath>
 
+#include "assessment/diary.h"
 #include "assessment/sea.h"
 #include "base/error.h"
 #include "chart/chart_page.h"
 #include "io/file.h"
+#include "session/today.h"
 #include "tables/items.h"
 
 namespace plucky::app {
@@ -25,6 +26,8 @@ namespace plucky::app {
 namespace {
 
 constexpr std::size_t largest_log = std::size_t{2} << 30;  // bytes
+/// What is kept with the boat; larger logs are named and stay where they are.
+constexpr std::size_t largest_kept = std::size_t{32} << 20;  // bytes
 constexpr int drawn_points = 4000;
 
 /// Every so many of them, so that a million are drawn as fast as a few thousand.
@@ -48,7 +51,7 @@ LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Log
     controls->addWidget(b);
     return b;
   };
-  open_ = button(tr("Open a log..."), "open_log", &LogView::ask_and_open);
+  open_ = button(tr("Open..."), "open_log", &LogView::ask_and_open);
   runs_box_ = new QComboBox(this);
   runs_box_->setObjectName("log_runs");
   runs_box_->setAccessibleName(tr("Log"));
@@ -64,6 +67,9 @@ LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Log
   lag_->setDecimals(2);
   lag_->setSuffix(tr(" s"));
   controls->addWidget(lag_);
+  diary_ = button(tr("Keep"), "log_to_diary", &LogView::into_diary);
+  diary_->setToolTip(tr(
+      "Into the diary: a run of today with what this log gave and the boat's set-up; the file is kept with the boat"));
   calibrate_ = button(tr("Calibrate"), "calibrate", &LogView::bring_to_runs);
   adopt_ = button(tr("Adopt"), "adopt_calibration", &LogView::adopt);
   calibrate_->setToolTip(tr("Brings drag, screw, Kv and resistance of the model to the steady stretches of the runs"));
@@ -119,7 +125,8 @@ void LogView::open(const QString& path) {
     r->name = QFileInfo(path).fileName();
     Text refused;
     try {
-      ReadLog read = read_any_log(read_file(path.toStdString(), largest_log), [&](double share) {
+      std::string bytes = read_file(path.toStdString(), largest_log);
+      ReadLog read = read_any_log(bytes, [&](double share) {
         link.step(tr("Reading the log: %1 %").arg(static_cast<int>(100.0 * share)));
         return true;
       });
@@ -128,6 +135,7 @@ void LogView::open(const QString& path) {
       r->clean = cleaned(read.recording, r->report);
       r->recording = std::move(read.recording);
       r->notes = std::move(read.notes);
+      if (bytes.size() <= largest_kept) r->bytes = Blob(std::move(bytes));
     } catch (const InvalidInput& e) {
       refused = e.sentence();
     }
@@ -196,10 +204,26 @@ void LogView::adopt() {
                       .resistance = before.resistance * now.resistance,
                       .error_before = calibration_->before,
                       .error_after = calibration_->after,
-                      .date = QDate::currentDate().toString(Qt::ISODate).toStdString(),
+                      .date = today(),
                       .source = names.join(", ").toStdString()};
   calibration_.reset();
   session_->perform({as_said(tr("Adopt a calibration")), ChangeTrial{log}});
+}
+
+void LogView::into_diary() {
+  const Run* r = run();
+  if (!r) return;
+  TrialLog log = session_->project().trial;
+  Diary& d = log.diary;
+  const Attachment file{.id = fresh_id(d.attachments), .name = r->name.toStdString(), .bytes = r->bytes};
+  d.attachments.push_back(file);
+  const Id day = outing_of_day(d, OutingKind::pond, today());
+  d = with_run(std::move(d), day,
+               {.result = tr("from a log").toStdString(),
+                .set_up = set_up_of(session_->now()),
+                .numbers = numbers_of(r->recording, log_boat_of(session_->now())),
+                .log = file.id});
+  session_->perform({as_said(tr("Log into the diary")), ChangeTrial{log}});
 }
 
 void LogView::drop() {
@@ -222,6 +246,7 @@ void LogView::fill() {
   lag_->setEnabled(r && r->recording.find(Channel::speed));
   runs_box_->setEnabled(!runs_.empty());
   calibrate_->setEnabled(r != nullptr);
+  diary_->setEnabled(r != nullptr);
   adopt_->setEnabled(calibration_.has_value());
   const auto& tuning = session_->project().trial.tuning;
   drop_->setVisible(tuning.has_value());

@@ -38,17 +38,19 @@ class LogView : public ShelfPage {
     LogReport report;
     Recording clean;  ///< as it is read off
     std::vector<Text> notes;
+    Blob bytes;  ///< the file as it was; empty where it is too large to keep
   };
   void ask_and_open();
   void read_again();
   void bring_to_runs();
   void adopt();
+  void into_diary();
   void drop();
   void fill();
   void draw();
   [[nodiscard]] const Run* run() const;
 
-  QPushButton *open_, *calibrate_, *adopt_, *drop_;
+  QPushButton *open_, *diary_, *calibrate_, *adopt_, *drop_;
   QComboBox* runs_box_;
   QDoubleSpinBox* lag_;
   QTableWidget* table_;

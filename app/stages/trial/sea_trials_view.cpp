@@ -8,7 +8,11 @@
 #include <QTableWidget>
 
 #include "assessment/sea.h"
+#include "assessment/trial_faults.h"
+#include "base/error.h"
 #include "chart/chart_page.h"
+#include "report/trial_report.h"
+#include "session/ask_where.h"
 #include "tables/items.h"
 
 namespace plucky::app {
@@ -19,7 +23,15 @@ SeaTrialsView::SeaTrialsView(Session* session, QWidget* parent) : ShelfPage(sess
   auto* left = new QVBoxLayout;
   run_ = new QPushButton(tr("Run the standard trials"), this);
   run_->setObjectName("run_sea_trials");
-  left->addWidget(run_);
+  auto* buttons = new QHBoxLayout;
+  buttons->addWidget(run_, 1);
+  print_ = new QPushButton(tr("Print..."), this);
+  print_->setObjectName("print_sea_trials");
+  buttons->addWidget(print_);
+  left->addLayout(buttons);
+  mend_ = new QPushButton(this);
+  mend_->setObjectName("mend_by_trials");
+  left->addWidget(mend_);
   table_ = make_table(this, "sea_trials", title(), {tr("Trial"), tr("What"), tr("Now"), tr("Before")});
   table_->setSortingEnabled(false);
   table_->horizontalHeader()->setStretchLastSection(false);
@@ -35,6 +47,11 @@ SeaTrialsView::SeaTrialsView(Session* session, QWidget* parent) : ShelfPage(sess
   plot_->addGraph(plot_->xAxis, plot_->yAxis2);
   row->addWidget(plot_, 2);
   connect(run_, &QPushButton::clicked, this, &SeaTrialsView::run);
+  connect(print_, &QPushButton::clicked, this, &SeaTrialsView::print);
+  connect(mend_, &QPushButton::clicked, this, &SeaTrialsView::mend);
+  connect(&session_->trial(), &RemedyTrial::judged, this, [this] {
+    if (isVisible()) fill_mend();
+  });
   connect(table_, &QTableWidget::itemSelectionChanged, this, [this] {
     if (!filling_) draw();
   });
@@ -63,6 +80,7 @@ void SeaTrialsView::run() {
 void SeaTrialsView::refresh() {
   if (session_->dragging()) return;
   fill();
+  fill_mend();
   draw();
   if (!now_)
     return tell(
@@ -70,14 +88,50 @@ void SeaTrialsView::refresh() {
            "still water without wind. What the methods make of the boat, not a measurement."));
   QStringList words;
   if (!(now_->of->project == session_->project())) words << tr("The boat has changed since: run them again.");
-  for (const TrialResult& r : now_->trials.results)
-    for (const Happening& h : r.happenings)
-      if (h.event != SeaEvent::planes && h.event != SeaEvent::battery_empty)
-        words << tr("%1, %2: %3")
-                     .arg(session_->said(r.name), session_->in_words({h.time, Dimension::duration}),
-                          session_->said(h.text));
+  for (const TrialFault& f : faults_of(*now_->of, now_->trials)) {
+    const TrialResult* r = now_->trials.find(f.trial);
+    QString said = r && f.time ? tr("%1, %2: %3")
+                                     .arg(session_->said(r->name), session_->in_words({*f.time, Dimension::duration}),
+                                          session_->said(f.text))
+                               : session_->said(f.text);
+    if (f.diagnosis && !f.diagnosis->suspects.empty())
+      said += " " + tr("Likeliest: %1.").arg(term(f.diagnosis->suspects.front().cause->name));
+    words << said;
+  }
   words.removeDuplicates();
   tell(words.isEmpty() ? tr("Nothing went wrong.") : words.join(' '));
+}
+
+void SeaTrialsView::print() {
+  if (!now_) return session_->refuse(tr("Run them first: there is nothing to print yet."));
+  const QString path =
+      ask_where(this, tr("Sea trials"), QString::fromStdString(session_->project().name) + ", " + title().toLower(),
+                tr("PDF (*.pdf)"), ".pdf");
+  if (path.isEmpty()) return;
+  try {
+    write_trial_report(now_->of->project, session_->units(), path, now_->trials, before_ ? &before_->trials : nullptr);
+  } catch (const InvalidInput& e) {
+    session_->refuse(session_->said(e.sentence()));
+  }
+}
+
+void SeaTrialsView::mend() {
+  if (offer_) session_->perform(Edit(*offer_));
+}
+
+/// The offer of the first fault that has one, once the boat it makes was found better.
+void SeaTrialsView::fill_mend() {
+  offer_.reset();
+  if (now_ && now_->of->project == session_->project())
+    for (const TrialFault& f : faults_of(session_->now(), now_->trials))
+      if (const Suspect* s = f.offer();
+          s && !offer_ && session_->trial().verdict(*s->finding) == RemedyTrial::Verdict::better) {
+        offer_ = s->finding->remedy;
+        const QString words = session_->said(offer_->label);
+        mend_->setText(mend_->fontMetrics().elidedText(words, Qt::ElideRight, 300));
+        mend_->setToolTip(tr("%1 %2 %3").arg(session_->said(f.text), term(s->cause->name), words));
+      }
+  mend_->setVisible(offer_.has_value());
 }
 
 void SeaTrialsView::fill() {

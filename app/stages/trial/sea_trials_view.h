@@ -29,9 +29,13 @@ class SeaTrialsView : public ShelfPage {
     StandardTrials trials;
   };
   void run();
+  void print();
+  void mend();
   void fill();
+  void fill_mend();
   void draw();
-  QPushButton* run_;
+  QPushButton *run_, *print_, *mend_;
+  std::optional<Edit> offer_;  ///< of what the trials of the boat at hand showed
   QTableWidget* table_;
   QCustomPlot* plot_;
   std::shared_ptr<const Done> now_, before_;

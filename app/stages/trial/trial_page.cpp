@@ -6,7 +6,10 @@
 #include <QTreeWidget>
 
 #include "assessment/checklist.h"
+#include "assessment/diary.h"
 #include "base/error.h"
+#include "report/trial_report.h"
+#include "session/ask_where.h"
 #include "session/today.h"
 #include "stages/trial/adopt.h"
 #include "theme/theme.h"
@@ -14,7 +17,26 @@
 namespace plucky::app {
 
 TrialPage::TrialPage(Session* session, QWidget* parent) : Page(session, parent) {
-  heading(tr("Before it goes in"));
+  heading(tr("May it go in?"));
+  verdict_ = note({});
+  verdict_->setObjectName("launch_verdict");
+  verdict_->setFont(ui_font(12, QFont::DemiBold));
+  reasons_ = note({});
+  reasons_->setObjectName("launch_reasons");
+  wind_ = quantity(tr("Wind today"), Dimension::speed, "launch_wind");
+  wind_->set_nothing(tr("not told"));
+  water_ = quantity(tr("Water"), Dimension::temperature, "launch_water");
+  water_->set_nothing(tr("not told"));
+  for (QuantityEdit* e : {wind_, water_}) {
+    connect(e, &QuantityEdit::entered, this, [this, e](double si) {
+      e->set_value(si);
+      fill_verdict();
+    });
+    connect(e, &QuantityEdit::cleared, this, [this, e] {
+      e->set_nothing(tr("not told"));
+      fill_verdict();
+    });
+  }
   checked_ = note({});
   checklist_ = new QListWidget(this);
   checklist_->setObjectName("checklist");
@@ -25,6 +47,34 @@ TrialPage::TrialPage(Session* session, QWidget* parent) : Page(session, parent) 
   checklist_->setMinimumHeight(210);
   checklist_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   wide(checklist_);
+
+  section(tr("Days at the water"), "section_days");
+  days_ = table(tr("Days at the water"), {tr("Day"), tr("Runs"), tr("Best")}, "days", 40);
+
+  connect(button(tr("Run sheet to print..."), "run_sheet", true), &QPushButton::clicked, this, [this] {
+    const QString path =
+        ask_where(this, tr("Run sheet"), QString::fromStdString(session_->project().name) + ", " + tr("run sheet"),
+                  tr("PDF (*.pdf)"), ".pdf");
+    if (path.isEmpty()) return;
+    try {
+      write_run_sheet(session_->project(), session_->units(), path);
+    } catch (const InvalidInput& e) {
+      session_->refuse(session_->said(e.sentence()));
+    }
+  });
+
+  section(tr("Upkeep"), "section_upkeep");
+  upkeep_ = table(tr("Upkeep"), {tr("What"), tr("Used")}, "upkeep", 150);
+  upkeep_->setMaximumHeight(190);
+  upkeep_done_ = button(tr("Done today"), "upkeep_done");
+  spares_ = note({});
+  connect(upkeep_done_, &QPushButton::clicked, this, [this] {
+    const QTreeWidgetItem* item = upkeep_->currentItem();
+    if (!item) return;
+    TrialLog log = session_->project().trial;
+    log.diary = with_upkeep(log.diary, item->data(0, Qt::UserRole).toString().toStdString(), today());
+    session_->perform({as_said(tr("Upkeep done")), ChangeTrial{log}});
+  });
 
   section(tr("Flotation test"), "section_flotation_test");
   note(
@@ -97,6 +147,9 @@ TrialPage::TrialPage(Session* session, QWidget* parent) : Page(session, parent) 
 
 void TrialPage::refresh() {
   fill_checklist();
+  fill_verdict();
+  fill_days();
+  fill_upkeep();
   fill_log();
   show_bath();
   const auto& c = session_->project().layout.correction;
@@ -127,6 +180,88 @@ void TrialPage::fill_checklist() {
   checked_->setText(
       tr("%1 of %2 done; open findings come first. Red lines: someone can be hurt.").arg(done).arg(lines.size()));
   filling_ = false;
+}
+
+void TrialPage::fill_verdict() {
+  const Assessment& a = session_->now();
+  const auto told = [](const QuantityEdit* e) { return e->has_value() ? std::optional(e->value()) : std::nullopt; };
+  const LaunchAnswer answer =
+      may_launch(a, launch_checklist(a), {.wind = told(wind_), .water_temperature = told(water_)}, today());
+  using V = LaunchAnswer::Verdict;
+  const QString verdict = answer.verdict == V::go      ? tr("Go")
+                          : answer.verdict == V::no_go ? tr("Not yet")
+                                                       : tr("Cannot be judged yet");
+  verdict_->setText(QString("<span style='color:%1'>%2</span>")
+                        .arg((answer.verdict == V::go ? look().reed_text : look().buoy_text).name(), verdict));
+  // The first few; the checklist below has them all.
+  constexpr std::size_t most = 3;
+  QStringList words;
+  const auto add = [&](const std::vector<Text>& texts) {
+    for (const Text& t : texts)
+      if (words.size() < static_cast<int>(most)) words << session_->said(t);
+  };
+  add(answer.against);
+  add(answer.unknown);
+  const std::size_t all = answer.against.size() + answer.unknown.size();
+  if (all > most) words << tr("... and %1 more.").arg(all - most);
+  if (all == 0) add(answer.mind);
+  reasons_->setText(words.join('\n'));
+  reasons_->setVisible(!words.isEmpty());
+}
+
+void TrialPage::fill_days() {
+  days_->clear();
+  int lines = 2;
+  for (const Outing& o : session_->project().trial.diary.outings) {
+    std::optional<double> best;
+    for (const TrialRun& r : o.runs)
+      if (r.numbers.top_speed) best = std::max(best.value_or(0.0), *r.numbers.top_speed);
+    auto* item =
+        new QTreeWidgetItem(days_, {tr("%1, %2").arg(QString::fromStdString(o.date), term(outing_name(o.kind))),
+                                    QString::number(o.runs.size()), session_->shown(best, Dimension::speed)});
+    const std::string& words = o.result.empty() ? o.wish : o.result;
+    item->setToolTip(0, QString::fromStdString(words));
+    if (!words.empty()) {
+      auto* line = new QTreeWidgetItem(item, {QString::fromStdString(words)});
+      line->setFirstColumnSpanned(true);
+      line->setToolTip(0, QString::fromStdString(words));
+      line->setForeground(0, look().muted);
+      item->setExpanded(true);
+      ++lines;
+    }
+    ++lines;
+  }
+  days_->setFixedHeight(std::min(170, 24 + 18 * lines));
+}
+
+void TrialPage::fill_upkeep() {
+  const QString kept = upkeep_->currentItem() ? upkeep_->currentItem()->data(0, Qt::UserRole).toString() : QString();
+  upkeep_->clear();
+  QStringList spares;
+  for (const UpkeepItem& u : upkeep_of(session_->now(), today())) {
+    const auto share = [&](const Quantity& q) {
+      return q.dimension == Dimension::duration ? session_->in_words(q) : QString::number(q.si);
+    };
+    const QString of = u.in_days                              ? tr("%1 of %2 days")
+                       : u.every.dimension == Dimension::none ? tr("%1 of %2 days out")
+                                                              : tr("%1 of %2");
+    auto* item = new QTreeWidgetItem(upkeep_, {session_->said(u.what), of.arg(share(u.used), share(u.every))});
+    item->setData(0, Qt::UserRole, QString::fromStdString(u.key));
+    QStringList tip{session_->said(u.what)};
+    if (!u.because.empty()) tip << session_->said(u.because);
+    tip << (u.done.empty() ? tr("Never noted as done.") : tr("Last done on %1.").arg(QString::fromStdString(u.done)));
+    if (*u.caution != '\0') tip << term(u.caution);
+    item->setToolTip(0, tip.join('\n'));
+    for (const int c : {0, 1})
+      item->setForeground(c, u.state == UpkeepState::due    ? look().buoy_text
+                             : u.state == UpkeepState::soon ? look().brass_text
+                                                            : look().ink);
+    if (!u.spare.empty() && u.state != UpkeepState::fine) spares << session_->said(u.spare);
+    if (item->data(0, Qt::UserRole).toString() == kept) upkeep_->setCurrentItem(item);
+  }
+  if (!upkeep_->currentItem() && upkeep_->topLevelItemCount() > 0) upkeep_->setCurrentItem(upkeep_->topLevelItem(0));
+  spares_->setText(tr("Take along: %1.").arg(spares.join(", ").toLower()));
+  set_row_visible(spares_, !spares.isEmpty());
 }
 
 std::vector<FreeboardReading> TrialPage::readings() const {

@@ -21,6 +21,9 @@ class TrialPage : public Page {
 
  private:
   void fill_checklist();
+  void fill_verdict();
+  void fill_days();
+  void fill_upkeep();
   void fill_log();
   void show_bath();
   [[nodiscard]] std::vector<FreeboardReading> readings() const;
@@ -28,7 +31,10 @@ class TrialPage : public Page {
   [[nodiscard]] FoundMass found(const BathAnswer& answer) const;
   void keep_bath(bool adopt);
 
-  QLabel *checked_, *bath_, *correction_;
+  QLabel *verdict_, *reasons_, *checked_, *bath_, *correction_, *spares_;
+  QuantityEdit *wind_, *water_;
+  QTreeWidget *days_, *upkeep_;
+  QPushButton* upkeep_done_;
   QListWidget* checklist_;
   std::vector<QuantityEdit*> freeboards_;
   std::vector<QLabel*> point_names_;

@@ -53,15 +53,15 @@ Evidence draws_air(const Assessment& a) {
 Evidence loads_much(const Assessment& a) {
   const auto share = loaded_share(a);
   if (!share) return {};
-  return {odds(1.0 - *share, 0.22, 0.45, 6.0, 0.4),
-          {"The motor is held to {0} of its free speed; 75 to 85 % is usual.", Quantity{*share, Dimension::ratio}}};
+  return {odds(1.0 - *share, 0.15, 0.35, 6.0, 0.4),
+          {"The motor is held to {0} of its free speed; 80 to 95 % is usual.", Quantity{*share, Dimension::ratio}}};
 }
 
 Evidence loads_little(const Assessment& a) {
   const auto share = loaded_share(a);
   if (!share) return {};
-  return {odds(*share, 0.86, 0.95, 6.0, 0.3),
-          {"The motor reaches {0} of its free speed; 75 to 85 % is usual.", Quantity{*share, Dimension::ratio}}};
+  return {odds(*share, 0.96, 0.995, 6.0, 0.3),
+          {"The motor reaches {0} of its free speed; 80 to 95 % is usual.", Quantity{*share, Dimension::ratio}}};
 }
 
 /// Revolutions at full throttle over those that the wanted speed takes with a usual slip.

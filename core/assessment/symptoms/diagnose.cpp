@@ -42,7 +42,7 @@ const Finding* worst_of(const Cause& cause, const Assessment& a) {
   return worst;
 }
 
-constexpr double answer_odds = 6.0, tried_in_vain = 0.25, tried_better = 1.5;
+constexpr double answer_odds = 10.0, tried_in_vain = 0.25, tried_better = 1.5;
 
 }  // namespace
 

@@ -43,8 +43,8 @@ struct Diagnosis {
   const Symptom* symptom = nullptr;
   std::vector<Suspect> suspects;  ///< likeliest first
 };
-/// Answers and tries of `trouble` count where it is given: a yes six times, a no a sixth; a change that left things as
-/// they were a quarter.
+/// Answers and tries of `trouble` count where it is given: a yes ten times, a no a tenth: who has looked knows more
+/// than the numbers; a change that left things as they were a quarter.
 [[nodiscard]] Diagnosis diagnose(const Assessment& a, const Symptom& symptom, const Trouble* trouble = nullptr);
 
 }  // namespace plucky
