@@ -72,6 +72,30 @@ WeighPage::WeighPage(Session* session, QWidget* parent) : Page(session, parent) 
       });
     connect(s.mass, &QuantityEdit::cleared, this, &WeighPage::show_whole);
   }
+  section(tr("Or hung from one point"), "section_weigh_hung");
+  note(
+      tr("A cord round the hull and a hanging scale. How far the bow hangs up or down tells where along it the CG is; "
+         "hung a second time from another point, how high it is too."));
+  for (std::size_t i = 0; i < hooks_.size(); ++i) {
+    Hook& h = hooks_[i];
+    const auto field = [&](const QString& words, Dimension d, const char* name) {
+      QuantityEdit* e = quantity(words.arg(i + 1), d, QString(name).arg(i).toUtf8().constData());
+      connect(e, &QuantityEdit::entered, this, [this, e](double si) {
+        e->set_value(si);
+        show_whole();
+      });
+      return e;
+    };
+    h.x = field(tr("%1: from transom"), Dimension::length, "hook_x_%1");
+    h.z = field(tr("%1: over the keel"), Dimension::length, "hook_z_%1");
+    h.tilt = field(tr("%1: bow up by"), Dimension::angle, "hook_tilt_%1");
+    h.mass = field(tr("%1: shows"), Dimension::mass, "hook_mass_%1");
+    for (QuantityEdit* e : {h.tilt, h.mass}) {
+      e->set_nothing(i == 1 ? tr("not used") : tr("not read"));
+      connect(e, &QuantityEdit::cleared, this, &WeighPage::show_whole);
+    }
+  }
+  end_section();
   whole_ = note({});
   whole_->setObjectName("whole_boat");
   auto* row = new QHBoxLayout;
@@ -186,21 +210,42 @@ void WeighPage::take_support(std::size_t index) {
   show_whole();
 }
 
-std::optional<FoundMass> WeighPage::whole() const {
+std::vector<SupportReading> WeighPage::standing() const {
   std::vector<SupportReading> read;
   const Box3& box = session_->now().hull->model.box;
   for (const Support& s : supports_)
     if (s.mass->has_value())
-      read.push_back({.place = {box.low.x() + s.x->value(), s.y->value(), 0.0}, .mass = s.mass->value()});
-  if (read.size() < 2) return std::nullopt;
-  FoundMass found = weigh_boat(read, scale_sigma, support_sigma, session_->now().mass.cg.z());
+      read.push_back(
+          {.id = fresh_id(read), .place = {box.low.x() + s.x->value(), s.y->value(), 0.0}, .mass = s.mass->value()});
+  return read;
+}
+
+std::vector<SupportReading> WeighPage::hanging() const {
+  std::vector<SupportReading> read;
+  const Box3& box = session_->now().hull->model.box;
+  for (const Hook& h : hooks_)
+    if (h.mass->has_value() && h.tilt->has_value())
+      read.push_back({.id = fresh_id(read),
+                      .place = {box.low.x() + h.x->value(), 0.0, box.low.z() + h.z->value()},
+                      .mass = h.mass->value(),
+                      .tilt = h.tilt->value()});
+  return read;
+}
+
+std::optional<FoundMass> WeighPage::whole() const {
+  constexpr double tilt_sigma = 0.5 * pi / 180.0;  // read off with a card: common practice, no source
+  const std::vector<SupportReading> hung = hanging(), stood = standing();
+  const double z = session_->now().mass.cg.z();
+  if (hung.empty() && stood.size() < 2) return std::nullopt;
+  FoundMass found =
+      hung.empty() ? weigh_boat(stood, scale_sigma, support_sigma, z) : weigh_hung(hung, scale_sigma, tilt_sigma, z);
   found.planned_mass = session_->now().mass.total;
   found.planned_cg = session_->now().mass.cg;
   return found;
 }
 
 void WeighPage::show_whole() {
-  QString words = tr("Two readings at least.");
+  QString words = tr("Two readings on supports, or one of a boat that hangs.");
   bool good = false;
   try {
     if (const auto f = whole()) {
@@ -225,13 +270,11 @@ void WeighPage::keep_whole(bool adopt) {
   const auto found = whole();
   if (!found) return;
   TrialLog log = session_->project().trial;
-  BoatWeighing w{.id = static_cast<Id>(log.weighings.size() + 1), .date = today(), .supports = {}, .found = *found};
-  const Box3& box = session_->now().hull->model.box;
-  for (const Support& s : supports_)
-    if (s.mass->has_value())
-      w.supports.push_back({.id = static_cast<Id>(w.supports.size() + 1),
-                            .place = {box.low.x() + s.x->value(), s.y->value(), 0.0},
-                            .mass = s.mass->value()});
+  const std::vector<SupportReading> hung = hanging();
+  const BoatWeighing w{.id = static_cast<Id>(log.weighings.size() + 1),
+                       .date = today(),
+                       .supports = hung.empty() ? standing() : hung,
+                       .found = *found};
   log.weighings.push_back(w);
   if (!session_->perform({as_said(tr("Weigh the whole boat")), ChangeTrial{log}}) || !adopt) return;
   adopt_found(*session_, *found, tr("weighing of %1").arg(QString::fromStdString(w.date)));

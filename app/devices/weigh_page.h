@@ -31,6 +31,8 @@ class WeighPage : public Page {
   void take_part(double kg);
   void take_support(std::size_t index);
   void show_whole();
+  [[nodiscard]] std::vector<SupportReading> standing() const;
+  [[nodiscard]] std::vector<SupportReading> hanging() const;
   [[nodiscard]] std::optional<FoundMass> whole() const;
   void keep_whole(bool adopt);
   void show_state();
@@ -48,6 +50,11 @@ class WeighPage : public Page {
   QuantityEdit* put_;
   QCheckBox* by_itself_;
   std::array<Support, 3> supports_;
+  /// Once or twice hung from a hook.
+  struct Hook {
+    QuantityEdit *x, *z, *tilt, *mass;
+  };
+  std::array<Hook, 2> hooks_;
   bool armed_ = true;    // something has moved on the scale since the last mass was taken
   double taken_ = -1.0;  // kg, the last mass taken
 };

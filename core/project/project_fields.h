@@ -547,6 +547,7 @@ void describe(V& v, SupportReading& s) {
   v("id", s.id);
   v("place_m", s.place, range::place);
   v("mass_kg", s.mass, {0.0, 1000.0});
+  v("tilt_rad", s.tilt, {-pi / 2, pi / 2});
 }
 
 template <class V>

@@ -48,11 +48,12 @@ struct BathTest {
   bool operator==(const BathTest&) const = default;
 };
 
-/// One support of the boat on a scale.
+/// One support of the boat on a scale, or the point at which it hangs from one.
 struct SupportReading {
   Id id = 0;
-  Vec3 place = Vec3::Zero();  ///< m; z does not matter
-  double mass = 0.0;          ///< kg, what the scale under it shows
+  Vec3 place = Vec3::Zero();   ///< m; z does not matter for a support
+  double mass = 0.0;           ///< kg, what the scale shows
+  std::optional<double> tilt;  ///< rad, bow up, of a boat that hangs there; none: it stands there
   bool operator==(const SupportReading&) const = default;
 };
 

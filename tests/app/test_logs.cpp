@@ -2,13 +2,16 @@
 #include <QComboBox>
 #include <QDoubleSpinBox>
 #include <QFile>
+#include <QProcess>
 #include <QPushButton>
 #include <QTableWidget>
 #include <QTemporaryDir>
 
 #include "assessment/sea.h"
 #include "bench.h"
+#include "io/project_file.h"
 #include "stages/trial/log_view.h"
+#include "stages/trial/track_picture.h"
 #include "trial/logger.h"
 #include "trial/pilots.h"
 
@@ -112,4 +115,47 @@ TEST_F(LogBench, WhatIsNoLogIsRefusedAndTheLastOneStays) {
   EXPECT_TRUE(refused.contains("no text")) << refused.toStdString();
   EXPECT_EQ(find<QComboBox>("log_runs")->count(), 1);
   ASSERT_NE(view->report(), nullptr);
+}
+
+TEST_F(LogBench, ADeviceOnASerialLineIsFollowedItsTrackDrawnAndKeptWhenItIsUnplugged) {
+  const QString log = logged(0.0);
+  QProcess device;
+  device.start(PLUCKY_DEVICE, {"--as", "telemetry", "--log", log, "--speed", "40"});
+  ASSERT_TRUE(device.waitForReadyRead(10000 * patience));
+  const QString line = QString::fromUtf8(device.readLine()).trimmed();
+  ASSERT_TRUE(line.startsWith("port ")) << device.readAllStandardError().toStdString();
+  ASSERT_TRUE(view->listen_to(line.mid(5)));
+  EXPECT_EQ(find<QPushButton>("listen_log")->text(), QString("Stop"));
+  ASSERT_TRUE(QTest::qWaitFor([&] { return view->report() && view->report()->find("top_speed"); }, 20000 * patience))
+      << view->words().toStdString();
+  const double soon = view->report()->find("duration")->value.si;
+  // It ends with its log: what came is kept.
+  ASSERT_TRUE(device.waitForFinished(30000 * patience));
+  ASSERT_TRUE(QTest::qWaitFor([&] { return !view->link()->is_open(); }, 10000 * patience));
+  settle();
+  EXPECT_GT(view->report()->find("duration")->value.si, soon);
+  EXPECT_GT(view->report()->find("duration")->value.si, 60.0);
+  click("log_track");
+  settle();
+  const auto& places = window->findChild<TrackPicture*>()->places();
+  ASSERT_GT(places.size(), 100u);
+  EXPECT_GT(places.back().norm(), 50.0);
+  EXPECT_GT(find<QComboBox>("track_colour")->count(), 2);
+  // Into the diary, bytes and all; undone it is gone.
+  click("log_to_diary");
+  const Diary& d = session.project().trial.diary;
+  ASSERT_EQ(d.attachments.size(), 1u);
+  EXPECT_GT(d.attachments[0].bytes.bytes().size(), 1000u);
+  EXPECT_EQ(d.runs().front()->log, d.attachments[0].id);
+  EXPECT_GT(d.runs().front()->numbers.top_speed.value_or(0.0), 1.0);
+  const Project back = project_from_bytes(project_to_bytes(session.project()));
+  EXPECT_EQ(back.trial.diary.attachments.at(0).bytes.bytes(), d.attachments[0].bytes.bytes());
+  EXPECT_TRUE(back.unknown_entries.empty());
+  session.undo();
+  EXPECT_TRUE(session.project().trial.diary.attachments.empty());
+}
+
+TEST_F(LogBench, APortThatIsNotThereIsTold) {
+  EXPECT_FALSE(view->listen_to("/dev/there-is-none"));
+  EXPECT_TRUE(refused.contains("there-is-none")) << refused.toStdString();
 }

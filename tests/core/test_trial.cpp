@@ -151,6 +151,47 @@ PROPERTY(Weighing, ThreeSupportsGiveAnyCgBetweenThemBack) {
   HOLDS((f.cg.head<2>() - cg.head<2>()).norm() < 1e-9);
 }
 
+PROPERTY(Weighing, ABoatHungFromAnyPointHasItsCgUnderTheHook) {
+  // A body hangs so that its CG is straight below: the tilt follows from where both are.
+  const Vec3 cg(any::whole(100, 400) * 1e-3, 0.0, any::whole(10, 80) * 1e-3);
+  const double mass = any::whole(200, 5000) * 1e-3;
+  const auto hung = [&](double x, double z) {
+    const double tilt = std::atan2(x - cg.x(), z - cg.z());
+    return SupportReading{.place = {x, 0.0, z}, .mass = mass, .tilt = tilt};
+  };
+  const double z = cg.z() + any::whole(60, 200) * 1e-3;
+  const SupportReading fore = hung(cg.x() + any::whole(10, 60) * 1e-3, z),
+                       aft = hung(cg.x() - any::whole(10, 60) * 1e-3, z);
+  HOLDS(*fore.tilt > 0.0);  // hooked ahead of its CG the bow goes up
+  const FoundMass once = weigh_hung({fore}, 0.001, radians(0.5), cg.z());
+  HOLDS((once.cg - cg).norm() < 1e-9);
+  HOLDS(std::abs(once.mass - mass) < 1e-12);
+  if (*fore.tilt - *aft.tilt > radians(5.0)) {
+    // A wrong height as drawn does no harm any more.
+    const FoundMass twice = weigh_hung({fore, aft}, 0.001, radians(0.5), cg.z() + 0.05);
+    HOLDS((twice.cg - cg).norm() < 1e-9);
+    HOLDS(twice.cg_sigma.x() > 0.0 && twice.cg_sigma.z() > 0.0);
+  }
+}
+
+TEST(Weighing, WhatHangsAlikeOrNotAtAllIsRefused) {
+  const SupportReading h{.place = {0.3, 0.0, 0.2}, .mass = 1.0, .tilt = 0.1};
+  const auto why = [](std::vector<SupportReading> s) {
+    return refusal_of([&] { return weigh_hung(s, 0.001, 0.01, 0.05); });
+  };
+  EXPECT_NE(why({}).find("one or more"), std::string::npos);
+  EXPECT_NE(why({h, h}).find("5 degrees"), std::string::npos);
+  SupportReading none = h;
+  none.tilt.reset();
+  EXPECT_NE(why({none}).find("no tilt"), std::string::npos);
+  SupportReading over = h;
+  over.tilt = 1.2;
+  EXPECT_NE(why({over}).find("60"), std::string::npos);
+  SupportReading empty = h;
+  empty.mass = 0.0;
+  EXPECT_NE(why({empty}).find("nothing"), std::string::npos);
+}
+
 TEST(Checklist, BeginsWithTheBoatsOwnFindingsAndItsParts) {
   Project p = sample_boat();
   p.layout.parts[0].place.x() = 0.40;  // bow down

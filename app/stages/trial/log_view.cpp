@@ -7,9 +7,12 @@
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
+#include <QInputDialog>
 #include <QPointer>
 #include <QPushButton>
+#include <QSerialPortInfo>
 #include <QSignalBlocker>
+#include <QStackedWidget>
 #include <QTableWidget>
 #include <cmath>
 
@@ -19,6 +22,7 @@
 #include "chart/chart_page.h"
 #include "io/file.h"
 #include "session/today.h"
+#include "stages/trial/track_picture.h"
 #include "tables/items.h"
 
 namespace plucky::app {
@@ -44,14 +48,18 @@ LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Log
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   auto* controls = new QHBoxLayout;
+  auto* doing = new QHBoxLayout;  // what is done with the log at hand
+  QHBoxLayout* to = controls;
   const auto button = [&](const QString& words, const char* name, void (LogView::*pressed)()) {
     auto* b = new QPushButton(words, this);
     b->setObjectName(name);
     connect(b, &QPushButton::clicked, this, pressed);
-    controls->addWidget(b);
+    to->addWidget(b);
     return b;
   };
   open_ = button(tr("Open..."), "open_log", &LogView::ask_and_open);
+  listen_ = button(tr("Listen..."), "listen_log", &LogView::listen);
+  listen_->setToolTip(tr("To a GPS receiver or a logger on a serial port, as it goes"));
   runs_box_ = new QComboBox(this);
   runs_box_->setObjectName("log_runs");
   runs_box_->setAccessibleName(tr("Log"));
@@ -67,15 +75,21 @@ LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Log
   lag_->setDecimals(2);
   lag_->setSuffix(tr(" s"));
   controls->addWidget(lag_);
+  to = doing;
   diary_ = button(tr("Keep"), "log_to_diary", &LogView::into_diary);
   diary_->setToolTip(tr(
       "Into the diary: a run of today with what this log gave and the boat's set-up; the file is kept with the boat"));
+  track_ = button(tr("Track"), "log_track", &LogView::draw);
+  track_->setCheckable(true);
+  track_->setToolTip(tr("Where it went, north up, instead of the curves over the time"));
   calibrate_ = button(tr("Calibrate"), "calibrate", &LogView::bring_to_runs);
   adopt_ = button(tr("Adopt"), "adopt_calibration", &LogView::adopt);
   calibrate_->setToolTip(tr("Brings drag, screw, Kv and resistance of the model to the steady stretches of the runs"));
   adopt_->setToolTip(tr("Every prediction carries it until it is dropped"));
   drop_ = button(tr("Drop"), "drop_calibration", &LogView::drop);
+  doing->addStretch(1);
   column->addLayout(controls);
+  column->addLayout(doing);
   auto* row = new QHBoxLayout;
   table_ = make_table(this, "log_readings", title(), {tr("What"), tr("Read off"), tr("More or less")});
   table_->setSortingEnabled(false);
@@ -88,11 +102,33 @@ LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Log
   plot_->addGraph();
   plot_->addGraph();
   plot_->addGraph(plot_->xAxis, plot_->yAxis2);
+  plot_->addGraph();  // the model, and the two ends of its range
+  plot_->addGraph();
+  plot_->addGraph();
+  plot_->graph(4)->setChannelFillGraph(plot_->graph(5));
   plot_->setInteractions(QCP::Interactions(QCP::iRangeDrag) | QCP::iRangeZoom);
   plot_->axisRect()->setRangeZoom(Qt::Horizontal);
   plot_->axisRect()->setRangeDrag(Qt::Horizontal);
-  row->addWidget(plot_, 4);
+  track_picture_ = new TrackPicture(session, this);
+  auto* track = new QWidget(this);
+  auto* below = new QVBoxLayout(track);
+  below->setContentsMargins(0, 0, 0, 0);
+  colour_ = new QComboBox(track);
+  colour_->setObjectName("track_colour");
+  colour_->setAccessibleName(tr("Coloured by"));
+  below->addWidget(colour_);
+  below->addWidget(track_picture_, 1);
+  side_ = new QStackedWidget(this);
+  side_->addWidget(plot_);
+  side_->addWidget(track);
+  row->addWidget(side_, 4);
   column->addLayout(row, 1);
+  connect(colour_, &QComboBox::activated, this, &LogView::draw);
+  connect(&link_, &LogLink::more, this, &LogView::take_heard);
+  connect(&link_, &LogLink::state_changed, this, [this] {
+    listen_->setText(link_.is_open() ? tr("Stop") : tr("Listen..."));
+    if (!link_.words().isEmpty()) tell(link_.words());
+  });
   connect(runs_box_, &QComboBox::activated, this, [this] {
     fill();
     draw();
@@ -322,7 +358,18 @@ void LogView::draw() {
   plot_->graph(0)->setPen(QPen(l.water_line, 2.0));
   plot_->graph(1)->setPen(QPen(l.brass, 1.5));
   plot_->graph(2)->setPen(QPen(l.buoy, 1.0));
-  for (int i = 0; i < 3; ++i) plot_->graph(i)->data()->clear();
+  plot_->graph(3)->setName(tr("Model at these turns"));
+  plot_->graph(3)->setPen(QPen(l.reed, 1.2, Qt::DashLine));
+  QColor band = l.reed;
+  band.setAlpha(40);
+  for (const int i : {4, 5}) {
+    plot_->graph(i)->setPen(Qt::NoPen);
+    plot_->graph(i)->removeFromLegend();
+  }
+  plot_->graph(4)->setBrush(band);
+  for (int i = 0; i < plot_->graphCount(); ++i) plot_->graph(i)->data()->clear();
+  side_->setCurrentIndex(track_->isChecked() ? 1 : 0);
+  if (track_->isChecked()) return draw_track();
   if (const Run* r = run()) {
     const Recording& clean = r->clean;
     const LogBoat boat = log_boat_of(session_->now());
@@ -332,6 +379,7 @@ void LogView::draw() {
     const double geared = turns ? 1.0 : 1.0 / boat.gear;
     if (!turns) turns = clean.find(Channel::motor_revolutions);
     if (turns && boat.pitch) plot_->graph(1)->setData(time, thinned(turns->values, 3.6 * *boat.pitch * geared), true);
+    if (turns) draw_model(time, thinned(turns->values, geared));
     if (const Series* s = clean.find(Channel::current)) plot_->graph(2)->setData(time, thinned(s->values, 1.0), true);
   }
   plot_->rescaleAxes();
@@ -339,6 +387,89 @@ void LogView::draw() {
   plot_->yAxis->setRange(0.0, 1.05 * std::max(1e-3, plot_->yAxis->range().upper));
   plot_->yAxis2->setRange(0.0, 1.05 * std::max(1e-3, plot_->yAxis2->range().upper));
   plot_->replot(QCustomPlot::rpQueuedReplot);
+}
+
+void LogView::draw_model(const QVector<double>& time, const QVector<double>& turns) {
+  // The steady run at each number of turns, between those of the sweep; a boat that gathers way lies below it.
+  const Assessment& a = session_->now();
+  std::vector<std::pair<double, double>> steady{{0.0, 0.0}};
+  for (const RunningState& s : a.power.sweep)
+    if (s.runs() && s.revolutions > steady.back().first) steady.emplace_back(s.revolutions, s.speed);
+  if (steady.size() < 3) return;
+  const auto& ranges = a.power.ranges;
+  const double full = a.power.full.speed;
+  const double low = ranges && full > 0.0 ? ranges->speed.low / full : 1.0;
+  const double high = ranges && full > 0.0 ? ranges->speed.high / full : 1.0;
+  QVector<double> speed, least, most;
+  for (const double n : turns) {
+    const auto above = std::find_if(steady.begin() + 1, steady.end(), [&](const auto& x) { return x.first >= n; });
+    const bool known = std::isfinite(n) && n >= 0.0 && above != steady.end();
+    const auto& [n1, v1] = known ? *(above - 1) : steady.front();
+    const auto& [n2, v2] = known ? *above : steady[1];
+    const double v = known ? 3.6 * (v1 + (v2 - v1) * (n - n1) / (n2 - n1)) : std::nan("");
+    speed << v;
+    least << low * v;
+    most << high * v;
+  }
+  plot_->graph(3)->setData(time, speed, true);
+  plot_->graph(4)->setData(time, most, true);
+  plot_->graph(5)->setData(time, least, true);
+}
+
+void LogView::draw_track() {
+  const Run* r = run();
+  const int kept = colour_->currentData().toInt();
+  const QSignalBlocker quiet(colour_);
+  colour_->clear();
+  if (!r) return track_picture_->show_run({}, Channel::speed);
+  for (const Channel c : {Channel::speed, Channel::current, Channel::motor_temperature, Channel::motor_revolutions,
+                          Channel::revolutions, Channel::voltage, Channel::trim, Channel::heel})
+    if (r->clean.find(c)) colour_->addItem(term(channel_name(c)), static_cast<int>(c));
+  colour_->setCurrentIndex(std::max(0, colour_->findData(kept)));
+  track_picture_->show_run(r->clean, static_cast<Channel>(colour_->currentData().toInt()));
+}
+
+void LogView::listen() {
+  if (link_.is_open()) return link_.close();
+  QStringList ports;
+  for (const QSerialPortInfo& info : QSerialPortInfo::availablePorts()) ports << info.systemLocation();
+  bool chosen = false;
+  const QString port =
+      QInputDialog::getItem(this, tr("Listen to a device"), tr("Serial port"), ports, 0, true, &chosen);
+  if (chosen && !port.isEmpty()) listen_to(port);
+}
+
+bool LogView::listen_to(const QString& port, int baud) {
+  if (!link_.open(port, baud)) {
+    session_->refuse(link_.words());
+    return false;
+  }
+  runs_.push_back({.name = tr("from %1").arg(port)});
+  runs_box_->addItem(runs_.back().name);
+  runs_box_->setCurrentIndex(runs_box_->count() - 1);
+  calibration_.reset();
+  refresh();
+  return true;
+}
+
+void LogView::take_heard() {
+  // Only whole lines: the last one may still be on its way.
+  const std::string text = link_.heard().substr(0, link_.heard().rfind('\n') + 1);
+  const QString name = tr("from %1").arg(link_.port());
+  const auto it = std::find_if(runs_.rbegin(), runs_.rend(), [&](const Run& r) { return r.name == name; });
+  if (it == runs_.rend() || text.empty()) return;
+  try {
+    ReadLog read = read_any_log(text);
+    it->report = read_off(read.recording, log_boat_of(session_->now()));
+    it->clean = cleaned(read.recording, it->report);
+    it->recording = std::move(read.recording);
+    it->notes = std::move(read.notes);
+    if (text.size() <= largest_kept) it->bytes = Blob(text);
+  } catch (const InvalidInput& e) {
+    // A device begins in the middle of a line: too little yet is no fault.
+    return tell(tr("listening on %1: %2").arg(link_.port(), session_->said(e.sentence())));
+  }
+  refresh();
 }
 
 TableRows LogView::table() const {

@@ -6,6 +6,7 @@
 #include <optional>
 #include <vector>
 
+#include "devices/log_link.h"
 #include "io/log_file.h"
 #include "shelf/shelf_page.h"
 #include "trial/calibrate.h"
@@ -14,9 +15,12 @@
 class QComboBox;
 class QDoubleSpinBox;
 class QPushButton;
+class QStackedWidget;
 class QTableWidget;
 
 namespace plucky::app {
+
+class TrackPicture;
 
 class LogView : public ShelfPage {
   Q_OBJECT
@@ -29,6 +33,9 @@ class LogView : public ShelfPage {
   /// Reads a log in a job of the session's; a refusal tells why.
   void open(const QString& path);
   [[nodiscard]] const LogReport* report() const;
+  /// Follows a device's line; false where it cannot be opened.
+  bool listen_to(const QString& port, int baud = 9600);
+  [[nodiscard]] LogLink* link() { return &link_; }
   [[nodiscard]] const Calibration* calibration() const { return calibration_ ? &*calibration_ : nullptr; }
 
  private:
@@ -45,16 +52,24 @@ class LogView : public ShelfPage {
   void bring_to_runs();
   void adopt();
   void into_diary();
+  void listen();
+  void take_heard();
+  void draw_model(const QVector<double>& time, const QVector<double>& turns);
+  void draw_track();
   void drop();
   void fill();
   void draw();
   [[nodiscard]] const Run* run() const;
 
-  QPushButton *open_, *diary_, *calibrate_, *adopt_, *drop_;
+  LogLink link_;
+  QPushButton *open_, *listen_, *track_, *diary_, *calibrate_, *adopt_, *drop_;
   QComboBox* runs_box_;
   QDoubleSpinBox* lag_;
   QTableWidget* table_;
   QCustomPlot* plot_;
+  TrackPicture* track_picture_;
+  QStackedWidget* side_;
+  QComboBox* colour_;
   std::vector<Run> runs_;
   std::optional<Calibration> calibration_;
   bool filling_ = false;
