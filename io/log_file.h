@@ -59,6 +59,10 @@ using LogProgress = std::function<bool(double)>;
 /// By what stands in it. Bytes that are no text are refused.
 [[nodiscard]] ReadLog read_any_log(std::string_view text, const LogProgress& progress = {});
 
+/// What was heard on a line, from where it can be read: without a first line that was cut, and of a table from its
+/// first heading on; empty where none has come yet.
+[[nodiscard]] std::string_view from_heading(std::string_view heard);
+
 /// Whether a sentence "$GPRMC,...*5C" has the checksum it says; none said counts as right.
 [[nodiscard]] bool nmea_sound(std::string_view sentence);
 /// Speed from places where a recording has none, by differences over a second.

@@ -356,4 +356,31 @@ ReadLog read_any_log(std::string_view text, const LogProgress& progress) {
   return read_log(text, guess_log(text), progress);
 }
 
+std::string_view from_heading(std::string_view heard) {
+  // Sentences of a receiver say what they are in each line.
+  std::size_t at = 0;
+  for (int lines = 0; at < heard.size() && lines < 3; ++lines)
+    if (next_line(heard, at).find('$') != std::string_view::npos) return heard;
+  at = 0;
+  while (at < heard.size()) {
+    const std::size_t begin = at;
+    const std::string_view line = next_line(heard, at);
+    // A cut line begins with the end of a number; a heading has words in most of its cells.
+    std::size_t words = 0, cells = 1;
+    bool word = false;
+    for (const char c : line) {
+      if (c == ',' || c == ';' || c == '\t') {
+        words += word ? 1 : 0;
+        word = false;
+        ++cells;
+      } else if (std::isalpha(static_cast<unsigned char>(c)) != 0) {
+        word = true;
+      }
+    }
+    words += word ? 1 : 0;
+    if (cells > 1 && 2 * words > cells) return heard.substr(begin);
+  }
+  return {};
+}
+
 }  // namespace plucky

@@ -19,11 +19,11 @@ LogLink::LogLink(QObject* parent) : QObject(parent), port_(new QSerialPort(this)
   silence_.setInterval(3000);
   silence_.setSingleShot(true);
   connect(&silence_, &QTimer::timeout, this,
-          [this] { tell(tr("Nothing comes in from %1: is it switched on, at this speed?").arg(port_->portName())); });
+          [this] { tell(tr("Nothing comes in from %1: is it switched on, at this speed?").arg(name_)); });
   connect(port_, &QSerialPort::readyRead, this, [this] {
     if (heard_.size() < most_heard) heard_ += port_->readAll().toStdString();
     silence_.start();
-    tell(tr("listening on %1").arg(port_->portName()));
+    tell(tr("listening on %1").arg(name_));
   });
   connect(port_, &QSerialPort::errorOccurred, this, [this](QSerialPort::SerialPortError error) {
     // As with the scale: the first real error closes the line, settings that a line does not know are none.
@@ -42,14 +42,11 @@ bool LogLink::is_open() const {
   return port_->isOpen();
 }
 
-QString LogLink::port() const {
-  return port_->portName();
-}
-
 bool LogLink::open(const QString& port, int baud) {
   close();
   heard_.clear();
   told_ = 0;
+  name_ = port;
   port_->setPortName(port);
   port_->setBaudRate(baud);
   if (!port_->open(QIODevice::ReadOnly)) {

@@ -20,7 +20,8 @@ class LogLink : public QObject {
   bool open(const QString& port, int baud);
   void close();
   [[nodiscard]] bool is_open() const;
-  [[nodiscard]] QString port() const;
+  /// As it was asked for.
+  [[nodiscard]] const QString& port() const { return name_; }
   /// All that came since it was opened.
   [[nodiscard]] const std::string& heard() const { return heard_; }
   [[nodiscard]] QString words() const { return words_; }
@@ -35,7 +36,7 @@ class LogLink : public QObject {
   QTimer second_, silence_;
   std::string heard_;
   std::size_t told_ = 0;
-  QString words_;
+  QString name_, words_;
 };
 
 }  // namespace plucky::app

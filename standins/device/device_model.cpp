@@ -137,8 +137,11 @@ std::string DeviceModel::line_at(std::size_t i) {
     if (s.channel == Channel::speed) one.series.back().values[0] *= speed_factor_;
   }
   std::string text = write_log(one);
-  if (headed_) text.erase(0, text.find('\n') + 1);
-  headed_ = true;
+  constexpr double heading_every = 5.0;  // s
+  if (recording_.time[i] < next_heading_)
+    text.erase(0, text.find('\n') + 1);
+  else
+    next_heading_ = recording_.time[i] + heading_every;
   return text;
 }
 

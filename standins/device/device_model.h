@@ -13,7 +13,8 @@ enum class DeviceKind { gps, telemetry, tachometer, thermometer };
 
 /// Commands: "drop" (nothing comes until "back"), "back", "unit mph" or "unit km/h" (of the telemetry's speed: the
 /// heading stays as it was, as with a logger set up wrongly), "jump S" (the clock goes back by S seconds), "nofix" and
-/// "fix" of the GPS, "spoil" (the next GPS sentence has a wrong checksum).
+/// "fix" of the GPS, "spoil" (the next GPS sentence has a wrong checksum). Telemetry says its heading every five
+/// seconds, for whoever begins to listen later.
 class DeviceModel {
  public:
   /// `lag` in s by which the telemetry's speed comes late, `noise` as in LoggerFaults.
@@ -29,9 +30,9 @@ class DeviceModel {
   [[nodiscard]] double value(Channel channel, std::size_t i) const;
   DeviceKind kind_;
   Recording recording_;
-  double now_ = 0.0, jumped_ = 0.0, speed_factor_ = 1.0, next_ = 0.0;
+  double now_ = 0.0, jumped_ = 0.0, speed_factor_ = 1.0, next_ = 0.0, next_heading_ = 0.0;
   std::size_t at_ = 0;
-  bool dropped_ = false, headed_ = false, fix_ = true, spoil_ = false;
+  bool dropped_ = false, fix_ = true, spoil_ = false;
 };
 
 /// "$GPRMC,...*5C" with its checksum and line end.

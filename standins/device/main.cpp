@@ -58,8 +58,11 @@ int main(int argc, char** argv) {
       });
       port.send(device.step(speed * interval_ms / 1000.0));
     }
-    // The last bytes must be read before the line goes.
-    if (more) poll(nullptr, 0, 500);
+    // The last bytes must be sent and read before the line goes.
+    for (int i = 0; more && i < 10; ++i) {
+      port.send({});
+      poll(nullptr, 0, 50);
+    }
     return 0;
   } catch (const std::exception& e) {
     std::cerr << "plucky-standin-device: " << e.what() << std::endl;

@@ -28,8 +28,14 @@ PseudoPort::~PseudoPort() {
   close(host_);
 }
 
-bool PseudoPort::send(const std::string& bytes) const {
-  return bytes.empty() || write(host_, bytes.data(), bytes.size()) >= 0 || errno == EAGAIN;
+bool PseudoPort::send(const std::string& bytes) {
+  constexpr std::size_t most_waiting = std::size_t{1} << 16;
+  if (waiting_.size() + bytes.size() <= most_waiting) waiting_ += bytes;
+  if (waiting_.empty()) return true;
+  const ssize_t sent = write(host_, waiting_.data(), waiting_.size());
+  if (sent < 0) return errno == EAGAIN;
+  waiting_.erase(0, static_cast<std::size_t>(sent));
+  return true;
 }
 
 }  // namespace plucky::standins

@@ -15,12 +15,12 @@ class PseudoPort {
   [[nodiscard]] const std::string& name() const { return name_; }
   /// For poll().
   [[nodiscard]] int host() const { return host_; }
-  /// False when the line is gone. Nobody reading is no reason to stop: what does not fit is lost, as on a real line.
-  bool send(const std::string& bytes) const;
+  /// False when the line is gone. What does not fit yet waits; where nobody reads for long it is lost, whole.
+  bool send(const std::string& bytes);
 
  private:
   int host_ = -1, line_ = -1;
-  std::string name_;
+  std::string name_, waiting_;
 };
 
 /// Takes whole lines out of a buffer.

@@ -17,7 +17,7 @@ namespace {
 using plucky::standins::each_line;
 
 int run(int interval_ms, double speed) {
-  const plucky::standins::PseudoPort port;
+  plucky::standins::PseudoPort port;
   std::cout << "port " << port.name() << std::endl;
   plucky::standins::ScaleModel scale;
   std::string typed, received;

@@ -132,7 +132,7 @@ TEST_F(DiaryBench, ATroubleIsAnsweredMendedTriedAndGone) {
   find<QComboBox>("try_result")->setCurrentIndex(0);
   click("tell_result");
   EXPECT_FALSE(diary().troubles[0].open());
-  EXPECT_EQ(find<QTableWidget>("troubles")->item(0, 2)->text(), QString("gone"));
+  EXPECT_EQ(find<QTableWidget>("troubles")->item(0, 1)->text(), QString("gone"));
   click("strike_trouble");
   EXPECT_TRUE(diary().troubles.empty());
   session.undo();

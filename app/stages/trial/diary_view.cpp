@@ -118,6 +118,7 @@ DiaryView::DiaryView(Session* session, QWidget* parent) : ShelfPage(session, tr(
     auto* edit = new QLineEdit(page);
     edit->setObjectName(f.name);
     edit->setAccessibleName(f.label);
+    edit->setMinimumWidth(24);  // the page must not be wider than a narrow shelf shows of it
     label->setBuddy(edit);
     // Wish and result want a line of their own.
     const bool wide = f.member == &Outing::wish || f.member == &Outing::result || f.member == &Outing::watches;

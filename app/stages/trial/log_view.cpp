@@ -109,6 +109,15 @@ LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Log
   plot_->setInteractions(QCP::Interactions(QCP::iRangeDrag) | QCP::iRangeZoom);
   plot_->axisRect()->setRangeZoom(Qt::Horizontal);
   plot_->axisRect()->setRangeDrag(Qt::Horizontal);
+  // The names stand in a line over the curves: a shelf may be low.
+  plot_->plotLayout()->insertRow(0);
+  plot_->plotLayout()->addElement(0, 0, plot_->legend);
+  plot_->plotLayout()->setRowStretchFactor(0, 0.001);
+  plot_->plotLayout()->setRowSpacing(0);
+  plot_->legend->setFillOrder(QCPLayoutGrid::foColumnsFirst);
+  plot_->legend->setWrap(4);
+  plot_->legend->setMargins(QMargins(4, 0, 4, 0));
+  plot_->legend->setRowSpacing(-5);
   track_picture_ = new TrackPicture(session, this);
   auto* track = new QWidget(this);
   auto* below = new QVBoxLayout(track);
@@ -345,20 +354,18 @@ void LogView::draw() {
   plot_->xAxis->setLabel(tr("Time, s"));
   plot_->yAxis->setLabel(tr("km/h"));
   plot_->yAxis2->setLabel(tr("A"));
-  plot_->legend->setVisible(run() != nullptr && plot_->width() > 340);
+  plot_->legend->setVisible(run() != nullptr);
   plot_->legend->setFont(ui_font(8.0));
   plot_->legend->setTextColor(l.ink);
-  plot_->legend->setBrush(l.card);
+  plot_->legend->setBrush(Qt::NoBrush);
   plot_->legend->setBorderPen(Qt::NoPen);
-  plot_->legend->setRowSpacing(-4);
-  plot_->axisRect()->insetLayout()->setInsetAlignment(0, Qt::AlignBottom | Qt::AlignRight);
   plot_->graph(0)->setName(tr("Speed"));
-  plot_->graph(1)->setName(tr("Revolutions x pitch"));
+  plot_->graph(1)->setName(tr("Turns x pitch"));
   plot_->graph(2)->setName(tr("Current"));
   plot_->graph(0)->setPen(QPen(l.water_line, 2.0));
   plot_->graph(1)->setPen(QPen(l.brass, 1.5));
   plot_->graph(2)->setPen(QPen(l.buoy, 1.0));
-  plot_->graph(3)->setName(tr("Model at these turns"));
+  plot_->graph(3)->setName(tr("Model"));
   plot_->graph(3)->setPen(QPen(l.reed, 1.2, Qt::DashLine));
   QColor band = l.reed;
   band.setAlpha(40);
@@ -454,7 +461,7 @@ bool LogView::listen_to(const QString& port, int baud) {
 
 void LogView::take_heard() {
   // Only whole lines: the last one may still be on its way.
-  const std::string text = link_.heard().substr(0, link_.heard().rfind('\n') + 1);
+  const std::string text(from_heading(std::string_view(link_.heard()).substr(0, link_.heard().rfind('\n') + 1)));
   const QString name = tr("from %1").arg(link_.port());
   const auto it = std::find_if(runs_.rbegin(), runs_.rend(), [&](const Run& r) { return r.name == name; });
   if (it == runs_.rend() || text.empty()) return;

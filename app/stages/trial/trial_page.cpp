@@ -243,7 +243,7 @@ void TrialPage::fill_upkeep() {
       return q.dimension == Dimension::duration ? session_->in_words(q) : QString::number(q.si);
     };
     const QString of = u.in_days                              ? tr("%1 of %2 days")
-                       : u.every.dimension == Dimension::none ? tr("%1 of %2 days out")
+                       : u.every.dimension == Dimension::none ? tr("%1 of %2 outings")
                                                               : tr("%1 of %2");
     auto* item = new QTreeWidgetItem(upkeep_, {session_->said(u.what), of.arg(share(u.used), share(u.every))});
     item->setData(0, Qt::UserRole, QString::fromStdString(u.key));

@@ -69,10 +69,10 @@ TroubleView::TroubleView(Session* session, QWidget* parent) : ShelfPage(session,
   note_->setToolTip(tr("Into the diary, open until a run shows it gone"));
   strike_ = button(buttons, tr("Strike out"), "strike_trouble", [this] { strike_out(); });
   left->addLayout(buttons);
-  troubles_ = make_table(this, "troubles", tr("Troubles noted"), {tr("Since"), tr("Trouble"), tr("State")});
+  troubles_ = make_table(this, "troubles", tr("Troubles noted"), {tr("Trouble"), tr("State")});
   troubles_->setSortingEnabled(false);
   troubles_->horizontalHeader()->setStretchLastSection(false);
-  troubles_->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
+  troubles_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
   left->addWidget(troubles_, 1);
   row->addLayout(left, 3);
 
@@ -271,12 +271,12 @@ void TroubleView::fill_troubles() {
   for (const Trouble* t : all) {
     const int r = troubles_->rowCount();
     troubles_->insertRow(r);
-    troubles_->setItem(r, 0, text_item(QString::fromStdString(t->date), t->id));
-    troubles_->setItem(r, 1, text_item(QString::fromStdString(t->words)));
-    troubles_->item(r, 1)->setToolTip(QString::fromStdString(t->words));
+    troubles_->setItem(r, 0, text_item(QString::fromStdString(t->words), t->id));
+    troubles_->item(r, 0)->setToolTip(
+        tr("%1, since %2").arg(QString::fromStdString(t->words), QString::fromStdString(t->date)));
     const bool waits = !t->tries.empty() && t->tries.back().result == TryResult::open;
-    troubles_->setItem(r, 2, text_item(!t->open() ? tr("gone") : waits ? tr("wants a run") : tr("open")));
-    if (t->open()) troubles_->item(r, 2)->setForeground(look().buoy_text);
+    troubles_->setItem(r, 1, text_item(!t->open() ? tr("gone") : waits ? tr("wants a run") : tr("open")));
+    if (t->open()) troubles_->item(r, 1)->setForeground(look().buoy_text);
     if (t->id == chosen_) troubles_->setCurrentCell(r, 0);
   }
   if (chosen_ == 0) troubles_->setCurrentCell(-1, -1);
