@@ -142,14 +142,17 @@ const Attachment* Diary::attachment(Id id) const {
   return nullptr;
 }
 
-Id outing_of_day(Diary& diary, OutingKind kind, const std::string& date) {
-  for (auto it = diary.outings.rbegin(); it != diary.outings.rend(); ++it)
-    if (it->date == date) return it->id;
+Id add_outing(Diary& diary, OutingKind kind, const std::string& date) {
   Outing o{.id = fresh_id(diary.outings), .kind = kind, .date = date};
-  // Places are few: the last one's is the likeliest.
   if (!diary.outings.empty()) o.place = diary.outings.back().place;
   diary.outings.push_back(o);
   return o.id;
+}
+
+Id outing_of_day(Diary& diary, OutingKind kind, const std::string& date) {
+  for (auto it = diary.outings.rbegin(); it != diary.outings.rend(); ++it)
+    if (it->date == date) return it->id;
+  return add_outing(diary, kind, date);
 }
 
 Diary with_run(Diary diary, Id outing, TrialRun run) {

@@ -153,7 +153,9 @@ template <class Items>
   return next;
 }
 
-/// The last outing of a day; a new one of this kind, at the place of the one before it, where there is none.
+/// A new outing, at the place of the one before it: places are few. Its number.
+Id add_outing(Diary& diary, OutingKind kind, const std::string& date);
+/// The last outing of a day; a new one of this kind where there is none.
 [[nodiscard]] Id outing_of_day(Diary& diary, OutingKind kind, const std::string& date);
 /// The diary with a run added to an outing, numbered; throws InvalidInput where the outing is not there.
 [[nodiscard]] Diary with_run(Diary diary, Id outing, TrialRun run);

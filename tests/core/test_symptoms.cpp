@@ -314,6 +314,19 @@ TEST(Symptoms, ThereAreFortyAtLeastAndEachNamesCausesThatExist) {
   EXPECT_NE(refusal_of([] { return symptom_of("nothing"); }).find("half-speed"), std::string::npos);
 }
 
+TEST(Symptoms, OpenFindingsForetellThem) {
+  Project p = sound_dabchick();
+  const auto told = [](const Project& boat, const std::string& key) {
+    const Assessment a = assess(boat);
+    const auto all = foretold(a);
+    return std::any_of(all.begin(), all.end(), [&](const Symptom* s) { return key == s->key; });
+  };
+  EXPECT_FALSE(told(p, "not-arming"));
+  drive(p)->esc.most_cells = 3;
+  EXPECT_TRUE(told(p, "not-arming"));
+  EXPECT_FALSE(told(p, "lists"));
+}
+
 TEST(Symptoms, EveryRuleTheyNameIsOneThatAStageHas) {
   std::string stages;
   for (const auto& entry : std::filesystem::recursive_directory_iterator(PLUCKY_STAGES))

@@ -1,6 +1,7 @@
 #include "stages/trial/adopt.h"
 
 #include <algorithm>
+#include <utility>
 
 namespace plucky::app {
 
@@ -18,6 +19,12 @@ void drop_correction(Session& session) {
   Layout layout = session.project().layout;
   layout.correction.reset();
   session.perform({as_said(QObject::tr("Go back to the sum of the parts")), ChangeLayout{layout}});
+}
+
+bool change_diary(Session& session, const char* label, Diary diary) {
+  TrialLog log = session.project().trial;
+  log.diary = std::move(diary);
+  return session.perform({label, ChangeTrial{std::move(log)}});
 }
 
 }  // namespace plucky::app

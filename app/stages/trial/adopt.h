@@ -12,4 +12,7 @@ void adopt_found(Session& session, const FoundMass& found, const QString& origin
 /// Takes such a difference off again.
 void drop_correction(Session& session);
 
+/// Puts another diary into the boat as one edit; `label` in English. False when it is refused.
+bool change_diary(Session& session, const char* label, Diary diary);
+
 }  // namespace plucky::app

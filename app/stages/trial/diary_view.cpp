@@ -23,6 +23,7 @@
 #include "chart/chart_words.h"
 #include "io/run_line.h"
 #include "session/today.h"
+#include "stages/trial/adopt.h"
 #include "tables/items.h"
 
 namespace plucky::app {
@@ -178,22 +179,12 @@ void DiaryView::show_run(Id run) {
     if (table_->item(r, run_col::day)->data(run_role).toUInt() == run) table_->setCurrentCell(r, run_col::day);
 }
 
-bool DiaryView::change(const char* label, Diary diary) {
-  TrialLog log = session_->project().trial;
-  log.diary = std::move(diary);
-  return session_->perform({label, ChangeTrial{log}});
-}
-
 void DiaryView::new_outing() {
   Diary d = session_->project().trial.diary;
-  Outing o{
-      .id = fresh_id(d.outings), .kind = kinds.at(static_cast<std::size_t>(kind_->currentIndex())), .date = today()};
-  // Places are few: the last one's is the likeliest.
-  if (!d.outings.empty()) o.place = d.outings.back().place;
-  d.outings.push_back(o);
-  if (!change("New day in the diary", d)) return;
+  const Id made = add_outing(d, kinds.at(static_cast<std::size_t>(kind_->currentIndex())), today());
+  if (!change_diary(*session_, "New day in the diary", d)) return;
   for (int r = 0; r < table_->rowCount(); ++r)
-    if (table_->item(r, run_col::day)->data(Qt::UserRole).toUInt() == o.id) table_->setCurrentCell(r, run_col::day);
+    if (table_->item(r, run_col::day)->data(Qt::UserRole).toUInt() == made) table_->setCurrentCell(r, run_col::day);
   line_->setFocus();
 }
 
@@ -213,7 +204,7 @@ void DiaryView::note_run() {
   d = with_run(std::move(d), at, r);
   Id made = 0;
   for (const TrialRun* x : d.runs()) made = std::max(made, x->id);
-  if (!change("Note a run", d)) return;
+  if (!change_diary(*session_, "Note a run", d)) return;
   line_->clear();
   show_run(made);
 }
@@ -221,9 +212,9 @@ void DiaryView::note_run() {
 void DiaryView::remove() {
   const Diary& d = session_->project().trial.diary;
   if (run() != 0)
-    change("Strike a run out of the diary", without_run(d, run()));
+    change_diary(*session_, "Strike a run out of the diary", without_run(d, run()));
   else if (outing() != 0)
-    change("Strike a day out of the diary", without_outing(d, outing()));
+    change_diary(*session_, "Strike a day out of the diary", without_outing(d, outing()));
 }
 
 void DiaryView::keep_words(std::string Outing::*member, const QString& words) {
@@ -232,7 +223,7 @@ void DiaryView::keep_words(std::string Outing::*member, const QString& words) {
     if (o.id == outing()) {
       if (o.*member == words.toStdString()) return;
       o.*member = words.toStdString();
-      change("Words in the diary", d);
+      change_diary(*session_, "Words in the diary", d);
       return;
     }
 }

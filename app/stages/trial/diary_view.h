@@ -36,7 +36,6 @@ class DiaryView : public ShelfPage {
   void fill();
   void fill_details();
   void draw();
-  bool change(const char* label, Diary diary);
   /// The outing of the row at hand; 0 without.
   [[nodiscard]] Id outing() const;
   [[nodiscard]] Id run() const;

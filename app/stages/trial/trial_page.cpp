@@ -71,9 +71,9 @@ TrialPage::TrialPage(Session* session, QWidget* parent) : Page(session, parent) 
   connect(upkeep_done_, &QPushButton::clicked, this, [this] {
     const QTreeWidgetItem* item = upkeep_->currentItem();
     if (!item) return;
-    TrialLog log = session_->project().trial;
-    log.diary = with_upkeep(log.diary, item->data(0, Qt::UserRole).toString().toStdString(), today());
-    session_->perform({as_said(tr("Upkeep done")), ChangeTrial{log}});
+    change_diary(
+        *session_, "Upkeep done",
+        with_upkeep(session_->project().trial.diary, item->data(0, Qt::UserRole).toString().toStdString(), today()));
   });
 
   section(tr("Flotation test"), "section_flotation_test");

@@ -12,6 +12,7 @@
 #include <array>
 
 #include "session/today.h"
+#include "stages/trial/adopt.h"
 #include "tables/items.h"
 
 namespace plucky::app {
@@ -153,12 +154,6 @@ const Trouble* TroubleView::trouble() const {
   return nullptr;
 }
 
-bool TroubleView::change(const char* label, Diary diary) {
-  TrialLog log = session_->project().trial;
-  log.diary = std::move(diary);
-  return session_->perform({label, ChangeTrial{log}});
-}
-
 Trouble& TroubleView::at_hand(Diary& diary) {
   for (Trouble& t : diary.troubles)
     if (t.id == chosen_) return t;
@@ -179,14 +174,14 @@ void TroubleView::note() {
   Diary d = session_->project().trial.diary;
   chosen_ = 0;
   at_hand(d);
-  change("Note a trouble", d);
+  change_diary(*session_, "Note a trouble", d);
 }
 
 void TroubleView::strike_out() {
   Diary d = session_->project().trial.diary;
   std::erase_if(d.troubles, [&](const Trouble& t) { return t.id == chosen_; });
   chosen_ = 0;
-  change("Strike out a trouble", d);
+  change_diary(*session_, "Strike out a trouble", d);
 }
 
 const Suspect* TroubleView::suspect() const {
@@ -203,7 +198,7 @@ void TroubleView::answer(std::optional<bool> yes) {
   Trouble& t = at_hand(d);
   std::erase_if(t.answers, [&](const CauseAnswer& a) { return a.cause == key; });
   if (yes) t.answers.push_back({fresh_id(t.answers), key, *yes});
-  change("Answer about a trouble", d);
+  change_diary(*session_, "Answer about a trouble", d);
 }
 
 void TroubleView::take_offer() {
@@ -215,7 +210,7 @@ void TroubleView::take_offer() {
   Diary d = session_->project().trial.diary;
   Trouble& t = at_hand(d);
   t.tries.push_back({.id = fresh_id(t.tries), .what = session_->said(remedy.label).toStdString(), .cause = key});
-  change("Note a change against a trouble", d);
+  change_diary(*session_, "Note a change against a trouble", d);
 }
 
 void TroubleView::note_try() {
@@ -225,7 +220,7 @@ void TroubleView::note_try() {
   const std::string key = s->cause->key, what = term(s->cause->mend).toStdString();
   Trouble& t = at_hand(d);
   t.tries.push_back({.id = fresh_id(t.tries), .what = what, .cause = key});
-  change("Note a change against a trouble", d);
+  change_diary(*session_, "Note a change against a trouble", d);
 }
 
 void TroubleView::tell_result() {
@@ -240,7 +235,7 @@ void TroubleView::tell_result() {
         return session_->refuse(tr("The last run in the diary is the one that showed it: note the next run first."));
       t.tries.back().run = last;
       t.tries.back().result = outcomes.at(static_cast<std::size_t>(result_->currentIndex()));
-      change("What a run showed of a change", d);
+      change_diary(*session_, "What a run showed of a change", d);
       return;
     }
 }
@@ -256,7 +251,10 @@ void TroubleView::refresh() {
   fill_question();
   const auto& all = session_->project().trial.diary.troubles;
   const auto open = std::count_if(all.begin(), all.end(), [](const Trouble& t) { return t.open(); });
-  const QString ranked = tr("Ranked by this boat's numbers and findings, then by your answers.");
+  QString ranked = tr("Ranked by this boat's numbers and findings, then by your answers.");
+  QStringList words;
+  for (const Symptom* x : foretold(*of_)) words << term(x->name).toLower();
+  if (!words.isEmpty()) ranked += " " + tr("Its findings foretell: %1.").arg(words.join(", "));
   tell(open == 0 ? ranked
                  : ranked + " " + (open == 1 ? tr("One trouble is open.") : tr("%1 troubles are open.").arg(open)));
 }

@@ -38,7 +38,6 @@ class TroubleView : public ShelfPage {
   [[nodiscard]] const Trouble* trouble() const;
   /// The trouble at hand to be changed in `diary`; noted first where a symptom was only looked into.
   Trouble& at_hand(Diary& diary);
-  bool change(const char* label, Diary diary);
   [[nodiscard]] const Suspect* suspect() const;
 
   QComboBox *symptom_, *result_;

@@ -120,4 +120,14 @@ Diagnosis diagnose(const Assessment& a, const Symptom& symptom, const Trouble* t
   return out;
 }
 
+std::vector<const Symptom*> foretold(const Assessment& a) {
+  std::vector<const Symptom*> out;
+  for (const Symptom& s : symptoms())
+    if (std::any_of(a.findings.begin(), a.findings.end(), [&](const Finding& f) {
+          return f.severity >= Severity::watch && f.ignored.empty() && tells(s.rules, f);
+        }))
+      out.push_back(&s);
+  return out;
+}
+
 }  // namespace plucky

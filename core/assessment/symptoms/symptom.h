@@ -47,4 +47,7 @@ struct Diagnosis {
 /// than the numbers; a change that left things as they were a quarter.
 [[nodiscard]] Diagnosis diagnose(const Assessment& a, const Symptom& symptom, const Trouble* trouble = nullptr);
 
+/// Symptoms that the boat's open findings foretell: one of their rules is at watch or stop.
+[[nodiscard]] std::vector<const Symptom*> foretold(const Assessment& a);
+
 }  // namespace plucky
