@@ -13,12 +13,14 @@ namespace plucky {
 
 namespace diary_table {
 
-constexpr std::array outings{KeyRow{OutingKind::bench, "bench", "Bench spin"}, KeyRow{OutingKind::bath, "bath", "Bath"},
-                             KeyRow{OutingKind::pond, "pond", "Pond"}, KeyRow{OutingKind::race, "race", "Race"}};
+constexpr std::array outings{
+    KeyRow<OutingKind>{OutingKind::bench, "bench", "Bench spin"}, KeyRow<OutingKind>{OutingKind::bath, "bath", "Bath"},
+    KeyRow<OutingKind>{OutingKind::pond, "pond", "Pond"}, KeyRow<OutingKind>{OutingKind::race, "race", "Race"}};
 
-constexpr std::array results{KeyRow{TryResult::open, "open", "not tried yet"}, KeyRow{TryResult::gone, "gone", "gone"},
-                             KeyRow{TryResult::better, "better", "better"}, KeyRow{TryResult::same, "same", "the same"},
-                             KeyRow{TryResult::worse, "worse", "worse"}};
+constexpr std::array results{
+    KeyRow<TryResult>{TryResult::open, "open", "not tried yet"}, KeyRow<TryResult>{TryResult::gone, "gone", "gone"},
+    KeyRow<TryResult>{TryResult::better, "better", "better"}, KeyRow<TryResult>{TryResult::same, "same", "the same"},
+    KeyRow<TryResult>{TryResult::worse, "worse", "worse"}};
 
 constexpr double half_turn = std::numbers::pi;
 using enum Dimension;
