@@ -76,7 +76,10 @@ RunLine read_run_line(std::string_view text, UnitSystem system) {
   const auto word = [&](const std::string& w) { out.words += (out.words.empty() ? "" : " ") + w; };
   for (std::size_t i = 0; i < tokens.size(); ++i) {
     const std::string& token = tokens[i];
-    auto [number, unit] = parted(token);
+    // Names of their own: a lambda may not take what a binding names.
+    const auto apart = parted(token);
+    const std::string& number = apart.first;
+    std::string unit = apart.second;
     const bool counts = number.find_first_of("0123456789") != std::string::npos;
     if (!counts) {
       if (place) word(waiting), place = nullptr;
