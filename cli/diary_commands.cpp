@@ -4,6 +4,7 @@
 #include "assessment/remedies.h"
 #include "assessment/symptoms/symptom.h"
 #include "base/error.h"
+#include "base/numbered.h"
 #include "build/calendar.h"
 #include "cli/words.h"
 #include "io/project_file.h"
@@ -85,7 +86,7 @@ void DiaryCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   trouble->add_option("--answer", symptom_.answers, "answer to a cause's question, e.g. screw_air=no");
   trouble->callback([&] { run = [this] { return symptom(symptom_); }; });
 
-  CLI::App* go = app.add_subcommand("launch", "May a boat go into the water, and what wants upkeep");
+  CLI::App* go = app.add_subcommand("launch", "May a boat go into the water, and what needs upkeep");
   go->add_option("boat", launch_.boat, "boat file")->required();
   go->add_option("--day", launch_.day, "e.g. 2026-05-02")->required();
   go->add_option("--wind", launch_.wind, "e.g. 3m/s");

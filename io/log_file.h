@@ -63,6 +63,8 @@ using LogProgress = std::function<bool(double)>;
 /// first heading on; empty where none has come yet.
 [[nodiscard]] std::string_view from_heading(std::string_view heard);
 
+/// What a sentence's characters between "$" and "*" come to: their exclusive or.
+[[nodiscard]] unsigned nmea_checksum(std::string_view body);
 /// Whether a sentence "$GPRMC,...*5C" has the checksum it says; none said counts as right.
 [[nodiscard]] bool nmea_sound(std::string_view sentence);
 /// Speed from places where a recording has none, by differences over a second.

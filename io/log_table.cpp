@@ -6,6 +6,7 @@
 #include <optional>
 
 #include "base/error.h"
+#include "io/letters.h"
 #include "io/log_file.h"
 #include "io/log_text.h"
 
@@ -73,12 +74,6 @@ constexpr std::array<Word, 51> words{{{Channel::latitude, {"lat", ""}},
 }  // namespace log_words
 
 namespace {
-
-std::string lower(std::string_view s) {
-  std::string out(s);
-  for (char& c : out) c = static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-  return out;
-}
 
 /// A number, or not a number. Anything after it but a unit of few letters is none.
 double number_in(std::string_view s, char decimal) {
@@ -235,7 +230,7 @@ LogFormat guess_log(std::string_view text) {
   for (std::size_t i = 0; i < values.size(); ++i) {
     LogColumn c;
     if (i < labels.size()) c.label = std::string(labels[i]);
-    const std::string label = lower(c.label);
+    const std::string label = small_letters(c.label);
     if (!time && names_time(label)) {
       time = i;
     } else {
@@ -272,7 +267,7 @@ LogFormat guess_log(std::string_view text) {
   }
   f.time_column = *time;
   const std::string_view cell = values[*time];
-  const std::string label = lower(f.columns[*time].label);
+  const std::string label = small_letters(f.columns[*time].label);
   const double value = number_in(cell, f.decimal);
   if (!std::isnan(date_time(cell))) {
     f.clock = LogClock::date_time;

@@ -131,16 +131,21 @@ ReadLog read_gpx(std::string_view text) {
   return as_recording(fixes, std::move(notes));
 }
 
+unsigned nmea_checksum(std::string_view body) {
+  unsigned sum = 0;
+  for (const char c : body) sum ^= static_cast<unsigned char>(c);
+  return sum;
+}
+
 bool nmea_sound(std::string_view s) {
   while (!s.empty() && (s.back() == '\r' || s.back() == '\n' || s.back() == ' ')) s.remove_suffix(1);
   if (s.empty() || s.front() != '$') return false;
   const std::size_t star = s.find('*');
   if (star == std::string_view::npos) return true;
-  unsigned sum = 0, said = 0;
-  for (const char c : s.substr(1, star - 1)) sum ^= static_cast<unsigned char>(c);
+  unsigned said = 0;
   const std::string_view hex = s.substr(star + 1);
   const auto [end, error] = std::from_chars(hex.data(), hex.data() + hex.size(), said, 16);
-  return error == std::errc() && hex.size() == 2 && sum == said;
+  return error == std::errc() && hex.size() == 2 && nmea_checksum(s.substr(1, star - 1)) == said;
 }
 
 ReadLog read_nmea(std::string_view text) {

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "base/error.h"
+#include "io/letters.h"
 
 namespace plucky {
 
@@ -40,11 +41,6 @@ constexpr std::array places{Place{"motor", &RunNumbers::motor}, Place{"esc", &Ru
 
 bool is_degrees(const std::string& unit) {
   return unit == "c" || unit == "f" || unit == "degc" || unit == "degf" || unit == "\u00b0c" || unit == "\u00b0f";
-}
-
-std::string small_letters(std::string s) {
-  std::transform(s.begin(), s.end(), s.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
-  return s;
 }
 
 /// Number and what stands right behind it: "31km/h" is "31" and "km/h".

@@ -21,7 +21,9 @@ LogLink::LogLink(QObject* parent) : QObject(parent), port_(new QSerialPort(this)
   connect(&silence_, &QTimer::timeout, this,
           [this] { tell(tr("Nothing comes in from %1: is it switched on, at this speed?").arg(name_)); });
   connect(port_, &QSerialPort::readyRead, this, [this] {
-    if (heard_.size() < most_heard) heard_ += port_->readAll().toStdString();
+    // Taken from the line in any case: what is not read would pile up behind it.
+    const QByteArray bytes = port_->readAll();
+    if (heard_.size() < most_heard) heard_ += bytes.toStdString();
     silence_.start();
     tell(tr("listening on %1").arg(name_));
   });

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "base/error.h"
+#include "base/numbered.h"
 #include "session/today.h"
 #include "stages/trial/adopt.h"
 #include "theme/theme.h"
@@ -51,6 +52,12 @@ WeighPage::WeighPage(Session* session, QWidget* parent) : Page(session, parent) 
   note(
       tr("Level on two supports along the boat, or three for the sideways balance too. One scale will do: move it from "
          "support to support, with blocks of the same height under the others."));
+  const auto follow = [this](QuantityEdit* e) {
+    connect(e, &QuantityEdit::entered, this, [this, e](double si) {
+      e->set_value(si);
+      show_whole();
+    });
+  };
   for (std::size_t i = 0; i < supports_.size(); ++i) {
     Support& s = supports_[i];
     s.x = quantity(tr("%1: from transom").arg(i + 1), Dimension::length,
@@ -65,11 +72,7 @@ WeighPage::WeighPage(Session* session, QWidget* parent) : Page(session, parent) 
     s.take->setProperty("quiet", true);
     wide(s.take);
     connect(s.take, &QPushButton::clicked, this, [this, i] { take_support(i); });
-    for (QuantityEdit* e : {s.x, s.y, s.mass})
-      connect(e, &QuantityEdit::entered, this, [this, e](double si) {
-        e->set_value(si);
-        show_whole();
-      });
+    for (QuantityEdit* e : {s.x, s.y, s.mass}) follow(e);
     connect(s.mass, &QuantityEdit::cleared, this, &WeighPage::show_whole);
   }
   section(tr("Or hung from one point"), "section_weigh_hung");
@@ -80,10 +83,7 @@ WeighPage::WeighPage(Session* session, QWidget* parent) : Page(session, parent) 
     Hook& h = hooks_[i];
     const auto field = [&](const QString& words, Dimension d, const char* name) {
       QuantityEdit* e = quantity(words.arg(i + 1), d, QString(name).arg(i).toUtf8().constData());
-      connect(e, &QuantityEdit::entered, this, [this, e](double si) {
-        e->set_value(si);
-        show_whole();
-      });
+      follow(e);
       return e;
     };
     h.x = field(tr("%1: from transom"), Dimension::length, "hook_x_%1");
@@ -271,10 +271,8 @@ void WeighPage::keep_whole(bool adopt) {
   if (!found) return;
   TrialLog log = session_->project().trial;
   const std::vector<SupportReading> hung = hanging();
-  const BoatWeighing w{.id = static_cast<Id>(log.weighings.size() + 1),
-                       .date = today(),
-                       .supports = hung.empty() ? standing() : hung,
-                       .found = *found};
+  const BoatWeighing w{
+      .id = fresh_id(log.weighings), .date = today(), .supports = hung.empty() ? standing() : hung, .found = *found};
   log.weighings.push_back(w);
   if (!session_->perform({as_said(tr("Weigh the whole boat")), ChangeTrial{log}}) || !adopt) return;
   adopt_found(*session_, *found, tr("weighing of %1").arg(QString::fromStdString(w.date)));

@@ -6,6 +6,7 @@
 #include "assessment/symptoms/symptom.h"
 #include "report/book_chapters.h"
 #include "session/today.h"
+#include "stages/trial/run_words.h"
 #include "theme/theme.h"
 
 namespace plucky::app::chapters {
@@ -14,31 +15,6 @@ namespace {
 
 QString as_typed(const std::string& words) {
   return QString::fromStdString(words);
-}
-
-QString numbers_words(const Session& session, const RunNumbers& numbers) {
-  QStringList out;
-  for (const RunNumber& n : run_numbers())
-    if (const auto& v = numbers.*n.member)
-      out << QObject::tr("%1 %2").arg(term(n.label), session.in_words({*v, n.dimension}));
-  return out.join(", ");
-}
-
-QString settings_words(const Session& session, const BoatSettings& set_up) {
-  QStringList out;
-  for (const Setting& n : plucky::settings())
-    if (const auto& v = set_up.*n.member)
-      out << QObject::tr("%1 %2").arg(term(n.label), session.in_words({*v, n.dimension}));
-  return out.join(", ");
-}
-
-QString changes_words(const Session& session, const std::vector<SettingChange>& all) {
-  QStringList out;
-  for (const SettingChange& c : all)
-    out << QObject::tr("%1 %2, was %3")
-               .arg(term(c.setting->label), session.shown(c.is, c.setting->dimension),
-                    session.shown(c.was, c.setting->dimension));
-  return out.join("; ");
 }
 
 /// A line in small print under what it belongs to.
@@ -61,7 +37,9 @@ void troubles(Sheet& s, bool open_only) {
     for (const Try& x : t.tries)
       small(s, QObject::tr("%1: %2").arg(as_typed(x.what), term(try_name(x.result))), look().ink);
     if (t.open()) {
-      const Diagnosis d = diagnose(s.a(), symptom_of(t.symptom), &t);
+      // A symptom of a later version of the program is told, not looked into.
+      const Symptom* symptom = find_symptom(t.symptom);
+      const Diagnosis d = symptom ? diagnose(s.a(), *symptom, &t) : Diagnosis{};
       if (!d.suspects.empty())
         small(s,
               QObject::tr("Look at next: %1. %2")
@@ -85,9 +63,7 @@ void diary(Sheet& s) {
     QStringList head{term(outing_name(o.kind))};
     if (!o.place.empty()) head << as_typed(o.place);
     if (!o.water.empty()) head << as_typed(o.water);
-    if (o.wind) head << QObject::tr("wind %1").arg(session.in_words({*o.wind, Dimension::speed}));
-    if (o.water_temperature)
-      head << QObject::tr("water %1").arg(session.in_words({*o.water_temperature, Dimension::temperature}));
+    head << weather_words(session, o);
     s.y() +=
         s.paragraph(Sheet::left + 84, head.join(", "), ui_font(10, QFont::DemiBold), look().ink, book_width - 84) + 2;
     if (!o.wish.empty()) small(s, QObject::tr("Wished: %1").arg(as_typed(o.wish)), look().muted);

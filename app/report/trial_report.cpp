@@ -12,8 +12,6 @@ namespace plucky::app {
 
 namespace {
 
-constexpr double report_width = Sheet::right - Sheet::left;
-
 /// Speed and trim over the time, in a box at the right of the page.
 void course_picture(Sheet& s, const TrialResult& r, const QRectF& box) {
   if (r.course.size() < 2) return;
@@ -57,7 +55,7 @@ void one_trial(Sheet& s, const TrialResult& r, const TrialResult* old) {
   const double top = s.y();
   s.text(Sheet::left, s.session().said(r.name), ui_font(10, QFont::DemiBold), look().ink);
   s.y() += 18;
-  const double words = report_width - box_width - 20;
+  const double words = chapters::book_width - box_width - 20;
   const auto said = [&](const TrialNumber& n) {
     return n.value ? s.session().shown(*n.value) : s.session().said(n.why_not);
   };
@@ -88,7 +86,7 @@ void write_trial_report(const Project& project, UnitSystem units, const QString&
         s.paragraph(Sheet::left,
                     QObject::tr("In still water without wind, of the boat as drawn: what the methods make of it, not "
                                 "a measurement. Right of each number the one before the last change."),
-                    ui_font(9), look().muted, report_width) +
+                    ui_font(9), look().muted, chapters::book_width) +
         6;
     const Brief& b = s.a().project.brief;
     s.text(Sheet::left,

@@ -4,6 +4,8 @@
 #include <QFileInfo>
 #include <QMessageBox>
 
+#include "session/session.h"
+
 namespace plucky::app {
 
 QString ask_where(QWidget* parent, const QString& title, const QString& name, const QString& filter,
@@ -15,6 +17,11 @@ QString ask_where(QWidget* parent, const QString& title, const QString& name, co
   const auto answer = QMessageBox::question(parent, title, QObject::tr("%1 exists. Replace it?").arg(whole),
                                             QMessageBox::Yes | QMessageBox::Cancel, QMessageBox::Cancel);
   return answer == QMessageBox::Yes ? whole : QString();
+}
+
+QString ask_for_pdf(QWidget* parent, const Session& session, const QString& what) {
+  return ask_where(parent, what, QString::fromStdString(session.project().name) + " " + what.toLower(),
+                   QObject::tr("PDF (*.pdf)"), ".pdf");
 }
 
 }  // namespace plucky::app

@@ -102,16 +102,6 @@ void MainWindow::export_stl() {
   }
 }
 
-namespace {
-
-/// Asks for a PDF to write, named after the boat; empty when the builder thinks better of it.
-QString ask_for_pdf(QWidget* parent, const Session& session, const QString& what) {
-  return ask_where(parent, what, QString::fromStdString(session.project().name) + " " + what.toLower(),
-                   QObject::tr("PDF (*.pdf)"), ".pdf");
-}
-
-}  // namespace
-
 bool MainWindow::write_card(const QString& path) {
   try {
     write_launch_card(session_->project(), session_->units(), path);

@@ -4,14 +4,11 @@
 
 #include <algorithm>
 
+#include "base/numbered.h"
+
 namespace plucky {
 
 namespace {
-
-bool has(const Assessment& a, PartKind kind) {
-  return std::any_of(a.project.layout.parts.begin(), a.project.layout.parts.end(),
-                     [&](const Part& p) { return p.kind == kind; });
-}
 
 /// The shaft with what its tube wants before a run.
 CheckLine shaft_line(const Assessment& a) {
@@ -27,13 +24,13 @@ void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
   const auto line = [&](const char* key, const char* text, bool caution = false) {
     out.push_back({.key = key, .text = text, .caution = caution});
   };
-  const auto& parts = a.project.layout.parts;
-  if (std::any_of(parts.begin(), parts.end(), [](const Part& p) { return p.lithium; }))
+  const Layout& layout = a.project.layout;
+  if (std::any_of(layout.parts.begin(), layout.parts.end(), [](const Part& p) { return p.lithium; }))
     line("battery.state",
          "Lithium battery: not swollen, wet or nicked; charged away from the boat, within the maker's limits.", true);
-  if (has(a, PartKind::battery))
+  if (layout.first(PartKind::battery))
     line("battery.strapped", "Battery strapped down and its leads clear of shaft and coupler.");
-  if (has(a, PartKind::motor))
+  if (layout.first(PartKind::motor))
     line("motor.screws", "Motor mount and coupler screws tight, thread lock where metal meets metal.");
   const DriveKind& kind = drive_kind(a.fitted_drive);
   for (const LaunchCheck& check : kind.launch) line(check.key, check.text, true);
@@ -41,8 +38,9 @@ void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
     out.push_back(shaft_line(a));
   else if (kind.open_screw)
     line("screw.free", "Propeller turns freely by hand with the battery out; its nut and the bracket's screws tight.");
-  if (has(a, PartKind::rudder)) line("rudder.way", "Rudder goes the right way and back to the middle, nothing binds.");
-  if (has(a, PartKind::hose) || !a.project.cooling.hoses.empty())
+  if (layout.first(PartKind::rudder))
+    line("rudder.way", "Rudder goes the right way and back to the middle, nothing binds.");
+  if (layout.first(PartKind::hose) || !a.project.cooling.hoses.empty())
     line("cooling.blow", "Cooling hose blown through and not flattened.");
   for (const Hatch& h : a.project.hull.hatches)
     out.push_back({.key = fmt::format("hatch.{}", h.id), .text = {"{0} shut and its seal clean.", h.name}});
@@ -78,9 +76,7 @@ std::vector<CheckLine> launch_checklist(const Assessment& a) {
 TrialLog with_tick(TrialLog log, const std::string& key, bool done, const std::string& date) {
   std::erase_if(log.ticks, [&](const ChecklistTick& t) { return t.key == key; });
   if (done) {
-    Id next = 1;
-    for (const ChecklistTick& t : log.ticks) next = std::max(next, t.id + 1);
-    log.ticks.push_back({next, key, date});
+    log.ticks.push_back({fresh_id(log.ticks), key, date});
   }
   return log;
 }

@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "assessment/stages/build/work.h"
 #include "drive/kind.h"
 #include "trial/log_numbers.h"
 
@@ -38,9 +37,8 @@ BoatSettings set_up_of(const Assessment& a) {
 }
 
 std::vector<SettingChange> changed_since_last_run(const Assessment& a) {
-  const auto runs = a.project.trial.diary.runs();
-  if (runs.empty()) return {};
-  return changes(runs.back()->set_up, set_up_of(a));
+  const TrialRun* last = a.project.trial.diary.last_run();
+  return last ? changes(last->set_up, set_up_of(a)) : std::vector<SettingChange>{};
 }
 
 RunNumbers numbers_of(const Recording& log, const LogBoat& boat) {
@@ -105,11 +103,9 @@ std::optional<Creep> creeping_current(const Diary& diary) {
       before.push_back(*load);
   }
   if (before.size() < 3) return std::nullopt;
-  const std::size_t count = before.size();
-  std::sort(before.begin(), before.end());
-  const double median = 0.5 * (before[(count - 1) / 2] + before[count / 2]);
+  const double median = median_of(before);
   if (median <= 0.0) return std::nullopt;
-  return Creep{last->id, *load_of(*last) / median - 1.0, count};
+  return Creep{last->id, *load_of(*last) / median - 1.0, before.size()};
 }
 
 double most_wind(double length) {
@@ -152,7 +148,7 @@ LaunchAnswer may_launch(const Assessment& a, const std::vector<CheckLine>& lines
   // Who keeps the order of work wants to know what of it is still open; who does not keep it is not asked.
   const auto& work = a.project.build.work;
   if (!work.done.empty()) {
-    const auto tasks = tasks_of(a);
+    const auto& tasks = a.build.work.tasks;
     const auto left = static_cast<std::size_t>(
         std::count_if(tasks.begin(), tasks.end(), [&](const WorkTask& t) { return !work.find_done(t.key); }));
     if (left > 0)

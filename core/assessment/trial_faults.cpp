@@ -46,7 +46,7 @@ std::optional<double> number_of(const StandardTrials& trials, StandardTrial tria
 const Suspect* TrialFault::offer() const {
   if (!diagnosis) return nullptr;
   for (const Suspect& s : diagnosis->suspects)
-    if (s.finding && s.finding->remedy) return &s;
+    if (s.finding) return &s;
   return nullptr;
 }
 

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "assessment/diary.h"
+#include "base/numbered.h"
 #include "build/calendar.h"
 #include "drive/kind.h"
 
@@ -35,11 +36,6 @@ bool line(const Assessment& a) {
 bool driven(const Assessment& a) {
   return a.fitted_drive.propulsor != Propulsor::none;
 }
-bool has_kind(const Assessment& a, PartKind kind) {
-  return std::any_of(a.project.layout.parts.begin(), a.project.layout.parts.end(),
-                     [&](const Part& p) { return p.kind == kind; });
-}
-
 constexpr double hour = 3600.0;
 
 const std::vector<Row>& rows() {
@@ -93,10 +89,13 @@ const std::vector<Row>& rows() {
        Every::outings, 5.0, [](const Assessment& a) { return a.fitted_steering.by != SteeredBy::none; }, nullptr, false,
        ""},
       {"battery.store", "Bring the battery to its storage charge, about 3.8 V a cell.", "", Every::days, 3.0,
-       [](const Assessment& a) { return has_kind(a, PartKind::battery) && !a.project.trial.diary.runs().empty(); },
+       [](const Assessment& a) {
+         return a.project.layout.first(PartKind::battery) && !a.project.trial.diary.runs().empty();
+       },
        nullptr, false, lithium},
       {"battery.measure", "Measure resistance and the cells one by one; note them with the outing.", "", Every::outings,
-       25.0, [](const Assessment& a) { return has_kind(a, PartKind::battery); }, nullptr, false, lithium}};
+       25.0, [](const Assessment& a) { return a.project.layout.first(PartKind::battery) != nullptr; }, nullptr, false,
+       lithium}};
   return all;
 }
 
@@ -171,8 +170,8 @@ std::vector<UpkeepItem> upkeep_of(const Assessment& a, const std::string& today)
 }
 
 Diary with_upkeep(Diary diary, const std::string& key, const std::string& date) {
-  Id last = 0;
-  for (const TrialRun* r : diary.runs()) last = std::max(last, r->id);
+  const TrialRun* run = diary.last_run();
+  const Id last = run ? run->id : 0;
   std::erase_if(diary.upkeep, [&](const UpkeepMark& m) { return m.key == key && m.after_run == last; });
   diary.upkeep.push_back({fresh_id(diary.upkeep), key, date, last});
   return diary;

@@ -16,12 +16,6 @@ namespace {
 
 constexpr double water_heat = 4182.0;  // J/(kg K)
 
-const Part* first_of(const Layout& layout, PartKind kind) {
-  for (const Part& p : layout.parts)
-    if (p.kind == kind) return &p;
-  return nullptr;
-}
-
 /// From the part to the water of a cooler of known measures, W/K.
 double conductance_of(const CoolFitting& f, const Motor& motor, double flow) {
   if (f.conductance > 0.0) return f.conductance;
@@ -143,7 +137,7 @@ struct Duty {
 
 void add_motor(const CooledBoat& c, const PowerReport& power, const PoweredBoat& powered, const Duty& duty,
                HeatReport& r) {
-  const Part* motor = first_of(c.boat_.layout, PartKind::motor);
+  const Part* motor = c.boat_.layout.first(PartKind::motor);
   if (!motor) return;
   PartHeat h{.part = motor->id, .name = motor->name};
   h.loss = power.full.shaft.motor_heat;
@@ -236,7 +230,7 @@ HeatReport heat_report(const CooledBoat& c, const PowerReport& power) {
   Duty duty{d.full_share, power.duty ? power.duty->run_time : 0.0, powered.at(std::min(d.cruise_throttle, d.throttle))};
   if (!duty.cruise.runs()) duty.duration = 0.0;
   add_motor(c, power, powered, duty, r);
-  const Part *esc = first_of(c.boat_.layout, PartKind::esc), *battery = first_of(c.boat_.layout, PartKind::battery);
+  const Part *esc = c.boat_.layout.first(PartKind::esc), *battery = c.boat_.layout.first(PartKind::battery);
   const Loss battery_loss = [](const RunningState& s) { return s.shaft.battery_heat; };
   if (esc)
     add_lump(

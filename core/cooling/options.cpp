@@ -19,12 +19,6 @@ constexpr std::array<KeyRow<Plumbing>, 5> plumbings{{{Plumbing::none, "none", "N
                                                      {Plumbing::three_outlets, "three_outlets", "Three outlets"},
                                                      {Plumbing::pump_fed, "pump_fed", "Fed by a pump"}}};
 
-const Part* part_of_kind(const Layout& layout, PartKind kind) {
-  for (const Part& p : layout.parts)
-    if (p.kind == kind) return &p;
-  return nullptr;
-}
-
 /// Builds circuits with fresh numbers.
 class Plumber {
  public:
@@ -63,7 +57,7 @@ class Plumber {
     };
     const bool has_own = kind.pickup && parts.propulsor;
     if (has_own && kind.own_pickup) return from_drive();
-    if (const Part* rudder = part_of_kind(boat_.layout, PartKind::rudder); rudder && rudder->outside)
+    if (const Part* rudder = boat_.layout.first(PartKind::rudder); rudder && rudder->outside)
       return add(K::rudder_nose, rudder, {0.4 * rudder->size.x(), 0.0, -0.2 * rudder->size.z()});
     if (has_own) return from_drive();
     return add(K::scoop, nullptr, {boat_.hull.box.low.x() + 0.05, 0.02, boat_.hull.bottom_height(0.05, 0.02)});
@@ -92,7 +86,7 @@ CoolingCircuit plumbed(Plumbing plumbing, const Boat& boat, const CoolingCircuit
   c.fittings.clear();
   c.hoses.clear();
   if (plumbing == Plumbing::none) return c;
-  const Part *esc = part_of_kind(boat.layout, PartKind::esc), *motor = part_of_kind(boat.layout, PartKind::motor);
+  const Part *esc = boat.layout.first(PartKind::esc), *motor = boat.layout.first(PartKind::motor);
   if (motor && (motor->outside || boat.drive.motor.outrunner)) motor = nullptr;  // no jacket goes round those
   if (esc && esc->outside) esc = nullptr;
   if (!esc && !motor) return c;

@@ -44,4 +44,9 @@ Vec3 constrained_place(const Layout& layout, const Part& part, const Vec3& wante
   return {std::clamp(wanted.x(), rail->from, rail->to), rail->y, rail->z + 0.5 * part.size.z()};
 }
 
+const Part* Layout::first(PartKind kind) const {
+  const auto it = std::find_if(parts.begin(), parts.end(), [&](const Part& p) { return p.kind == kind; });
+  return it == parts.end() ? nullptr : &*it;
+}
+
 }  // namespace plucky

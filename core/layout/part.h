@@ -117,6 +117,8 @@ struct Layout {
 
   /// A part that stands in the boat.
   [[nodiscard]] const Part* find(Id id) const;
+  /// The first of a kind; null where none stands in the boat.
+  [[nodiscard]] const Part* first(PartKind kind) const;
   [[nodiscard]] Part* find(Id id) { return const_cast<Part*>(std::as_const(*this).find(id)); }
   /// A part whether it stands in the boat or not.
   [[nodiscard]] const Part* component(Id id) const;

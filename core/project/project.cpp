@@ -4,6 +4,7 @@
 #include <set>
 
 #include "base/error.h"
+#include "base/numbered.h"
 #include "hull/family.h"
 #include "project/json.h"
 
@@ -81,18 +82,12 @@ void check_project(const Project& project) {
       throw InvalidInput(place, Text("stands on rail {0}, which does not exist", p.rail));
   }
   // Running numbers, each within its own list.
-  const auto claim_all = [](const Text& what, const auto& items) {
-    std::set<Id> own;
-    for (const auto& item : items)
-      if (item.id == 0 || !own.insert(item.id).second)
-        throw InvalidInput(what, Text("its number {0} is used twice or is 0", item.id));
-  };
   const TrialLog& trial = project.trial;
-  claim_all("launch checklist", trial.ticks);
-  claim_all("flotation test", trial.bath_tests);
-  for (const auto& t : trial.bath_tests) claim_all({"reading of the flotation test of {0}", t.date}, t.readings);
-  claim_all("weighing", trial.weighings);
-  for (const auto& w : trial.weighings) claim_all({"support of the weighing of {0}", w.date}, w.supports);
+  claim_numbers("launch checklist", trial.ticks);
+  claim_numbers("flotation test", trial.bath_tests);
+  for (const auto& t : trial.bath_tests) claim_numbers({"reading of the flotation test of {0}", t.date}, t.readings);
+  claim_numbers("weighing", trial.weighings);
+  for (const auto& w : trial.weighings) claim_numbers({"support of the weighing of {0}", w.date}, w.supports);
   check_diary(trial.diary);
   check_fields(project);
 }

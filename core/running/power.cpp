@@ -46,8 +46,7 @@ PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredB
   working_ = working_place(b);
   cooling_.submerged = b.drive.motor.wet && drive_kind(b.drive).motor_in == DriveGroup::pod;
   cooling_.wash = drive_kind(b.drive).in_air;
-  cooling_.jacket =
-      std::any_of(b.layout.parts.begin(), b.layout.parts.end(), [](const Part& p) { return p.kind == PartKind::hose; });
+  cooling_.jacket = b.layout.first(PartKind::hose) != nullptr;
   jacket_ = b.jacket;
   prepare();
   // The drag that runs have told is in the curve.

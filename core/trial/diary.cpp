@@ -8,6 +8,7 @@
 
 #include "base/error.h"
 #include "base/key_table.h"
+#include "base/numbered.h"
 
 namespace plucky {
 
@@ -131,11 +132,12 @@ const TrialRun* Diary::run(Id id) const {
   return nullptr;
 }
 
-const Outing* Diary::outing_of(Id run) const {
+const TrialRun* Diary::last_run() const {
+  const TrialRun* last = nullptr;
   for (const Outing& o : outings)
     for (const TrialRun& r : o.runs)
-      if (r.id == run) return &o;
-  return nullptr;
+      if (!last || r.id > last->id) last = &r;
+  return last;
 }
 
 const Attachment* Diary::attachment(Id id) const {
@@ -161,8 +163,8 @@ Diary with_run(Diary diary, Id outing, TrialRun run) {
   const auto it =
       std::find_if(diary.outings.begin(), diary.outings.end(), [&](const Outing& o) { return o.id == outing; });
   if (it == diary.outings.end()) throw InvalidInput(Text("outing {0}", outing), "is not in the diary");
-  run.id = 1;
-  for (const TrialRun* r : diary.runs()) run.id = std::max(run.id, r->id + 1);
+  const TrialRun* last = diary.last_run();
+  run.id = last ? last->id + 1 : 1;
   it->runs.push_back(std::move(run));
   return diary;
 }
@@ -196,30 +198,23 @@ Diary without_outing(Diary diary, Id outing) {
 }
 
 void check_diary(const Diary& diary) {
-  const auto claim = [](const Text& what, const auto& items) {
-    std::set<Id> own;
-    for (const auto& item : items)
-      if (item.id == 0 || !own.insert(item.id).second)
-        throw InvalidInput(what, Text("its number {0} is used twice or is 0", item.id));
-  };
-  claim("outing", diary.outings);
-  claim("trouble", diary.troubles);
-  claim("upkeep", diary.upkeep);
-  claim("attachment", diary.attachments);
+  claim_numbers("outing", diary.outings);
+  claim_numbers("trouble", diary.troubles);
+  claim_numbers("upkeep", diary.upkeep);
+  claim_numbers("attachment", diary.attachments);
   std::set<Id> runs;
   for (const Outing& o : diary.outings)
     for (const TrialRun& r : o.runs) {
       const Text place{"run {0} of {1}", r.id, o.date};
-      if (r.id == 0 || !runs.insert(r.id).second)
-        throw InvalidInput(place, Text("its number {0} is used twice or is 0", r.id));
+      claim_number(place, r.id, runs);
       for (const Id file : {r.log, r.photo})
         if (file != 0 && !diary.attachment(file))
           throw InvalidInput(place, Text("has attachment {0}, which does not exist", file));
     }
   for (const Trouble& t : diary.troubles) {
     const Text place{"trouble {0}", t.id};
-    claim(place, t.answers);
-    claim(place, t.tries);
+    claim_numbers(place, t.answers);
+    claim_numbers(place, t.tries);
     const auto exists = [&](Id run) {
       if (run != 0 && !runs.contains(run)) throw InvalidInput(place, Text("names run {0}, which does not exist", run));
     };

@@ -2,7 +2,6 @@
 // against them, upkeep that was done. Plain data of stage 9 and its tables; dates are ISO days, times "14:05".
 #pragma once
 
-#include <algorithm>
 #include <optional>
 #include <span>
 #include <string>
@@ -139,19 +138,12 @@ struct Diary {
   bool operator==(const Diary&) const = default;
 
   [[nodiscard]] const TrialRun* run(Id id) const;
-  [[nodiscard]] const Outing* outing_of(Id run) const;
   [[nodiscard]] const Attachment* attachment(Id id) const;
   /// All runs as they came.
   [[nodiscard]] std::vector<const TrialRun*> runs() const;
+  /// The one made last, by its number; null without any.
+  [[nodiscard]] const TrialRun* last_run() const;
 };
-
-/// A number that none in the list has yet.
-template <class Items>
-[[nodiscard]] Id fresh_id(const Items& items) {
-  Id next = 1;
-  for (const auto& item : items) next = std::max(next, item.id + 1);
-  return next;
-}
 
 /// A new outing, at the place of the one before it: places are few. Its number.
 Id add_outing(Diary& diary, OutingKind kind, const std::string& date);

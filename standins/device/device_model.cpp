@@ -42,9 +42,7 @@ std::string degrees_minutes(double degrees, int width) {
 }  // namespace
 
 std::string nmea_sentence(const std::string& body) {
-  unsigned sum = 0;
-  for (const char c : body) sum ^= static_cast<unsigned char>(c);
-  return "$" + body + written("*%02X\r\n", sum);
+  return "$" + body + written("*%02X\r\n", nmea_checksum(body));
 }
 
 DeviceModel::DeviceModel(DeviceKind kind, Recording recording, double lag, double noise, std::uint64_t seed)

@@ -70,6 +70,11 @@ class Bench : public testing::Test {
     window->activateWindow();
     settle();
   }
+  /// The demo boat of that name onto the bench.
+  void take_demo(const std::string& name) {
+    for (const Project& boat : demo_fleet())
+      if (boat.name == name) session.adopt(boat, {});
+  }
   void TearDown() override {
     if (window) window->autosave()->discard();
     window.reset();

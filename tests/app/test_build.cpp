@@ -29,8 +29,7 @@ class BuildBench : public Bench {
   }
   /// Another boat of the fleet on the bench.
   void take(const std::string& name) {
-    for (const Project& boat : demo_fleet())
-      if (boat.name == name) session.adopt(boat, {});
+    take_demo(name);
     settle();
     go_to_build();
   }

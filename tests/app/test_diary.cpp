@@ -23,8 +23,7 @@ namespace {
 class DiaryBench : public Bench {
  protected:
   void take(const std::string& name, const QString& shelf) {
-    for (const Project& boat : demo_fleet())
-      if (boat.name == name) session.adopt(boat, {});
+    take_demo(name);
     window->choose_stage(Stage::trial);
     window->show_shelf(shelf);
     settle();

@@ -25,8 +25,7 @@ class DriveBench : public Bench {
     settle();
   }
   void take(const char* name) {
-    for (const Project& p : demo_fleet())
-      if (p.name == name) session.adopt(p, {});
+    take_demo(name);
     window->choose_stage(Stage::drive);
     settle();
   }

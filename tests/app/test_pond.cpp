@@ -36,8 +36,7 @@ class PondBench : public Bench {
     picture->setFocus();
   }
   void take(const std::string& name) {
-    for (const Project& boat : demo_fleet())
-      if (boat.name == name) session.adopt(boat, {});
+    take_demo(name);
     settle();
     go_to_pond();
   }

@@ -9,6 +9,7 @@
 #include <QTreeWidget>
 
 #include "bench.h"
+#include "pdf_words.h"
 #include "report/book.h"
 #include "sealing/compartment.h"
 #include "session/tick_task.h"
@@ -25,8 +26,7 @@ namespace {
 class SheetBench : public Bench {
  protected:
   void take(const std::string& name) {
-    for (const Project& boat : demo_fleet())
-      if (boat.name == name) session.adopt(boat, {});
+    take_demo(name);
     window->choose_stage(Stage::build);
     settle();
   }
@@ -61,13 +61,6 @@ class SheetBench : public Bench {
     send(QEvent::MouseButtonRelease, to, Qt::LeftButton, Qt::NoButton);
   }
 };
-
-std::string read_pdf(const QString& path) {
-  QProcess text;
-  text.start("pdftotext", {"-layout", path, "-"});
-  EXPECT_TRUE(text.waitForFinished());
-  return QString::fromUtf8(text.readAllStandardOutput()).simplified().toStdString();
-}
 
 }  // namespace
 
@@ -192,7 +185,7 @@ TEST_F(SheetBench, TheBookHasItsChaptersEveryTaskAndEveryPart) {
   take("Dabchick");
   const QString path = folder.filePath("book.pdf");
   ASSERT_TRUE(window->write_boat_book(path));
-  const std::string text = read_pdf(path);
+  const std::string text = words_of(path).toStdString();
   for (const BookChapter& c : book_chapters()) {
     const bool has = !c.has || c.has(session.now());
     EXPECT_EQ(text.find(c.name) != std::string::npos, has) << c.name;
@@ -207,7 +200,7 @@ TEST_F(SheetBench, TheBookHasItsChaptersEveryTaskAndEveryPart) {
   EXPECT_NE(text.find("Hot nozzle and bed"), std::string::npos);
 
   ASSERT_TRUE(window->write_boat_book(folder.filePath("short.pdf"), {"work"}));
-  EXPECT_EQ(read_pdf(folder.filePath("short.pdf")).find("Test records"), std::string::npos);
+  EXPECT_EQ(words_of(folder.filePath("short.pdf")).toStdString().find("Test records"), std::string::npos);
   EXPECT_FALSE(window->write_boat_book(folder.filePath("none.pdf"), {"cooking"}));
   EXPECT_TRUE(notice().contains("cooking")) << notice().toStdString();
   EXPECT_FALSE(QFile::exists(folder.filePath("none.pdf")));

@@ -103,8 +103,7 @@ TEST_F(Bench, AStageWithNothingYetTellsTheNextStepInPlaceOfDashes) {
 
 TEST_F(Bench, ABoatThatStaysCoolWithoutWaterIsNotSentToThePlumbing) {
   auto* strip = find<LedgerStrip>("ledger_strip");
-  for (const Project& p : demo_fleet())
-    if (p.name == "Mudwren") session.adopt(p, {});
+  take_demo("Mudwren");
   window->choose_stage(Stage::cool);
   settle();
   EXPECT_TRUE(strip->next_step().contains("nothing in it gets too hot"));

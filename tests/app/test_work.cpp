@@ -20,8 +20,7 @@ namespace {
 class WorkBench : public Bench {
  protected:
   void take(const std::string& name) {
-    for (const Project& boat : demo_fleet())
-      if (boat.name == name) session.adopt(boat, {});
+    take_demo(name);
     settle();
     go_to_build();
   }

@@ -2,6 +2,7 @@
 #include <gtest/gtest.h>
 
 #include "assessment/diary.h"
+#include "base/numbered.h"
 #include "project/json.h"
 #include "property.h"
 #include "shapes.h"

@@ -12,6 +12,7 @@
 #include "assessment/sea.h"
 #include "assessment/symptoms/symptom.h"
 #include "assessment/trial_faults.h"
+#include "base/numbered.h"
 #include "findings.h"
 #include "project/json.h"
 #include "property.h"
@@ -311,6 +312,7 @@ TEST(Symptoms, ThereAreFortyAtLeastAndEachNamesCausesThatExist) {
     }
   }
   for (const std::string& key : known) EXPECT_TRUE(used.contains(key)) << key << " is behind nothing";
+  EXPECT_EQ(find_symptom("nothing"), nullptr);
   EXPECT_NE(refusal_of([] { return symptom_of("nothing"); }).find("half-speed"), std::string::npos);
 }
 

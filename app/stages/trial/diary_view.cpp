@@ -24,6 +24,7 @@
 #include "io/run_line.h"
 #include "session/today.h"
 #include "stages/trial/adopt.h"
+#include "stages/trial/run_words.h"
 #include "tables/items.h"
 
 namespace plucky::app {
@@ -74,7 +75,7 @@ DiaryView::DiaryView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   note_ = button(tr("Note"), "note_run");
   points_ = button(tr("Points"), "runs_as_points");
   points_->setCheckable(true);
-  points_->setToolTip(tr("All runs as points: speed against the motor's warmth, by cells and propeller"));
+  points_->setToolTip(tr("All runs as points: speed against the motor's temperature, by cells and propeller"));
   remove_ = button(tr("Strike out"), "remove_run");
   column->addLayout(controls);
 
@@ -143,7 +144,7 @@ DiaryView::DiaryView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   side_->addWidget(scroll);
   plot_ = new QCustomPlot(this);
   plot_->setObjectName("runs_plot");
-  plot_->setAccessibleName(tr("Top speed of all runs against the motor's warmth"));
+  plot_->setAccessibleName(tr("Top speed of all runs against the motor's temperature"));
   side_->addWidget(plot_);
   row->addWidget(side_, 2);
   column->addLayout(row, 1);
@@ -202,8 +203,7 @@ void DiaryView::note_run() {
              .set_up = set_up_of(session_->now()),
              .numbers = line.numbers};
   d = with_run(std::move(d), at, r);
-  Id made = 0;
-  for (const TrialRun* x : d.runs()) made = std::max(made, x->id);
+  const Id made = d.last_run()->id;
   if (!change_diary(*session_, "Note a run", d)) return;
   line_->clear();
   show_run(made);
@@ -242,17 +242,11 @@ void DiaryView::refresh() {
   fill();
   fill_details();
   draw();
-  const auto changed = changed_since_last_run(session_->now());
-  const auto runs = session_->project().trial.diary.runs();
-  if (runs.empty())
+  if (!session_->project().trial.diary.last_run())
     return tell(
         tr("Nothing noted yet. A new day, then a line for each run: the boat's set-up is kept with it by itself."));
-  QStringList words;
-  for (const SettingChange& c : changed)
-    words << tr("%1 %2, was %3")
-                 .arg(term(c.setting->label), session_->shown(c.is, c.setting->dimension),
-                      session_->shown(c.was, c.setting->dimension));
-  tell(words.isEmpty() ? tr("As on the last run.") : tr("Since the last run: %1.").arg(words.join("; ")));
+  const QString changed = changes_words(*session_, changed_since_last_run(session_->now()));
+  tell(changed.isEmpty() ? tr("As on the last run.") : tr("Since the last run: %1.").arg(changed));
 }
 
 void DiaryView::fill() {
@@ -319,15 +313,11 @@ void DiaryView::fill_details() {
   }
   QStringList head{QString::fromStdString(o->date), term(outing_name(o->kind))};
   if (r && !r->begin.empty()) head << QString::fromStdString(r->begin);
-  if (o->wind) head << tr("wind %1").arg(session_->in_words({*o->wind, Dimension::speed}));
-  if (o->water_temperature)
-    head << tr("water %1").arg(session_->in_words({*o->water_temperature, Dimension::temperature}));
+  head << weather_words(*session_, *o);
   head_->setText(head.join(", "));
   QStringList numbers, settings_then;
   if (r) {
-    for (const RunNumber& n : run_numbers())
-      if (const auto& v = r->numbers.*n.member)
-        numbers << tr("%1 %2").arg(term(n.label), session_->in_words({*v, n.dimension}));
+    if (const QString words = numbers_words(*session_, r->numbers); !words.isEmpty()) numbers << words;
     if (const Attachment* a = d.attachment(r->log)) numbers << tr("log %1").arg(QString::fromStdString(a->name));
     for (const SettingChange& c : changes(r->set_up, set_up_of(session_->now())))
       settings_then << tr("%1 %2, now %3")

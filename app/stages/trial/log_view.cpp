@@ -19,6 +19,7 @@
 #include "assessment/diary.h"
 #include "assessment/sea.h"
 #include "base/error.h"
+#include "base/numbered.h"
 #include "chart/chart_page.h"
 #include "io/file.h"
 #include "session/today.h"
@@ -147,6 +148,14 @@ LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Log
   });
 }
 
+void LogView::Run::take(ReadLog read, std::string text, const LogBoat& boat) {
+  report = read_off(read.recording, boat);
+  clean = cleaned(read.recording, report);
+  recording = std::move(read.recording);
+  notes = std::move(read.notes);
+  bytes = text.size() <= largest_kept ? Blob(std::move(text)) : Blob();
+}
+
 const LogView::Run* LogView::run() const {
   const int i = runs_box_->currentIndex();
   return i >= 0 && i < static_cast<int>(runs_.size()) ? &runs_[static_cast<std::size_t>(i)] : nullptr;
@@ -176,11 +185,7 @@ void LogView::open(const QString& path) {
         return true;
       });
       link.step(tr("Reading off"));
-      r->report = read_off(read.recording, boat);
-      r->clean = cleaned(read.recording, r->report);
-      r->recording = std::move(read.recording);
-      r->notes = std::move(read.notes);
-      if (bytes.size() <= largest_kept) r->bytes = Blob(std::move(bytes));
+      r->take(std::move(read), std::move(bytes), boat);
     } catch (const InvalidInput& e) {
       refused = e.sentence();
     }
@@ -451,6 +456,7 @@ bool LogView::listen_to(const QString& port, int baud) {
     session_->refuse(link_.words());
     return false;
   }
+  listening_ = runs_.size();
   runs_.push_back({.name = tr("from %1").arg(port)});
   runs_box_->addItem(runs_.back().name);
   runs_box_->setCurrentIndex(runs_box_->count() - 1);
@@ -462,16 +468,9 @@ bool LogView::listen_to(const QString& port, int baud) {
 void LogView::take_heard() {
   // Only whole lines: the last one may still be on its way.
   const std::string text(from_heading(std::string_view(link_.heard()).substr(0, link_.heard().rfind('\n') + 1)));
-  const QString name = tr("from %1").arg(link_.port());
-  const auto it = std::find_if(runs_.rbegin(), runs_.rend(), [&](const Run& r) { return r.name == name; });
-  if (it == runs_.rend() || text.empty()) return;
+  if (text.empty()) return;
   try {
-    ReadLog read = read_any_log(text);
-    it->report = read_off(read.recording, log_boat_of(session_->now()));
-    it->clean = cleaned(read.recording, it->report);
-    it->recording = std::move(read.recording);
-    it->notes = std::move(read.notes);
-    if (text.size() <= largest_kept) it->bytes = Blob(text);
+    runs_[listening_].take(read_any_log(text), text, log_boat_of(session_->now()));
   } catch (const InvalidInput& e) {
     // A device begins in the middle of a line: too little yet is no fault.
     return tell(tr("listening on %1: %2").arg(link_.port(), session_->said(e.sentence())));

@@ -46,6 +46,8 @@ class LogView : public ShelfPage {
     Recording clean;  ///< as it is read off
     std::vector<Text> notes;
     Blob bytes;  ///< the file as it was; empty where it is too large to keep
+    /// Takes over what was read of it.
+    void take(ReadLog read, std::string text, const LogBoat& boat);
   };
   void ask_and_open();
   void read_again();
@@ -71,6 +73,7 @@ class LogView : public ShelfPage {
   QStackedWidget* side_;
   QComboBox* colour_;
   std::vector<Run> runs_;
+  std::size_t listening_ = 0;  ///< the run that the line goes into, while or after it is open
   std::optional<Calibration> calibration_;
   bool filling_ = false;
 };

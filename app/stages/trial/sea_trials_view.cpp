@@ -8,7 +8,6 @@
 #include <QTableWidget>
 
 #include "assessment/sea.h"
-#include "assessment/trial_faults.h"
 #include "base/error.h"
 #include "chart/chart_page.h"
 #include "report/trial_report.h"
@@ -68,6 +67,7 @@ void SeaTrialsView::run() {
       link.step(tr("Sea trials: %1 %").arg(static_cast<int>(100.0 * share)));
       return true;
     });
+    done->faults = faults_of(*of, done->trials);
     link.deliver([self, done] {
       if (!self) return;
       if (self->now_ && !(self->now_->of->project == done->of->project)) self->before_ = self->now_;
@@ -88,7 +88,7 @@ void SeaTrialsView::refresh() {
            "still water without wind. What the methods make of the boat, not a measurement."));
   QStringList words;
   if (!(now_->of->project == session_->project())) words << tr("The boat has changed since: run them again.");
-  for (const TrialFault& f : faults_of(*now_->of, now_->trials)) {
+  for (const TrialFault& f : now_->faults) {
     const TrialResult* r = now_->trials.find(f.trial);
     QString said = r && f.time ? tr("%1, %2: %3")
                                      .arg(session_->said(r->name), session_->in_words({*f.time, Dimension::duration}),
@@ -104,9 +104,7 @@ void SeaTrialsView::refresh() {
 
 void SeaTrialsView::print() {
   if (!now_) return session_->refuse(tr("Run them first: there is nothing to print yet."));
-  const QString path =
-      ask_where(this, tr("Sea trials"), QString::fromStdString(session_->project().name) + ", " + title().toLower(),
-                tr("PDF (*.pdf)"), ".pdf");
+  const QString path = ask_for_pdf(this, *session_, title());
   if (path.isEmpty()) return;
   try {
     write_trial_report(now_->of->project, session_->units(), path, now_->trials, before_ ? &before_->trials : nullptr);
@@ -123,7 +121,7 @@ void SeaTrialsView::mend() {
 void SeaTrialsView::fill_mend() {
   offer_.reset();
   if (now_ && now_->of->project == session_->project())
-    for (const TrialFault& f : faults_of(session_->now(), now_->trials))
+    for (const TrialFault& f : now_->faults)
       if (const Suspect* s = f.offer();
           s && !offer_ && session_->trial().verdict(*s->finding) == RemedyTrial::Verdict::better) {
         offer_ = s->finding->remedy;

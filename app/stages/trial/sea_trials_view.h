@@ -5,6 +5,7 @@
 #include <memory>
 #include <optional>
 
+#include "assessment/trial_faults.h"
 #include "shelf/shelf_page.h"
 #include "trial/standard_trials.h"
 
@@ -27,6 +28,7 @@ class SeaTrialsView : public ShelfPage {
   struct Done {
     std::shared_ptr<const Assessment> of;
     StandardTrials trials;
+    std::vector<TrialFault> faults;  ///< refer to `of`
   };
   void run();
   void print();

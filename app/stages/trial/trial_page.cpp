@@ -8,6 +8,7 @@
 #include "assessment/checklist.h"
 #include "assessment/diary.h"
 #include "base/error.h"
+#include "base/numbered.h"
 #include "report/trial_report.h"
 #include "session/ask_where.h"
 #include "session/today.h"
@@ -52,9 +53,7 @@ TrialPage::TrialPage(Session* session, QWidget* parent) : Page(session, parent) 
   days_ = table(tr("Days at the water"), {tr("Day"), tr("Runs"), tr("Best")}, "days", 40);
 
   connect(button(tr("Run sheet to print..."), "run_sheet", true), &QPushButton::clicked, this, [this] {
-    const QString path =
-        ask_where(this, tr("Run sheet"), QString::fromStdString(session_->project().name) + ", " + tr("run sheet"),
-                  tr("PDF (*.pdf)"), ".pdf");
+    const QString path = ask_for_pdf(this, *session_, tr("Run sheet"));
     if (path.isEmpty()) return;
     try {
       write_run_sheet(session_->project(), session_->units(), path);
@@ -321,7 +320,7 @@ void TrialPage::keep_bath(bool adopt) {
   if (!b.solved) return;
   TrialLog log = session_->project().trial;
   const FoundMass f = found(b);
-  log.bath_tests.push_back({.id = static_cast<Id>(log.bath_tests.size() + 1),
+  log.bath_tests.push_back({.id = fresh_id(log.bath_tests),
                             .date = today(),
                             .note = {},
                             .readings = readings(),

@@ -11,6 +11,7 @@
 #include <algorithm>
 #include <array>
 
+#include "base/numbered.h"
 #include "session/today.h"
 #include "stages/trial/adopt.h"
 #include "tables/items.h"
@@ -157,13 +158,13 @@ const Trouble* TroubleView::trouble() const {
 Trouble& TroubleView::at_hand(Diary& diary) {
   for (Trouble& t : diary.troubles)
     if (t.id == chosen_) return t;
-  const auto runs = diary.runs();
+  const TrialRun* last = diary.last_run();
   const Symptom& s = *diagnosis_.symptom;
   diary.troubles.push_back({.id = fresh_id(diary.troubles),
                             .symptom = s.key,
                             .words = term(s.name).toStdString(),
                             .date = today(),
-                            .run = runs.empty() ? 0 : runs.back()->id,
+                            .run = last ? last->id : 0,
                             .answers = {},
                             .tries = {}});
   chosen_ = diary.troubles.back().id;
@@ -203,7 +204,7 @@ void TroubleView::answer(std::optional<bool> yes) {
 
 void TroubleView::take_offer() {
   const Suspect* s = suspect();
-  if (!s || !s->finding || !s->finding->remedy) return;
+  if (!s || !s->finding) return;
   const Edit remedy = *s->finding->remedy;
   const std::string key = s->cause->key;
   if (!session_->perform(remedy)) return;
@@ -225,9 +226,9 @@ void TroubleView::note_try() {
 
 void TroubleView::tell_result() {
   Diary d = session_->project().trial.diary;
-  const auto runs = d.runs();
-  if (runs.empty()) return session_->refuse(tr("No run is in the diary yet: note one first."));
-  const Id last = (*std::max_element(runs.begin(), runs.end(), [](auto* x, auto* y) { return x->id < y->id; }))->id;
+  const TrialRun* run = d.last_run();
+  if (!run) return session_->refuse(tr("No run is in the diary yet: note one first."));
+  const Id last = run->id;
   for (Trouble& t : d.troubles)
     if (t.id == chosen_ && !t.tries.empty()) {
       // A change is judged by a run made after the one that showed the trouble.
@@ -273,7 +274,7 @@ void TroubleView::fill_troubles() {
     troubles_->item(r, 0)->setToolTip(
         tr("%1, since %2").arg(QString::fromStdString(t->words), QString::fromStdString(t->date)));
     const bool waits = !t->tries.empty() && t->tries.back().result == TryResult::open;
-    troubles_->setItem(r, 1, text_item(!t->open() ? tr("gone") : waits ? tr("wants a run") : tr("open")));
+    troubles_->setItem(r, 1, text_item(!t->open() ? tr("gone") : waits ? tr("needs a run") : tr("open")));
     if (t->open()) troubles_->item(r, 1)->setForeground(look().buoy_text);
     if (t->id == chosen_) troubles_->setCurrentCell(r, 0);
   }
@@ -315,8 +316,7 @@ void TroubleView::fill_question() {
   for (QPushButton* b : {yes_, no_, open_, try_}) b->setEnabled(s != nullptr);
   open_->setEnabled(s && s->answer.has_value());
   // An offer is made once the boat it makes was found better.
-  const bool offered =
-      s && s->finding && s->finding->remedy && session_->trial().verdict(*s->finding) == RemedyTrial::Verdict::better;
+  const bool offered = s && s->finding && session_->trial().verdict(*s->finding) == RemedyTrial::Verdict::better;
   offer_->setVisible(offered);
   if (offered) {
     const QString words = session_->said(s->finding->remedy->label);

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "assessment/stages/drive/drive_stage.h"
 #include "assessment/symptoms/cause.h"
 #include "drive/kind.h"
 #include "water/fluid.h"
@@ -67,13 +68,6 @@ Evidence stern_heavy(const Assessment& a) {
              : trim > 0.0  ? Text{"At rest it trims {0}; {1} is the most wanted.", angle_quantity(trim_at_rest(a)),
                                  angle_quantity(a.project.brief.trim_high)}
                            : Text()};
-}
-
-/// Bow-down tilt from rest by the full thrust of a standing start, rad; none without a fitted drive.
-std::optional<double> thrust_tilt(const Assessment& a) {
-  const double gm = a.flotation.gm_longitudinal;
-  if (!a.power.fitted || !a.power.working || gm <= 0.0) return std::nullopt;
-  return a.power.start.thrust * -a.power.working->thrust_offset / (a.mass.total * gravity * gm);
 }
 
 Evidence pushed_down(const Assessment& a) {

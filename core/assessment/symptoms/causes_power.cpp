@@ -17,8 +17,7 @@ bool lithium(const Assessment& a) {
                      [](const Part& p) { return p.lithium; });
 }
 bool has_receiver(const Assessment& a) {
-  return std::any_of(a.project.layout.parts.begin(), a.project.layout.parts.end(),
-                     [](const Part& p) { return p.kind == PartKind::receiver; });
+  return a.project.layout.first(PartKind::receiver) != nullptr;
 }
 
 /// Share of the open voltage that the battery loses at full throttle.
@@ -90,11 +89,12 @@ Evidence receiver_near_power(const Assessment& a) {
 /// How high the aerial's top stands over the water; a lying one under the deck is soon shadowed.
 Evidence aerial_low(const Assessment& a) {
   const auto& parts = a.project.layout.parts;
-  double top = -1.0;
+  std::optional<double> top;
   for (const Part& p : parts)
-    if (p.kind == PartKind::aerial || p.kind == PartKind::receiver) top = std::max(top, p.box().high.z());
-  if (top < -0.5) return {};
-  const double over = top - a.form.draught - a.hull->model.box.low.z();
+    if (p.kind == PartKind::aerial || p.kind == PartKind::receiver)
+      top = top ? std::max(*top, p.box().high.z()) : p.box().high.z();
+  if (!top) return {};
+  const double over = *top - a.form.draught - a.hull->model.box.low.z();
   return {odds(0.12 - over, 0.04, 0.11, 5.0, 0.5), {"The aerial reaches {0} over the water.", length_quantity(over)}};
 }
 
@@ -170,7 +170,7 @@ std::span<const Cause> power_causes() {
        cells},
       {"battery_small",
        "The battery is too small for the run",
-       "Does it come home empty, and cool?",
+       "Does it come back empty, and cool?",
        "More capacity, or more of the run at cruising throttle.",
        {"drive.run_time"},
        short_of_wish,

@@ -245,7 +245,7 @@ std::span<const Cause> water_causes() {
        leaks<aerial, gland, hole>,
        has<aerial, gland, hole>},
       {"splash",
-       "Spray and wash over the deck find their way in",
+       "Spray and wash over the deck get in",
        "Is it dry after the bath and wet after a run?",
        "Smoother water, a coaming round the hatch, spray rails; seal what stands on deck.",
        {"float.freeboard", "float.opening", "seal.driven"},

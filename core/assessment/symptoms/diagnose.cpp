@@ -74,12 +74,16 @@ Evidence evidence_for(const Cause& cause, const Assessment& a) {
   return out;
 }
 
+const Symptom* find_symptom(const std::string& key) {
+  for (const Symptom& s : symptoms())
+    if (key == s.key) return &s;
+  return nullptr;
+}
+
 const Symptom& symptom_of(const std::string& key) {
+  if (const Symptom* s = find_symptom(key)) return *s;
   std::string keys;
-  for (const Symptom& s : symptoms()) {
-    if (key == s.key) return s;
-    keys += (keys.empty() ? "" : ", ") + std::string(s.key);
-  }
+  for (const Symptom& s : symptoms()) keys += (keys.empty() ? "" : ", ") + std::string(s.key);
   throw InvalidInput("symptom", Text("\"{0}\" is not one of {1}", key, keys));
 }
 

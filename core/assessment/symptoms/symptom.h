@@ -29,6 +29,8 @@ struct Symptom {
   std::vector<const char*> rules = {};
 };
 [[nodiscard]] std::span<const Symptom> symptoms();
+/// Null when there is none of this key.
+[[nodiscard]] const Symptom* find_symptom(const std::string& key);
 /// Throws InvalidInput with all keys when there is none of this one.
 [[nodiscard]] const Symptom& symptom_of(const std::string& key);
 

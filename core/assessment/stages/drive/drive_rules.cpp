@@ -136,8 +136,7 @@ double supply_current(const Layout& layout) {
 void supply(const Assessment& a, std::vector<Finding>& out) {
   const Layout& layout = a.project.layout;
   const double asks = supply_current(layout), bec = a.fitted_drive.esc.bec_current;
-  const bool servo = std::any_of(layout.parts.begin(), layout.parts.end(),
-                                 [](const Part& part) { return part.kind == PartKind::servo; });
+  const bool servo = layout.first(PartKind::servo) != nullptr;
   if (servo && bec > 0.0) {
     Finding f =
         drive_finding("drive.bec", asks > bec ? Severity::watch : Severity::fine, amps(asks), amps(bec),

@@ -12,4 +12,8 @@ void drive_rules(const Assessment& a, std::vector<Finding>& out);
 void line_rules(const Assessment& a, std::vector<Finding>& out);
 void steering_rules(const Assessment& a, std::vector<Finding>& out);
 
+/// rad, bow down, by which the full thrust of a standing start would tilt the boat from rest; none without a fitted
+/// drive.
+[[nodiscard]] std::optional<double> thrust_tilt(const Assessment& a);
+
 }  // namespace plucky

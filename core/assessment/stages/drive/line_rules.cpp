@@ -301,10 +301,10 @@ void thrust_line(const LineRules& l) {
     }
     l.out.push_back(f);
   }
-  // Bow-down tilt from rest under the full thrust of a standing start; a line above the CG is the air propeller's case.
-  const double weight = l.a.mass.total * gravity, gm = l.a.flotation.gm_longitudinal;
-  if (!l.p.fitted || gm <= 0.0) return;
-  const double tilt = l.p.start.thrust * -w.thrust_offset / (weight * gm), most = radians(1.5);
+  // A line above the CG is the air propeller's case.
+  const auto down = thrust_tilt(l.a);
+  if (!down) return;
+  const double tilt = *down, most = radians(1.5);
   Finding f = drive_finding("drive.thrust_line",
                             tilt > 2.0 * most ? Severity::stop
                             : tilt > most     ? Severity::watch
@@ -342,6 +342,12 @@ void thrust_line(const LineRules& l) {
 }
 
 }  // namespace
+
+std::optional<double> thrust_tilt(const Assessment& a) {
+  const double gm = a.flotation.gm_longitudinal;
+  if (!a.power.fitted || !a.power.working || gm <= 0.0) return std::nullopt;
+  return a.power.start.thrust * -a.power.working->thrust_offset / (a.mass.total * gravity * gm);
+}
 
 void line_rules(const Assessment& a, std::vector<Finding>& out) {
   const LineRules l{a, a.fitted_drive, a.power, drive_parts(a.project.layout, a.fitted_drive), out};
