@@ -2,9 +2,13 @@
 #include <benchmark/benchmark.h>
 
 #include <cmath>
+#include <filesystem>
 
+#include "assessment/diary.h"
 #include "assessment/sea.h"
+#include "assessment/symptoms/symptom.h"
 #include "bench.h"
+#include "io/file.h"
 #include "io/log_file.h"
 #include "trial/calibrate.h"
 #include "trial/standard_trials.h"
@@ -52,6 +56,15 @@ void log_million_rows(benchmark::State& state) {
 }
 BENCHMARK(log_million_rows)->Unit(benchmark::kMillisecond);
 
+/// The same from a file, as it is opened.
+void log_million_rows_of_a_file(benchmark::State& state) {
+  const std::string path = std::filesystem::temp_directory_path() / ("rows" + std::to_string(::getpid()) + ".csv");
+  write_file_atomically(path, million_rows());
+  for (auto _ : state) benchmark::DoNotOptimize(read_log_file(path));
+  std::filesystem::remove(path);
+}
+BENCHMARK(log_million_rows_of_a_file)->Unit(benchmark::kMillisecond);
+
 /// Three runs of two minutes.
 void log_calibrate(benchmark::State& state) {
   const Pond open = open_water();
@@ -71,5 +84,17 @@ void log_calibrate(benchmark::State& state) {
   state.counters["moments"] = static_cast<double>(moments.size());
 }
 BENCHMARK(log_calibrate)->Unit(benchmark::kMillisecond);
+
+/// All symptoms looked into, one after the other.
+void symptoms_of_a_boat(benchmark::State& state) {
+  for (auto _ : state)
+    for (const Symptom& s : symptoms()) benchmark::DoNotOptimize(diagnose(afloat(), s, nullptr));
+}
+BENCHMARK(symptoms_of_a_boat)->Unit(benchmark::kMillisecond);
+
+void upkeep_of_a_boat(benchmark::State& state) {
+  for (auto _ : state) benchmark::DoNotOptimize(upkeep_of(afloat(), "2026-05-02"));
+}
+BENCHMARK(upkeep_of_a_boat)->Unit(benchmark::kMicrosecond);
 
 }  // namespace plucky::bench

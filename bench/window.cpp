@@ -2,7 +2,10 @@
 // again and again: frame times as shares of a 60 Hz frame, the first picture as a share of half a second.
 #include <fmt/format.h>
 
+#include <qcustomplot.h>
+
 #include <QApplication>
+#include <QDir>
 #include <QElapsedTimer>
 #include <QMouseEvent>
 #include <QPixmap>
@@ -15,6 +18,8 @@
 
 #include "board/board.h"
 #include "board/grips.h"
+#include "io/file.h"
+#include "stages/trial/log_view.h"
 #include "theme/theme.h"
 #include "window/fleet.h"
 #include "window/main_window.h"
@@ -103,6 +108,38 @@ int main(int argc, char** argv) {
     if (std::string(h.key) == "length_m")
       report("drag the bow: a new hull each frame",
              drag(window.board(), window.board()->map().plan(h.place.x(), h.place.y()), 20), frame_ms);
+
+  window.choose_stage(Stage::trial);
+  window.show_shelf("logs");
+  QApplication::processEvents();
+  if (auto* logs = window.findChild<LogView*>()) {
+    const QString path = QDir::temp().filePath(QString("rows%1.csv").arg(QCoreApplication::applicationPid()));
+    std::string text = "Time [s],Speed [km/h],Motor [rpm],Battery current [A]\n";
+    for (int i = 0; i < 1000000; ++i)
+      text += fmt::format("{:.2f},{:.2f},{:.0f},{:.2f}\n", 0.01 * i, 20.0 + 5.0 * std::sin(0.001 * i),
+                          12000.0 + 2000.0 * std::sin(0.0013 * i), 11.0 + std::sin(0.01 * i));
+    write_file_atomically(path.toStdString(), text);
+    logs->open(path);
+    QElapsedTimer waited;
+    waited.start();
+    while (!logs->report() && waited.elapsed() < 120000) QApplication::processEvents(QEventLoop::AllEvents, 20);
+    QFile::remove(path);
+    if (logs->report()) {
+      std::vector<double> ms;
+      // Zooms in and out over the whole of it and a tenth.
+      for (int i = 0; i < 120; ++i) {
+        const double width = i % 2 == 0 ? 10000.0 : 1000.0 + 50.0 * i;
+        QElapsedTimer clock;
+        clock.start();
+        logs->plot()->xAxis->setRange(10.0 * i, 10.0 * i + width);
+        logs->plot()->replot(QCustomPlot::rpImmediateRefresh);
+        QApplication::processEvents();
+        ms.push_back(1e-6 * static_cast<double>(clock.nsecsElapsed()));
+      }
+      report("zoom in a log of a million rows", ms, 50.0);
+    }
+  }
+  window.hide_shelf();
 
   if (argc > 1) {
     for (QWidget* w : window.findChildren<QWidget*>()) {

@@ -1,10 +1,15 @@
 #include "cli/trial_commands.h"
 
+#include <utility>
+
 #include "assessment/diary.h"
 #include "assessment/sea.h"
 #include "base/error.h"
-#include "io/log_file.h"
+#include "io/log_lines.h"
+#include "io/log_presets.h"
+#include "io/log_units.h"
 #include "trial/calibrate.h"
+#include "trial/join_logs.h"
 #include "trial/log_reading.h"
 #include "trial/standard_trials.h"
 
@@ -33,6 +38,28 @@ Json standard_of(const SeaBoat& boat) {
     out.push_back({{"trial", r.name}, {"numbers", numbers}, {"happenings", happenings_of(r.happenings)}});
   }
   return out;
+}
+
+/// "heading=channel" or "heading=channel:unit".
+LogFormat with_typed_column(const LogFormat& format, const std::string& typed) {
+  const std::size_t equals = typed.rfind('='), colon = typed.find(':', equals == std::string::npos ? 0 : equals);
+  if (equals == std::string::npos)
+    throw InvalidInput("--column", Text("\"{0}\" should be heading=channel:unit", typed));
+  const std::string heading = typed.substr(0, equals);
+  const Channel channel =
+      channel_from_key(typed.substr(equals + 1, colon == std::string::npos ? colon : colon - equals - 1));
+  std::size_t unit = 0;
+  if (colon != std::string::npos) {
+    const auto units = log_units(channel);
+    const std::string name = typed.substr(colon + 1);
+    while (unit < units.size() && name != units[unit].name) ++unit;
+    std::string names;
+    for (const LogUnit& u : units) names += (names.empty() ? "" : ", ") + std::string(u.name);
+    if (unit == units.size()) throw InvalidInput("--column", Text("\"{0}\" is not one of {1}", name, names));
+  }
+  for (std::size_t i = 0; i < format.columns.size(); ++i)
+    if (format.columns[i].label == heading) return with_column(format, i, channel, unit);
+  throw InvalidInput("--column", Text("the table has no column \"{0}\"", heading));
 }
 
 }  // namespace
@@ -90,14 +117,36 @@ Json trial_run(const TrialRunOptions& o) {
   return j;
 }
 
-Json log_of_run(const std::string& path, const std::string& boat) {
-  constexpr std::size_t most = std::size_t{2} << 30;
-  const ReadLog read = read_any_log(read_file(path, most));
+Json log_of_run(const LogOptions& o) {
+  Json columns = Json::array();
+  ReadLog read;
+  if (const std::string head = log_head(o.file); log_kind(head) == LogKind::table) {
+    LogFormat format = guess_log(head);
+    for (const std::string& typed : o.columns) format = with_typed_column(format, typed);
+    for (std::size_t i = 0; i < format.columns.size(); ++i) {
+      const LogColumn& c = format.columns[i];
+      const bool time = format.clock != LogClock::counted && format.time_column == i;
+      columns.push_back(
+          {{"heading", c.label}, {"is", time ? "time" : channel_key(c.channel)}, {"guessed", c.doubtful}});
+    }
+    read = read_log_file(o.file, format);
+  } else {
+    read = read_log_file(o.file);
+  }
+  if (!o.join.empty()) {
+    ReadLog more = read_log_file(o.join);
+    JoinedLogs joined = join_logs(read.recording, more.recording);
+    read.recording = std::move(joined.recording);
+    for (const auto* notes : {&more.notes, &joined.notes})
+      read.notes.insert(read.notes.end(), notes->begin(), notes->end());
+    read.notes.push_back(offset_note(joined));
+  }
   LogBoat about;
-  if (!boat.empty()) about = log_boat_of(assess(load_project(boat)));
+  if (!o.boat.empty()) about = log_boat_of(assess(load_project(o.boat)));
   const LogReport r = read_off(read.recording, about);
   Json j{{"duration_s", read.recording.duration()},
          {"moments", read.recording.time.size()},
+         {"columns", columns},
          {"channels", Json::array()},
          {"readings", Json::array()},
          {"segments", Json::array()},
@@ -121,20 +170,19 @@ Json log_of_run(const std::string& path, const std::string& boat) {
   for (const Segment& s : r.segments)
     j["segments"].push_back(
         {{"kind", segment_key(s.kind)}, {"from_s", s.from}, {"to_s", s.to}, {"speed_m_s", s.speed}});
-  for (const auto* notes : {&read.notes, &r.notes})
+  for (const std::vector<Text>* notes : {&std::as_const(read).notes, &r.notes})
     for (const Text& n : *notes) j["notes"].push_back(Json(n));
   return j;
 }
 
 Json calibrate_boat(const std::string& boat, const std::vector<std::string>& logs) {
-  constexpr std::size_t most = std::size_t{2} << 30;
   const Assessment a = assess(load_project(boat));
   const SeaReady ready = sea_boat_of(a);
   if (!ready.boat) throw InvalidInput(boat, ready.missing);
   const LogBoat about = log_boat_of(a);
   std::vector<SteadyMoment> moments;
   for (const std::string& path : logs) {
-    const Recording recording = read_any_log(read_file(path, most)).recording;
+    const Recording recording = read_log_file(path).recording;
     const std::vector<SteadyMoment> more =
         steady_moments(cleaned(recording, read_off(recording, about)), ready.boat->drive());
     moments.insert(moments.end(), more.begin(), more.end());
@@ -149,6 +197,13 @@ Json calibrate_boat(const std::string& boat, const std::vector<std::string>& log
   for (const TunedFactor& f : c.factors)
     j["factors"].push_back(
         {{"key", f.key}, {"name", f.name}, {"factor", f.factor}, {"sigma", f.sigma}, {"told_by_the_runs", f.known}});
+  j["causes"] = Json::array();
+  for (const LoneCause& cause : lone_causes(ready.boat->powered(), moments)) {
+    Json look_at = Json::array();
+    for (const auto& l : cause.look_at) look_at.push_back({{"what", l.what}, {"next", l.next}});
+    j["causes"].push_back(
+        {{"key", cause.key}, {"factor_alone", cause.factor}, {"explains", cause.explains}, {"look_at", look_at}});
+  }
   return j;
 }
 
@@ -166,9 +221,11 @@ void TrialCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   sea->callback([&] { run = [this] { return trial_run(run_); }; });
 
   CLI::App* log = app.add_subcommand("log", "What the log of a run tells: lags, knees, slip, temperatures");
-  log->add_option("file", log_, "CSV, TSV, GPX or NMEA")->required();
-  log->add_option("--boat", boat_, "boat file: its propeller, gear and mass");
-  log->callback([&] { run = [this] { return log_of_run(log_, boat_); }; });
+  log->add_option("file", log_.file, "CSV, TSV, GPX or NMEA")->required();
+  log->add_option("--boat", log_.boat, "boat file: its propeller, gear and mass");
+  log->add_option("--join", log_.join, "another log of the same run, from another device");
+  log->add_option("--column", log_.columns, "what a column is: heading=channel:unit, e.g. \"V1=voltage:mV\"");
+  log->callback([&] { run = [this] { return log_of_run(log_); }; });
 
   CLI::App* fit = app.add_subcommand("calibrate", "Drag, screw, Kv and resistance brought to what runs measured");
   fit->add_option("boat", boat_, "boat file")->required();

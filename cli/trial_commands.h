@@ -4,6 +4,7 @@
 #include <CLI/CLI.hpp>
 #include <functional>
 #include <string>
+#include <vector>
 
 #include "cli/commands.h"
 
@@ -18,8 +19,13 @@ struct TrialRunOptions {
 /// A course round the demonstration pond, with its log where a file is named; or the standard trials.
 [[nodiscard]] Json trial_run(const TrialRunOptions& options);
 
-/// What a log tells: lags, segments, numbers; of a boat where a file is named.
-[[nodiscard]] Json log_of_run(const std::string& log, const std::string& boat);
+struct LogOptions {
+  std::string file, boat, join;
+  std::vector<std::string> columns;  ///< "heading=channel" or "heading=channel:unit", in place of what is guessed
+};
+/// What a log tells: columns, lags, segments, numbers; with another log of the same run; of a boat where a file is
+/// named.
+[[nodiscard]] Json log_of_run(const LogOptions& options);
 
 /// The model of the boat brought to its logs.
 [[nodiscard]] Json calibrate_boat(const std::string& boat, const std::vector<std::string>& logs);
@@ -30,7 +36,8 @@ class TrialCommandLine {
 
  private:
   TrialRunOptions run_;
-  std::string log_, boat_;
+  LogOptions log_;
+  std::string boat_;
   std::vector<std::string> logs_;
 };
 

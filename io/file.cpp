@@ -13,6 +13,7 @@
 #include <cstring>
 #include <memory>
 #include <random>
+#include <utility>
 
 #include "base/error.h"
 
@@ -93,24 +94,41 @@ int fresh_file(const std::string& folder, std::string& name) {
 
 }  // namespace
 
-std::string read_file(const std::string& path, std::size_t most) {
+FileReader::FileReader(std::string path) : path_(std::move(path)) {
   // A pipe or a device would let a reader wait for ever; only when it is none is it opened for good.
-  const Descriptor file(::open(path.c_str(), O_RDONLY | O_NONBLOCK | O_CLOEXEC));
+  file_ = ::open(path_.c_str(), O_RDONLY | O_NONBLOCK | O_CLOEXEC);
   struct stat info {};
-  if (file.get() < 0 || ::fstat(file.get(), &info) != 0)
-    throw InvalidInput(path, Text(std::string(std::strerror(errno))));
-  if (S_ISDIR(info.st_mode)) throw InvalidInput(path, "is a folder");
-  if (!S_ISREG(info.st_mode)) throw InvalidInput(path, "is not a file but a pipe, a socket or a device");
-  if (static_cast<std::size_t>(info.st_size) > most)
-    throw InvalidInput(path, Text("is {0} bytes long; at most {1} are read", info.st_size, most));
-  std::string bytes(static_cast<std::size_t>(info.st_size), '\0');
+  const auto refuse = [&](const Text& why) {
+    if (file_ >= 0) ::close(file_);
+    throw InvalidInput(path_, why);
+  };
+  if (file_ < 0 || ::fstat(file_, &info) != 0) refuse(Text(std::string(std::strerror(errno))));
+  if (S_ISDIR(info.st_mode)) refuse("is a folder");
+  if (!S_ISREG(info.st_mode)) refuse("is not a file but a pipe, a socket or a device");
+  size_ = static_cast<std::size_t>(info.st_size);
+}
+
+FileReader::~FileReader() {
+  ::close(file_);
+}
+
+std::size_t FileReader::read(char* to, std::size_t most) {
+  for (;;) {
+    const ssize_t n = ::read(file_, to, most);
+    if (n >= 0) return static_cast<std::size_t>(n);
+    if (errno != EINTR) throw InvalidInput(path_, "could not be read to its end");
+  }
+}
+
+std::string read_file(const std::string& path, std::size_t most) {
+  FileReader file(path);
+  if (file.size() > most) throw InvalidInput(path, Text("is {0} bytes long; at most {1} are read", file.size(), most));
+  std::string bytes(file.size(), '\0');
   std::size_t done = 0;
   while (done < bytes.size()) {
-    const ssize_t n = ::read(file.get(), bytes.data() + done, bytes.size() - done);
-    if (n < 0 && errno == EINTR) continue;
-    if (n < 0) throw InvalidInput(path, "could not be read to its end");
+    const std::size_t n = file.read(bytes.data() + done, bytes.size() - done);
     if (n == 0) break;
-    done += static_cast<std::size_t>(n);
+    done += n;
   }
   bytes.resize(done);
   return bytes;

@@ -6,6 +6,25 @@
 
 namespace plucky {
 
+/// A file read piece by piece, however large it is. Refuses pipes and devices as read_file() does.
+class FileReader {
+ public:
+  explicit FileReader(std::string path);
+  ~FileReader();
+  FileReader(const FileReader&) = delete;
+  FileReader& operator=(const FileReader&) = delete;
+  /// Bytes that were read into `to`; 0 at the end. Throws InvalidInput with path and reason.
+  [[nodiscard]] std::size_t read(char* to, std::size_t most);
+  /// When it was opened.
+  [[nodiscard]] std::size_t size() const { return size_; }
+  [[nodiscard]] const std::string& path() const { return path_; }
+
+ private:
+  std::string path_;
+  int file_ = -1;
+  std::size_t size_ = 0;
+};
+
 /// Reads a file of at most `most` bytes. Throws InvalidInput with path and reason, also for pipes and devices, which
 /// could keep a reader waiting for ever.
 [[nodiscard]] std::string read_file(const std::string& path, std::size_t most);

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <functional>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -25,6 +26,7 @@ struct LogColumn {
   std::string label;
   Channel channel = Channel::other;
   double factor = 1.0, offset = 0.0;  ///< SI = factor * (value + offset)
+  bool doubtful = false;              ///< told by its values, or its unit is the usual one: nobody wrote it
   bool operator==(const LogColumn&) const = default;
 };
 
@@ -36,9 +38,15 @@ struct LogFormat {
   std::size_t time_column = 0;
   double per_si = 1.0;  ///< s
   std::vector<LogColumn> columns;
+  /// More would fill the memory and tell no more of a run: then every second is kept, or fourth, and so on.
+  std::size_t most_moments = std::size_t{1} << 22;
+  /// A column that is used was guessed from less than its own words, none is used, or there is no clock.
+  [[nodiscard]] bool doubtful() const;
   bool operator==(const LogFormat&) const = default;
 };
 
+/// How a cell of the time is written.
+[[nodiscard]] LogClock guess_clock(std::string_view cell, char decimal);
 /// From names and values of the first lines. Throws InvalidInput for what is no table of numbers.
 [[nodiscard]] LogFormat guess_log(std::string_view text);
 
@@ -49,15 +57,24 @@ struct ReadLog {
 /// Called with the share that is read; false stops.
 using LogProgress = std::function<bool(double)>;
 
-/// A logger's table. Lines that are no moments are left out and told; a clock that goes back ends what is read.
-/// Throws InvalidInput when nothing is left.
+class LogLines;
+
+/// A logger's table. Lines that are no moments are left out and told; of a clock that goes back what comes before it
+/// has caught up. Throws InvalidInput when nothing is left.
+[[nodiscard]] ReadLog read_log(LogLines& lines, const LogFormat& format, const LogProgress& progress = {});
 [[nodiscard]] ReadLog read_log(std::string_view text, const LogFormat& format, const LogProgress& progress = {});
 /// A track of GPX: places, times, speeds where it has them, else from the places.
 [[nodiscard]] ReadLog read_gpx(std::string_view text);
 /// Sentences of a GPS receiver (RMC, GGA, VTG); those whose checksum is wrong are left out and counted.
 [[nodiscard]] ReadLog read_nmea(std::string_view text);
+enum class LogKind { table, gpx, nmea };
+/// By its first lines.
+[[nodiscard]] LogKind log_kind(std::string_view text);
 /// By what stands in it. Bytes that are no text are refused.
 [[nodiscard]] ReadLog read_any_log(std::string_view text, const LogProgress& progress = {});
+/// The same of a file; a table may have any size. `format` of a table: as it is to be read, else as it is guessed.
+[[nodiscard]] ReadLog read_log_file(const std::string& path, const std::optional<LogFormat>& format = {},
+                                    const LogProgress& progress = {});
 
 /// What was heard on a line, from where it can be read: without a first line that was cut, and of a table from its
 /// first heading on; empty where none has come yet.

@@ -1,9 +1,13 @@
 #include "io/log_text.h"
 
 #include <algorithm>
+#include <array>
+#include <cctype>
 #include <charconv>
 #include <chrono>
 #include <cmath>
+
+#include "base/error.h"
 
 namespace plucky {
 
@@ -36,6 +40,34 @@ std::string_view next_line(std::string_view text, std::size_t& at) {
   at = end + 1;
   if (!line.empty() && line.back() == '\r') line.remove_suffix(1);
   return line;
+}
+
+double log_number(std::string_view s, char decimal) {
+  if (s.empty()) return unread;
+  std::array<char, 40> plain{};
+  if (s.size() >= plain.size()) return unread;
+  std::size_t n = 0;
+  for (const char c : s) plain[n++] = c == decimal ? '.' : c;
+  const char* first = plain.data();
+  if (*first == '+') ++first;
+  double value = unread;
+  const auto [end, error] = std::from_chars(first, plain.data() + n, value);
+  if (error != std::errc() || end == first) return unread;
+  const auto rest = static_cast<std::size_t>(plain.data() + n - end);
+  return rest <= 5 && (rest == 0 || !std::isdigit(static_cast<unsigned char>(*end))) && *end != ':' && *end != '-'
+             ? value
+             : unread;
+}
+
+void refuse_no_text(std::string_view text) {
+  std::size_t odd = 0;
+  const std::size_t looked = std::min<std::size_t>(text.size(), 65536);
+  for (const char c : text.substr(0, looked)) {
+    const auto u = static_cast<unsigned char>(c);
+    if (u < 32 && c != '\n' && c != '\r' && c != '\t') ++odd;
+  }
+  if (text.empty()) throw InvalidInput("log", "is empty");
+  if (odd * 50 > looked) throw InvalidInput("log", "is no text: its bytes are of something else");
 }
 
 double time_of_day(std::string_view s) {

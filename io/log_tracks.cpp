@@ -48,6 +48,7 @@ ReadLog as_recording(const std::vector<Fix>& fixes, std::vector<Text> notes) {
   }
   if (r.time.size() < 2) throw InvalidInput("log", "has fewer than two places with a time");
   if (back > 0) out.notes.push_back({"{0} places are not later than the one before: left out.", back});
+  r.begin = fixes.front().time;
   add(Channel::latitude, &Fix::latitude);
   add(Channel::longitude, &Fix::longitude);
   add(Channel::speed, &Fix::speed);

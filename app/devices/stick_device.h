@@ -4,6 +4,7 @@
 #include <QObject>
 #include <QString>
 #include <memory>
+#include <string>
 
 #include "trial/sea_trial.h"
 
@@ -35,6 +36,7 @@ class StickDevice : public QObject {
   int file_ = -1;
   std::unique_ptr<QSocketNotifier> notifier_;
   Sticks sticks_;
+  std::string part_;  ///< of an event that has not come in whole
 };
 
 }  // namespace plucky::app

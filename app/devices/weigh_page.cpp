@@ -113,8 +113,8 @@ WeighPage::WeighPage(Session* session, QWidget* parent) : Page(session, parent) 
 
   connect(connect_, &QPushButton::clicked, this, &WeighPage::connect_or_not);
   connect(tare_, &QPushButton::clicked, &link_, &ScaleLink::tare);
-  connect(&practice_, &PracticeScale::ready, this, [this](const QString& port) { link_.open(port, 9600); });
-  connect(&practice_, &PracticeScale::failed, session_, &Session::refuse);
+  connect(&practice_, &PracticeDevice::ready, this, [this](const QString& port) { link_.open(port, 9600); });
+  connect(&practice_, &PracticeDevice::failed, session_, &Session::refuse);
   connect(&link_, &ScaleLink::heard, this, &WeighPage::hear);
   connect(&link_, &ScaleLink::state_changed, this, &WeighPage::show_state);
   connect(put_, &QuantityEdit::entered, this, [this](double kg) {

@@ -3,7 +3,7 @@
 
 #include <array>
 
-#include "devices/practice_scale.h"
+#include "devices/practice_device.h"
 #include "devices/scale_link.h"
 #include "inspector/form.h"
 
@@ -18,7 +18,7 @@ class WeighPage : public Page {
   explicit WeighPage(Session* session, QWidget* parent = nullptr);
   void refresh() override;
   [[nodiscard]] ScaleLink* link() { return &link_; }
-  [[nodiscard]] PracticeScale* practice() { return &practice_; }
+  [[nodiscard]] PracticeDevice* practice() { return &practice_; }
   /// Starts the practice scale and listens to it.
   void begin_practice();
 
@@ -43,7 +43,7 @@ class WeighPage : public Page {
   };
 
   ScaleLink link_;
-  PracticeScale practice_;
+  PracticeDevice practice_{"plucky-standin-scale"};
   QComboBox *port_, *baud_, *part_;
   QPushButton *connect_, *tare_, *take_, *keep_, *adopt_;
   QLabel *state_, *reading_, *whole_;

@@ -1,27 +1,15 @@
 #include "own_parts/own_parts.h"
 
-#include <QDir>
-#include <QFile>
-#include <QFileInfo>
-#include <QStandardPaths>
 #include <algorithm>
 
-#include "base/error.h"
-#include "io/file.h"
+#include "session/kept_file.h"
 
 namespace plucky::app {
 
 OwnParts::OwnParts(const QString& path, QObject* parent)
-    : QObject(parent),
-      path_(path.isEmpty() ? QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + "/own-parts.json"
-                           : path) {
-  if (!QFile::exists(path_)) return;
-  try {
-    entries_ = catalogue_from_json(read_file(path_.toStdString(), std::size_t{1} << 24)).parts;
-  } catch (const InvalidInput& e) {
-    QFile::rename(path_, path_ + ".damaged");
-    trouble_ = tr("Your own parts could not be read (%1); the file was set aside as %2.damaged.").arg(e.what(), path_);
-  }
+    : QObject(parent), path_(path.isEmpty() ? kept_path("own-parts.json") : path) {
+  trouble_ = take_kept(path_, tr("Your own parts"),
+                       [this](const std::string& text) { entries_ = catalogue_from_json(text).parts; });
 }
 
 const CatalogueEntry* OwnParts::find(const std::string& name) const {
@@ -51,8 +39,7 @@ void OwnParts::store(std::vector<CatalogueEntry> entries) {
   // What could not be read again is refused here, with the collection as it was.
   const std::string text = parts_to_json(entries);
   (void)catalogue_from_json(text);
-  QDir().mkpath(QFileInfo(path_).path());
-  write_file_atomically(path_.toStdString(), text);
+  write_kept(path_, text);
   entries_ = std::move(entries);
   emit changed();
 }

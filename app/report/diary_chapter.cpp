@@ -24,6 +24,16 @@ void small(Sheet& s, const QString& words, const QColor& colour, double indent =
   s.y() += s.paragraph(Sheet::left + indent, words, ui_font(8.5), colour, book_width - indent) + 1;
 }
 
+/// The photo of a run; nothing where its bytes went astray.
+void photo(Sheet& s, const Attachment* file) {
+  const QImage image = file ? QImage::fromData(QByteArray::fromStdString(file->bytes.bytes())) : QImage();
+  if (image.isNull()) return;
+  const QSizeF size = QSizeF(image.size()).scaled(180, 120, Qt::KeepAspectRatio);
+  s.room(size.height() + 8);
+  s.painter().drawImage(QRectF(QPointF(Sheet::left + 128, s.y() + 2), size), image);
+  s.y() += size.height() + 6;
+}
+
 void troubles(Sheet& s, bool open_only) {
   for (const Trouble& t : s.a().project.trial.diary.troubles) {
     if (open_only && !t.open()) continue;
@@ -81,6 +91,7 @@ void diary(Sheet& s) {
                                             : as_typed(r.result) + ". " + numbers_words(session, r.numbers),
                            ui_font(8.5), look().ink, book_width - 128) +
                1;
+      photo(s, d.attachment(r.photo));
       before = &r;
     }
     if (!o.result.empty()) small(s, QObject::tr("Found: %1").arg(as_typed(o.result)), look().ink);

@@ -83,6 +83,36 @@ class Fitting {
   const std::vector<SteadyMoment>& moments_;
 };
 
+/// What may be behind a factor that is too large, or too small; common practice, no source.
+struct Behind {
+  const char* key;
+  bool above;  ///< of a factor over one
+  const char *what, *next;
+};
+constexpr std::array<Behind, 17> behind{
+    {{"drag", true, "The boat is heavier than its model", "Weigh it as it ran, wet and with its battery."},
+     {"drag", true, "Weed, a rough bottom, a bent strake",
+      "Let it coast from full speed, wipe the bottom, coast again."},
+     {"drag", true, "It runs at another trim", "Film it from the side at full speed and measure the angle."},
+     {"drag", false, "The boat is lighter than its model", "Weigh it as it ran."},
+     {"drag", false, "Less of it is wetted", "Film it from the side: how far aft does the spray begin?"},
+     {"screw", false, "The propeller slips more than it should: air, nicks, weed",
+      "Look at blades and hub; take water instead of air: a run with the battery farther aft."},
+     {"screw", false, "Its pitch is less than marked", "Measure the pitch: rise of a blade over a part of a turn."},
+     {"screw", false, "It turns in the hull's shadow", "Measure the gap between blade tip and bottom."},
+     {"screw", true, "Its pitch is more than marked", "Measure the pitch: rise of a blade over a part of a turn."},
+     {"screw", true, "The speed was with wind or current", "Run the same stretch both ways."},
+     {"kv", false, "The motor's Kv is less than marked", "Spin it unloaded at a known voltage."},
+     {"kv", false, "The ESC does not give all", "Teach it the radio's ends; look at its timing."},
+     {"kv", true, "The motor's Kv is more than marked, or its magnets are tired from heat",
+      "Spin it unloaded at a known voltage, cold."},
+     {"resistance", true, "Thin leads or a poor plug", "Feel plugs and leads after a run; measure the drop over each."},
+     {"resistance", true, "The winding is hot", "Measure it cold and right after a run."},
+     {"resistance", false, "The winding has less than its data say",
+      "Send a known current through the cold winding and read the voltage."},
+     {"resistance", false, "The battery holds its voltage better",
+      "Read its voltage at rest and under a known current."}}};
+
 }  // namespace
 
 std::vector<SteadyMoment> steady_moments(const Recording& r, const Drive& drive) {
@@ -223,6 +253,48 @@ Calibration calibrate(const PoweredBoat& boat, const std::vector<SteadyMoment>& 
   c.after = fitting.mean_error(f);
   c.done = true;
   return c;
+}
+
+std::vector<LoneCause> lone_causes(const PoweredBoat& boat, const std::vector<SteadyMoment>& moments,
+                                   const std::function<bool(double)>& go_on) {
+  if (moments.size() < 2) return {};
+  const Fitting fitting(boat, moments);
+  // A wrong moment counts by its size, not by its square.
+  const auto cost = [&](const Factors& f) {
+    constexpr double huber = 2.0;
+    double sum = 0.0;
+    for (const double e : fitting.errors(f)) sum += std::abs(e) <= huber ? e * e : huber * (2.0 * std::abs(e) - huber);
+    return sum;
+  };
+  const double as_it_is = cost(Factors::Ones());
+  // Within what is measured: a deviation for each number.
+  if (as_it_is <= 3.0 * static_cast<double>(moments.size())) return {};
+  std::vector<LoneCause> out;
+  for (Eigen::Index k = 0; k < count; ++k) {
+    if (go_on && !go_on(static_cast<double>(k) / static_cast<double>(count))) return {};
+    const Unknown& u = unknowns[static_cast<std::size_t>(k)];
+    const auto at = [&](double factor) {
+      Factors f = Factors::Ones();
+      f(k) = factor;
+      return cost(f) + std::pow((factor - 1.0) / u.usual, 2);
+    };
+    // Within what such a thing can be wrong by; over ways of running the cost is not smooth, so first by steps.
+    const double reach = std::min(0.45, 3.0 * u.usual);
+    double best = 1.0, least = as_it_is;
+    constexpr int steps = 8;
+    for (int i = -steps; i <= steps; ++i)
+      if (const double f = 1.0 + reach * i / steps, c = at(f); c < least) least = c, best = f;
+    for (double width = reach / steps; width > 5e-4; width *= 0.5)
+      for (const double f : {best - 0.5 * width, best + 0.5 * width})
+        if (const double c = at(f); c < least) least = c, best = f;
+    LoneCause cause{.key = u.key, .name = u.name, .factor = best, .explains = 1.0 - least / as_it_is, .look_at = {}};
+    if (cause.explains < 0.05) continue;
+    for (const Behind& b : behind)
+      if (cause.key == b.key && b.above == (best > 1.0)) cause.look_at.push_back({b.what, b.next});
+    out.push_back(std::move(cause));
+  }
+  std::stable_sort(out.begin(), out.end(), [](const auto& a, const auto& b) { return a.explains > b.explains; });
+  return out;
 }
 
 }  // namespace plucky

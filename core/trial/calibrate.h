@@ -6,6 +6,7 @@
 // what a log does not tell stays where it was.
 #pragma once
 
+#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
@@ -48,5 +49,22 @@ struct Calibration {
 /// `go_on` is told the share done; false stops.
 [[nodiscard]] Calibration calibrate(const PoweredBoat& boat, const std::vector<SteadyMoment>& moments,
                                     const std::function<bool(double)>& go_on = {});
+
+/// One thing that, changed alone, brings the model nearest to what was measured.
+struct LoneCause {
+  std::string key;  ///< of the factor
+  Text name;
+  double factor = 1.0;    ///< alone
+  double explains = 0.0;  ///< share of the deviations that is gone then, 0 to 1
+  struct LookAt {
+    Text what;  ///< what may be behind it
+    Text next;  ///< what to measure
+  };
+  std::vector<LookAt> look_at;  ///< the likeliest first
+};
+/// Those that explain anything, the one that explains the most first. Empty where the model is right within what is
+/// measured, or the moments are too few.
+[[nodiscard]] std::vector<LoneCause> lone_causes(const PoweredBoat& boat, const std::vector<SteadyMoment>& moments,
+                                                 const std::function<bool(double)>& go_on = {});
 
 }  // namespace plucky

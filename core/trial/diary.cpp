@@ -169,6 +169,33 @@ Diary with_run(Diary diary, Id outing, TrialRun run) {
   return diary;
 }
 
+namespace {
+
+/// Files that no run has any more.
+void drop_loose(Diary& diary) {
+  const auto runs = diary.runs();
+  std::erase_if(diary.attachments, [&](const Attachment& a) {
+    return std::none_of(runs.begin(), runs.end(),
+                        [&](const TrialRun* r) { return r->log == a.id || r->photo == a.id; });
+  });
+}
+
+}  // namespace
+
+Diary with_photo(Diary diary, Id run, const std::string& name, Blob bytes) {
+  for (Outing& o : diary.outings)
+    for (TrialRun& r : o.runs) {
+      if (r.id != run) continue;
+      r.photo = 0;
+      if (bytes.bytes().empty()) continue;
+      const Id file = fresh_id(diary.attachments);
+      diary.attachments.push_back({file, name, bytes});
+      r.photo = file;
+    }
+  drop_loose(diary);
+  return diary;
+}
+
 Diary without_run(Diary diary, Id run) {
   for (Outing& o : diary.outings) std::erase_if(o.runs, [&](const TrialRun& r) { return r.id == run; });
   for (Trouble& t : diary.troubles) {
@@ -183,6 +210,7 @@ Diary without_run(Diary diary, Id run) {
     for (const TrialRun* r : diary.runs())
       if (r->id < run) m.after_run = std::max(m.after_run, r->id);
   }
+  drop_loose(diary);
   return diary;
 }
 

@@ -151,7 +151,9 @@ Id add_outing(Diary& diary, OutingKind kind, const std::string& date);
 [[nodiscard]] Id outing_of_day(Diary& diary, OutingKind kind, const std::string& date);
 /// The diary with a run added to an outing, numbered; throws InvalidInput where the outing is not there.
 [[nodiscard]] Diary with_run(Diary diary, Id outing, TrialRun run);
-/// Without an outing or a run: what refers to its runs is set back to "not tried", "no run".
+/// The diary with a picture at a run, in place of the one that was there; without one where the bytes are empty.
+[[nodiscard]] Diary with_photo(Diary diary, Id run, const std::string& name, Blob bytes);
+/// Without an outing or a run: what refers to its runs is set back to "not tried", "no run"; its files go too.
 [[nodiscard]] Diary without_outing(Diary diary, Id outing);
 [[nodiscard]] Diary without_run(Diary diary, Id run);
 

@@ -80,15 +80,15 @@ std::size_t drop_spikes(std::vector<double>& values, double times) {
 
 namespace {
 
-double correlation_at(const std::vector<double>& a, const std::vector<double>& b, std::ptrdiff_t shift) {
+double correlation_at(const std::vector<double>& a, const std::vector<double>& b, std::ptrdiff_t shift, double least) {
   double n = 0.0, sa = 0.0, sb = 0.0, saa = 0.0, sbb = 0.0, sab = 0.0;
-  const auto size = static_cast<std::ptrdiff_t>(std::min(a.size(), b.size()));
-  for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(0, -shift); i < size && i + shift < size; ++i) {
+  const auto size_a = static_cast<std::ptrdiff_t>(a.size()), size_b = static_cast<std::ptrdiff_t>(b.size());
+  for (std::ptrdiff_t i = std::max<std::ptrdiff_t>(0, -shift); i < size_a && i + shift < size_b; ++i) {
     const double x = a[static_cast<std::size_t>(i)], y = b[static_cast<std::size_t>(i + shift)];
     if (std::isnan(x) || std::isnan(y)) continue;
     n += 1.0, sa += x, sb += y, saa += x * x, sbb += y * y, sab += x * y;
   }
-  if (n < 20.0) return 0.0;
+  if (n < std::max(20.0, least)) return 0.0;
   const double va = saa - sa * sa / n, vb = sbb - sb * sb / n;
   return va > 0.0 && vb > 0.0 ? (sab - sa * sb / n) / std::sqrt(va * vb) : 0.0;
 }
@@ -113,11 +113,12 @@ std::optional<BestShift> best_shift(F worth, std::ptrdiff_t most) {
 
 }  // namespace
 
-Lag lag_between(const std::vector<double>& first, const std::vector<double>& second, double step, double most) {
+Lag lag_between(const std::vector<double>& first, const std::vector<double>& second, double step, double most,
+                double least_common) {
   Lag lag;
   const auto steps = static_cast<std::ptrdiff_t>(std::lround(most / step));
-  const auto best =
-      best_shift([&](std::ptrdiff_t k) { return std::optional(correlation_at(first, second, k)); }, steps);
+  const auto best = best_shift(
+      [&](std::ptrdiff_t k) { return std::optional(correlation_at(first, second, k, least_common / step)); }, steps);
   lag.seconds = step * best->steps;
   lag.correlation = best->worth;
   lag.known = lag.correlation > 0.6 && std::abs(lag.seconds) < most - step;

@@ -25,9 +25,10 @@ struct Lag {
   bool known = false;        ///< the two move together, and enough
   Text doubt;                ///< why it is not known
 };
-/// By the greatest correlation of their changes within `most` s to both sides, between steps by a parabola.
+/// By the greatest correlation of their changes within `most` s to both sides, between steps by a parabola; where the
+/// two have less than `least_common` s in common none is looked for.
 [[nodiscard]] Lag lag_between(const std::vector<double>& first, const std::vector<double>& second, double step,
-                              double most = 6.0);
+                              double most = 6.0, double least_common = 0.0);
 
 /// Of a boat's speed behind its propeller's revolutions, with what the boat itself takes to gather way left out: the
 /// shift for which V' = a n^2 + b n V + c V^2 + d V leaves the least, whatever these are. Steps of `step` s.

@@ -4,6 +4,7 @@
 #include <array>
 #include <cmath>
 
+#include "base/error.h"
 #include "trial/geodesy.h"
 
 namespace plucky {
@@ -55,6 +56,14 @@ const char* channel_key(Channel channel) {
 }
 const char* channel_name(Channel channel) {
   return channel_row(channel).name;
+}
+Channel channel_from_key(const std::string& key) {
+  std::string keys;
+  for (const auto& row : channel_table::rows) {
+    if (key == row.key) return row.value;
+    keys += (keys.empty() ? "" : ", ") + std::string(row.key);
+  }
+  throw InvalidInput("channel", Text("\"{0}\" is not one of {1}", key, keys));
 }
 Dimension channel_dimension(Channel channel) {
   return channel_row(channel).dimension;

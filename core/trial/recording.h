@@ -35,6 +35,8 @@ enum class Channel {
 };
 [[nodiscard]] const char* channel_key(Channel channel);
 [[nodiscard]] const char* channel_name(Channel channel);
+/// Throws InvalidInput with the choices.
+[[nodiscard]] Channel channel_from_key(const std::string& key);
 [[nodiscard]] Dimension channel_dimension(Channel channel);
 
 /// One thing over the time; not a number where it was not measured.
@@ -49,6 +51,8 @@ struct Recording {
   std::string name;
   std::vector<double> time;  ///< s, ascending, the first 0
   std::vector<Series> series;
+  /// s of its clock at the first moment: since 1970 where it told the date, else since midnight (below 86400).
+  std::optional<double> begin = {};
   [[nodiscard]] const Series* find(Channel channel) const;
   [[nodiscard]] Series* find(Channel channel);
   [[nodiscard]] double duration() const { return time.empty() ? 0.0 : time.back() - time.front(); }

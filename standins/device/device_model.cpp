@@ -1,7 +1,12 @@
 #include "device/device_model.h"
 
+#include <linux/joystick.h>
+
+#include <algorithm>
+#include <array>
 #include <cmath>
 #include <cstdio>
+#include <cstring>
 #include <numbers>
 #include <sstream>
 
@@ -19,6 +24,8 @@ double interval_of(DeviceKind kind) {
       return 0.2;
     case DeviceKind::telemetry:
       return 0.1;
+    case DeviceKind::sticks:
+      return 0.05;
     case DeviceKind::tachometer:
     case DeviceKind::thermometer:
       break;
@@ -111,10 +118,31 @@ std::string DeviceModel::sentences(std::size_t i) {
   return rmc + gga;
 }
 
+std::string DeviceModel::stick_events(std::size_t i) const {
+  std::string out;
+  const auto axis = [&](Channel channel, unsigned char number, double sign) {
+    const double at = value(channel, i);
+    if (!std::isfinite(at)) return;
+    const js_event event{.time = static_cast<__u32>(1000.0 * recording_.time[i]),
+                         .value = static_cast<__s16>(std::lround(32767.0 * std::clamp(sign * at, -1.0, 1.0))),
+                         .type = JS_EVENT_AXIS,
+                         .number = number};
+    std::array<char, sizeof event> bytes{};
+    std::memcpy(bytes.data(), &event, sizeof event);
+    out.append(bytes.data(), bytes.size());
+  };
+  // Forward on a stick counts down.
+  axis(Channel::helm, 0, 1.0);
+  axis(Channel::throttle, 1, -1.0);
+  return out;
+}
+
 std::string DeviceModel::line_at(std::size_t i) {
   switch (kind_) {
     case DeviceKind::gps:
       return sentences(i);
+    case DeviceKind::sticks:
+      return stick_events(i);
     case DeviceKind::tachometer: {
       double turns = value(Channel::motor_revolutions, i);
       if (!std::isfinite(turns)) turns = value(Channel::revolutions, i);

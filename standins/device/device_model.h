@@ -1,5 +1,6 @@
 // Devices at the water, played from the log of a run, virtual or real: a GPS receiver, a telemetry logger, a
-// tachometer, a thermometer. In: a recording, time that passes, commands. Out: the bytes that the device would send.
+// tachometer, a thermometer, the sticks of a controller. In: a recording, time that passes, commands. Out: the bytes
+// that the device would send.
 #pragma once
 
 #include <cstdint>
@@ -9,7 +10,13 @@
 
 namespace plucky::standins {
 
-enum class DeviceKind { gps, telemetry, tachometer, thermometer };
+enum class DeviceKind {
+  gps,
+  telemetry,
+  tachometer,
+  thermometer,
+  sticks  ///< events as the kernel's joystick interface has them: helm across, throttle forward
+};
 
 /// Commands: "drop" (nothing comes until "back"), "back", "unit mph" or "unit km/h" (of the telemetry's speed: the
 /// heading stays as it was, as with a logger set up wrongly), "jump S" (the clock goes back by S seconds), "nofix" and
@@ -27,6 +34,7 @@ class DeviceModel {
  private:
   [[nodiscard]] std::string line_at(std::size_t i);
   [[nodiscard]] std::string sentences(std::size_t i);
+  [[nodiscard]] std::string stick_events(std::size_t i) const;
   [[nodiscard]] double value(Channel channel, std::size_t i) const;
   DeviceKind kind_;
   Recording recording_;

@@ -1,4 +1,4 @@
-// plucky-standin-device: a GPS receiver, telemetry logger, tachometer or thermometer on a serial pseudo-terminal,
+// plucky-standin-device: a GPS receiver, telemetry logger, tachometer, thermometer or sticks on a pseudo-terminal,
 // played from the log of a run (trial-run of plucky-hull-cli writes one). Prints "port /dev/pts/N"; takes the commands
 // of DeviceModel on its standard input, also "unplug" and "quit". Ends with the log.
 #include <poll.h>
@@ -21,12 +21,13 @@ int main(int argc, char** argv) {
   const std::map<std::string, DeviceKind> kinds{{"gps", DeviceKind::gps},
                                                 {"telemetry", DeviceKind::telemetry},
                                                 {"tachometer", DeviceKind::tachometer},
-                                                {"thermometer", DeviceKind::thermometer}};
+                                                {"thermometer", DeviceKind::thermometer},
+                                                {"sticks", DeviceKind::sticks}};
   CLI::App app{"A device at the water, played from a log"};
   DeviceKind kind = DeviceKind::gps;
   std::string log;
   double speed = 1.0, lag = 0.0, noise = 0.0;
-  app.add_option("--as", kind, "gps, telemetry, tachometer or thermometer")
+  app.add_option("--as", kind, "gps, telemetry, tachometer, thermometer or sticks")
       ->transform(CLI::CheckedTransformer(kinds, CLI::ignore_case));
   app.add_option("--log", log, "log of a run")->required();
   app.add_option("--speed", speed, "seconds of the run in a second")->check(CLI::Range(0.1, 1000.0));

@@ -1,4 +1,8 @@
 // The command line twin: a boat at sea before it is built, its log read off, the model brought to it.
+#include <algorithm>
+#include <fstream>
+#include <sstream>
+
 #include "command_line.h"
 
 using namespace plucky;
@@ -106,4 +110,52 @@ TEST_F(CliTrial, ABoatMayOrMayNotLaunchAndSaysWhy) {
   EXPECT_NE(j["against"].dump().find("wind"), std::string::npos);
   EXPECT_FALSE(j["upkeep"].empty());
   expect_refusal(run("launch " + boat_file("mudwren") + " --day tomorrow"), "tomorrow");
+}
+
+TEST_F(CliTrial, TwoLogsOfOneRunAreJoinedAndColumnsMayBeNamed) {
+  ASSERT_EQ(
+      run("trial-run " + boat_file("dabchick") + " --course lap --throttle 0.8 --duration 60 -o " + file("lap.csv"))
+          .code,
+      0);
+  // One device has the turns, another the speed, in metres a second under a name that tells nothing.
+  std::ifstream in(file("lap.csv"));
+  std::string line, turns = "Time [s],Motor [rpm]\n", speed = "Time [s],S1\n";
+  std::getline(in, line);
+  std::vector<std::string> heading;
+  std::stringstream cells(line);
+  for (std::string c; std::getline(cells, c, ',');) heading.push_back(c);
+  const auto column = [&](const char* name) {
+    return static_cast<std::size_t>(
+        std::find_if(heading.begin(), heading.end(), [&](const auto& h) { return h.rfind(name, 0) == 0; }) -
+        heading.begin());
+  };
+  const std::size_t v = column("Speed"), n = column("Motor's revolutions");
+  ASSERT_LT(std::max(v, n), heading.size());
+  while (std::getline(in, line)) {
+    std::vector<std::string> row;
+    std::stringstream all(line);
+    for (std::string c; std::getline(all, c, ',');) row.push_back(c);
+    turns += row[0] + "," + row[n] + "\n";
+    if (std::stod(row[0]) >= 7.0)
+      speed += std::to_string(std::stod(row[0]) - 7.0) + "," + std::to_string(std::stod(row[v]) / 3.6) + "\n";
+  }
+  std::ofstream(file("turns.csv")) << turns;
+  std::ofstream(file("speed.csv")) << speed;
+  const Outcome one = run("log " + file("speed.csv") + " --column S1=speed:m/s");
+  ASSERT_EQ(one.code, 0) << one.err;
+  EXPECT_EQ(one.json()["columns"][1]["is"], "speed");
+  EXPECT_FALSE(one.json()["columns"][1]["guessed"].get<bool>());
+  EXPECT_NE(run("log " + file("speed.csv") + " --column S1=speed:furlongs").err.find("km/h, m/s"), std::string::npos);
+  EXPECT_NE(run("log " + file("speed.csv") + " --column S2=speed").err.find("S2"), std::string::npos);
+  EXPECT_NE(run("log " + file("speed.csv") + " --column S1=sped").err.find("latitude"), std::string::npos);
+  // Headings that say enough are found without a word.
+  std::ofstream(file("speed.csv")) << "Time [s],Speed [m/s]\n" << speed.substr(speed.find('\n') + 1);
+  const Outcome both =
+      run("log " + file("turns.csv") + " --join " + file("speed.csv") + " --boat " + boat_file("dabchick"));
+  ASSERT_EQ(both.code, 0) << both.err;
+  bool slip = false, told = false;
+  const auto j = both.json();
+  for (const auto& r : j["readings"]) slip = slip || r["key"] == "slip";
+  for (const auto& note : j["notes"]) told = told || note.dump().find("second log begins") != std::string::npos;
+  EXPECT_TRUE(slip && told) << j.dump();
 }

@@ -3,8 +3,11 @@
 #include <qcustomplot.h>
 
 #include <QComboBox>
+#include <QFileDialog>
+#include <QFileInfo>
 #include <QGridLayout>
 #include <QHBoxLayout>
+#include <QImage>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
@@ -24,6 +27,7 @@
 #include "io/run_line.h"
 #include "session/today.h"
 #include "stages/trial/adopt.h"
+#include "stages/trial/photo.h"
 #include "stages/trial/run_words.h"
 #include "tables/items.h"
 
@@ -76,6 +80,9 @@ DiaryView::DiaryView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   points_ = button(tr("Points"), "runs_as_points");
   points_->setCheckable(true);
   points_->setToolTip(tr("All runs as points: speed against the motor's temperature, by cells and propeller"));
+  photo_ = button(tr("Photo"), "run_photo");
+  photo_->setToolTip(tr("A picture of the run at hand: how she ran, what broke. Pressed again it is taken out."));
+  photo_->setCheckable(true);
   remove_ = button(tr("Strike out"), "remove_run");
   column->addLayout(controls);
 
@@ -104,6 +111,9 @@ DiaryView::DiaryView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   set_up_->setObjectName("run_set_up");
   set_up_->setWordWrap(true);
   grid->addWidget(set_up_, 2, 0, 1, 4);
+  picture_ = new QLabel(page);
+  picture_->setObjectName("run_picture");
+  grid->addWidget(picture_, 9, 0, 1, 4);
   struct Field {
     QString label;
     const char* name;
@@ -135,7 +145,7 @@ DiaryView::DiaryView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   }
   grid->setColumnStretch(1, 1);
   grid->setColumnStretch(3, 1);
-  grid->setRowStretch(9, 1);
+  grid->setRowStretch(10, 1);
   auto* scroll = new QScrollArea(this);
   scroll->setWidgetResizable(true);
   scroll->setFrameShape(QFrame::NoFrame);
@@ -152,6 +162,7 @@ DiaryView::DiaryView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   connect(line_, &QLineEdit::returnPressed, this, &DiaryView::note_run);
   connect(note_, &QPushButton::clicked, this, &DiaryView::note_run);
   connect(remove_, &QPushButton::clicked, this, &DiaryView::remove);
+  connect(photo_, &QPushButton::clicked, this, &DiaryView::ask_for_photo);
   connect(points_, &QPushButton::toggled, this, [this](bool on) {
     side_->setCurrentIndex(on ? 1 : 0);
     draw();
@@ -215,6 +226,52 @@ void DiaryView::remove() {
     change_diary(*session_, "Strike a run out of the diary", without_run(d, run()));
   else if (outing() != 0)
     change_diary(*session_, "Strike a day out of the diary", without_outing(d, outing()));
+}
+
+void DiaryView::ask_for_photo() {
+  const TrialRun* r = session_->project().trial.diary.run(run());
+  if (r && r->photo != 0) {
+    change_diary(*session_, "Take a photo out", with_photo(session_->project().trial.diary, r->id, {}, {}));
+    return;
+  }
+  const QString path = QFileDialog::getOpenFileName(this, tr("Photo of the run"), {},
+                                                    tr("Pictures (*.jpg *.jpeg *.png *.bmp *.webp);;All files (*)"));
+  if (path.isEmpty())
+    fill_details();  // the button must not stay pressed
+  else
+    take_photo(path);
+}
+
+void DiaryView::take_photo(const QString& path) {
+  try {
+    const QByteArray small = small_photo(path);
+    change_diary(*session_, "Photo of a run",
+                 with_photo(session_->project().trial.diary, run(),
+                            QFileInfo(path).completeBaseName().toStdString() + ".jpg", Blob(small.toStdString())));
+  } catch (const InvalidInput& e) {
+    session_->refuse(session_->said(e.sentence()));
+  }
+  fill_details();
+}
+
+void DiaryView::fill_photo() {
+  const Diary& d = session_->project().trial.diary;
+  const TrialRun* r = d.run(run());
+  const Attachment* a = r ? d.attachment(r->photo) : nullptr;
+  photo_->setEnabled(r != nullptr);
+  photo_->setChecked(a != nullptr);
+  picture_->setVisible(a != nullptr);
+  if (!a || a->id == pictured_) return;
+  pictured_ = a->id;
+  const QImage image = QImage::fromData(QByteArray::fromStdString(a->bytes.bytes()));
+  // Bytes that went astray leave words in its place.
+  if (image.isNull())
+    picture_->setText(tr("The photo %1 is not in the file any more.").arg(QString::fromStdString(a->name)));
+  else
+    picture_->setPixmap(
+        QPixmap::fromImage(image.scaled(QSize(320, 180), Qt::KeepAspectRatio, Qt::SmoothTransformation)));
+  picture_->setToolTip(QString::fromStdString(a->name));
+  picture_->setAccessibleName(tr("Photo of the run"));
 }
 
 void DiaryView::keep_words(std::string Outing::*member, const QString& words) {
@@ -298,6 +355,7 @@ void DiaryView::fill_details() {
     if (x.id == outing()) o = &x;
   const TrialRun* r = d.run(run());
   remove_->setEnabled(o != nullptr);
+  fill_photo();
   for (auto& [member, edit] : words_) {
     edit->setEnabled(o != nullptr);
     if (edit->hasFocus() && o) continue;

@@ -27,6 +27,8 @@ class DiaryView : public ShelfPage {
   [[nodiscard]] QCustomPlot* plot() const override;
   /// Opens a run, or an outing without one.
   void show_run(Id run);
+  /// Puts a picture to the run at hand, made small enough to keep; a refusal tells why.
+  void take_photo(const QString& path);
 
  private:
   void new_outing();
@@ -36,17 +38,20 @@ class DiaryView : public ShelfPage {
   void fill();
   void fill_details();
   void draw();
+  void ask_for_photo();
+  void fill_photo();
   /// The outing of the row at hand; 0 without.
   [[nodiscard]] Id outing() const;
   [[nodiscard]] Id run() const;
   bool eventFilter(QObject* watched, QEvent* event) override;
 
   QComboBox* kind_;
-  QPushButton *note_, *remove_, *points_;
+  QPushButton *note_, *remove_, *points_, *photo_;
   QLineEdit* line_;
   QTableWidget* table_;
   QStackedWidget* side_;
-  QLabel *head_, *numbers_, *set_up_;
+  QLabel *head_, *numbers_, *set_up_, *picture_;
+  Id pictured_ = 0;  ///< attachment that picture_ shows
   std::vector<std::pair<std::string Outing::*, QLineEdit*>> words_;
   QCustomPlot* plot_;
   bool filling_ = false;

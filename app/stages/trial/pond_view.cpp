@@ -19,6 +19,8 @@ namespace plucky::app {
 
 namespace {
 
+/// In place of a course's key.
+const QString again = QStringLiteral("again");
 constexpr double log_step = 0.1;  // s between samples that are kept
 
 /// How fast the pond's clock runs.
@@ -72,6 +74,9 @@ PondView::PondView(Session* session, QWidget* parent)
   course_->addItem(tr("By hand"));
   for (const Course c : courses())
     if (c != Course::out_of_range) course_->addItem(term(course_name(c)), QString(course_key(c)));
+  course_->addItem(tr("Sticks as before"), again);
+  course_->setItemData(course_->count() - 1, tr("The run before, stick by stick, with the boat as it is now"),
+                       Qt::ToolTipRole);
   pace_ = new QComboBox(this);
   pace_->setObjectName("pond_pace");
   pace_->setAccessibleName(tr("Pace"));
@@ -168,6 +173,11 @@ const std::vector<Happening>& PondView::happenings() const {
 
 void PondView::take_course() {
   const int i = course_->currentIndex();
+  if (course_->itemData(i) == again) {
+    pilot_ = before_.empty() ? Pilot{} : pilot_by_sticks(before_);
+    if (before_.empty()) tell(tr("There is no run yet whose sticks could be moved again."));
+    return picture_->let_go();
+  }
   pilot_ = i > 0 ? pilot_of(course_from_key(course_->itemData(i).toString().toStdString()), pond_, 1.0) : Pilot{};
   if (i > 0) picture_->let_go();
 }
@@ -204,6 +214,7 @@ void PondView::back_to_the_jetty() {
   trial_.reset();
   boat_.reset();
   of_.reset();
+  if (log_.size() > 1) before_ = sticks_of(log_);
   log_.clear();
   picture_->let_go();
   take_course();

@@ -71,7 +71,8 @@ class PondView : public ShelfPage {
   std::unique_ptr<SeaTrial> trial_;
   Pilot pilot_;
   std::vector<SeaSample> log_;
-  double throttle_ = 0.0;  ///< of the keys, as last heard
+  std::vector<StickMark> before_;  ///< what was done with the sticks on the run before this one
+  double throttle_ = 0.0;          ///< of the keys, as last heard
   QTimer timer_;
 };
 

@@ -1,18 +1,20 @@
-// The practice scale: the stand-in that ships beside the program, started and stopped from the weighing bench.
+// A practice device: one of the stand-ins that ship beside the program, started and stopped from the window.
 #pragma once
 
 #include <QObject>
+#include <QString>
 
 class QProcess;
 
 namespace plucky::app {
 
-class PracticeScale : public QObject {
+class PracticeDevice : public QObject {
   Q_OBJECT
 
  public:
-  explicit PracticeScale(QObject* parent = nullptr);
-  ~PracticeScale() override;
+  /// `program` is the stand-in's file name.
+  explicit PracticeDevice(const QString& program, QObject* parent = nullptr);
+  ~PracticeDevice() override;
   /// Starts it; `arguments` go to the stand-in. ready() or failed() follow.
   void start(const QStringList& arguments = {});
   void stop();
@@ -25,6 +27,7 @@ class PracticeScale : public QObject {
   void failed(const QString& why);
 
  private:
+  QString program_;
   QProcess* process_;
 };
 

@@ -1,4 +1,4 @@
-#include "devices/practice_scale.h"
+#include "devices/practice_device.h"
 
 #include <QCoreApplication>
 #include <QDir>
@@ -6,7 +6,8 @@
 
 namespace plucky::app {
 
-PracticeScale::PracticeScale(QObject* parent) : QObject(parent), process_(new QProcess(this)) {
+PracticeDevice::PracticeDevice(const QString& program, QObject* parent)
+    : QObject(parent), program_(program), process_(new QProcess(this)) {
   connect(process_, &QProcess::readyReadStandardOutput, this, [this] {
     while (process_->canReadLine()) {
       const QString line = QString::fromUtf8(process_->readLine()).trimmed();
@@ -15,32 +16,33 @@ PracticeScale::PracticeScale(QObject* parent) : QObject(parent), process_(new QP
   });
   connect(process_, &QProcess::errorOccurred, this, [this](QProcess::ProcessError error) {
     if (error == QProcess::FailedToStart)
-      emit failed(tr("The practice scale is not installed beside the program: %1.").arg(process_->errorString()));
+      emit failed(
+          tr("The practice device %1 is not installed beside the program: %2.").arg(program_, process_->errorString()));
   });
 }
 
-PracticeScale::~PracticeScale() {
+PracticeDevice::~PracticeDevice() {
   process_->disconnect(this);
   stop();
 }
 
-void PracticeScale::start(const QStringList& arguments) {
+void PracticeDevice::start(const QStringList& arguments) {
   stop();
-  process_->start(QDir(QCoreApplication::applicationDirPath()).filePath("plucky-standin-scale"), arguments);
+  process_->start(QDir(QCoreApplication::applicationDirPath()).filePath(program_), arguments);
 }
 
-void PracticeScale::stop() {
+void PracticeDevice::stop() {
   if (process_->state() == QProcess::NotRunning) return;
   process_->closeWriteChannel();  // the stand-in ends with its input
   if (!process_->waitForFinished(1000)) process_->kill();
   process_->waitForFinished(1000);
 }
 
-bool PracticeScale::running() const {
+bool PracticeDevice::running() const {
   return process_->state() == QProcess::Running;
 }
 
-void PracticeScale::say(const QString& command) {
+void PracticeDevice::say(const QString& command) {
   process_->write(command.toUtf8() + "\n");
 }
 
