@@ -85,6 +85,11 @@ Channel channel_named(const std::string& label) {
   };
   for (const auto& w : log_words::words)
     if (fits(w)) return w.channel;
+  // The letters of formulas; "v" may be a speed or volts.
+  const std::string first = label.substr(0, label.find_first_of(" _[("));
+  if (first == "u" || first == "ubat") return Channel::voltage;
+  if (first == "i" || first == "ibat") return Channel::current;
+  if (first == "n") return Channel::motor_revolutions;
   return Channel::other;
 }
 

@@ -276,6 +276,7 @@ TEST_F(TableBench, ARunKeepsItsPhotoUntilItIsTakenOutOrStruck) {
   EXPECT_EQ(kept.size(), QSize(1600, 1200)) << "made small enough to keep";
   EXPECT_TRUE(find<QLabel>("run_picture")->isVisibleTo(diary));
   EXPECT_FALSE(find<QLabel>("run_picture")->pixmap().isNull());
+  settle();
   // What is no picture is refused, and the one there is stays.
   diary->take_photo(file("words.jpg", "no picture at all"));
   EXPECT_TRUE(refused.contains("no picture")) << refused.toStdString();

@@ -89,6 +89,10 @@ TEST(LogTable, UnitsThatNobodyWroteAreTakenFromTheValues) {
   EXPECT_NEAR(column_of(said, Channel::throttle).factor, 0.01, 1e-12);
   EXPECT_NEAR(column_of(said, Channel::voltage).factor, 1e-3, 1e-12);
   EXPECT_TRUE(guess_log("Time [s],Speed\n0,3\n1,4\n").doubtful());
+  // The letters of formulas are guesses too.
+  const LogFormat letters = guess_log("t;U bat;I;n\n0;11.8;3.5;9000\n1;11.7;4.5;12000\n");
+  EXPECT_TRUE(column_of(letters, Channel::voltage).doubtful && column_of(letters, Channel::current).doubtful);
+  EXPECT_NEAR(column_of(letters, Channel::motor_revolutions).factor, 1.0 / 60.0, 1e-12);
   // What this program writes needs no asking.
   Recording r;
   r.time = {0.0, 1.0};

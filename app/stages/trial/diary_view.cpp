@@ -113,7 +113,7 @@ DiaryView::DiaryView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   grid->addWidget(set_up_, 2, 0, 1, 4);
   picture_ = new QLabel(page);
   picture_->setObjectName("run_picture");
-  grid->addWidget(picture_, 9, 0, 1, 4);
+  grid->addWidget(picture_, 3, 0, 1, 4);
   struct Field {
     QString label;
     const char* name;
@@ -135,8 +135,8 @@ DiaryView::DiaryView(Session* session, QWidget* parent) : ShelfPage(session, tr(
     // Wish and result want a line of their own.
     const bool wide = f.member == &Outing::wish || f.member == &Outing::result || f.member == &Outing::watches;
     if (wide && at % 2 != 0) ++at;
-    grid->addWidget(label, 3 + at / 2, 2 * (at % 2));
-    grid->addWidget(edit, 3 + at / 2, 2 * (at % 2) + 1, 1, wide ? 3 : 1);
+    grid->addWidget(label, 4 + at / 2, 2 * (at % 2));
+    grid->addWidget(edit, 4 + at / 2, 2 * (at % 2) + 1, 1, wide ? 3 : 1);
     at += wide ? 2 : 1;
     words_.emplace_back(f.member, edit);
     connect(edit, &QLineEdit::editingFinished, this, [this, member = f.member, edit] {
@@ -269,7 +269,7 @@ void DiaryView::fill_photo() {
     picture_->setText(tr("The photo %1 is not in the file any more.").arg(QString::fromStdString(a->name)));
   else
     picture_->setPixmap(
-        QPixmap::fromImage(image.scaled(QSize(320, 180), Qt::KeepAspectRatio, Qt::SmoothTransformation)));
+        QPixmap::fromImage(image.scaled(QSize(240, 110), Qt::KeepAspectRatio, Qt::SmoothTransformation)));
   picture_->setToolTip(QString::fromStdString(a->name));
   picture_->setAccessibleName(tr("Photo of the run"));
 }

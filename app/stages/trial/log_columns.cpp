@@ -55,6 +55,7 @@ LogColumns::LogColumns(Session* session, QWidget* parent) : QWidget(parent), ses
   column->addLayout(row);
   table_ = make_table(this, "log_columns", tr("Columns of the table"),
                       {tr("Heading"), tr("First values"), tr("What it is"), tr("Unit"), tr("The first reads as")});
+  table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
   table_->setSortingEnabled(false);
   table_->setSelectionMode(QAbstractItemView::NoSelection);
   table_->verticalHeader()->setDefaultSectionSize(26);
@@ -183,7 +184,7 @@ void LogColumns::fill() {
   }
   read_->setEnabled(any);
   QStringList words{tr("%1: what its columns are.").arg(name_)};
-  if (doubtful > 0) words << tr("%1 are guessed, nobody wrote their units.").arg(doubtful);
+  if (doubtful > 0) words << tr("Guessed, since nobody wrote their units: %1.").arg(doubtful);
   if (format_.clock == LogClock::counted) words << tr("No column is the time: its lines are counted, ten a second.");
   words << tr("The next table with these headings is read the same way.");
   words_->setText(words.join(' '));

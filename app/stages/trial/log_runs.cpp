@@ -63,6 +63,7 @@ void LogView::open(const QString& path, bool join) {
         format = *before;
       } else if (format->doubtful()) {
         wanted_ = {path, join, false};
+        tell({});
         choose_->show_table(QFileInfo(path).fileName(), head, *format);
         return body_->setCurrentIndex(1);
       }
@@ -79,6 +80,7 @@ void LogView::show_columns() {
   try {
     const std::string head = log_head(r->path.toStdString());
     wanted_ = {r->path, false, true};
+    tell({});
     choose_->show_table(r->name, head, *r->format);
     body_->setCurrentIndex(1);
   } catch (const InvalidInput& e) {
@@ -88,6 +90,7 @@ void LogView::show_columns() {
 
 void LogView::columns_confirmed() {
   body_->setCurrentIndex(0);
+  refresh();
   presets_.keep(choose_->format());
   try {
     write_kept(kept_path("log-tables.json"), presets_.to_json());

@@ -80,11 +80,13 @@ LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Log
   adopt_->setToolTip(tr("Every prediction carries it until it is dropped"));
   drop_ = button(tr("Drop"), "drop_calibration", &LogView::drop);
   doing->addStretch(1);
-  column->addLayout(controls);
-  column->addLayout(doing);
   auto* shown = new QWidget(this);
-  auto* row = new QHBoxLayout(shown);
-  row->setContentsMargins(0, 0, 0, 0);
+  auto* below_another = new QVBoxLayout(shown);
+  below_another->setContentsMargins(0, 0, 0, 0);
+  below_another->addLayout(controls);
+  below_another->addLayout(doing);
+  auto* row = new QHBoxLayout;
+  below_another->addLayout(row, 1);
   table_ = make_table(this, "log_readings", title(), {tr("What"), tr("Read off"), tr("More or less")});
   table_->setSortingEnabled(false);
   table_->horizontalHeader()->setStretchLastSection(false);
@@ -131,7 +133,10 @@ LogView::LogView(Session* session, QWidget* parent) : ShelfPage(session, tr("Log
   body_->addWidget(choose_);
   column->addWidget(body_, 1);
   connect(choose_, &LogColumns::confirmed, this, &LogView::columns_confirmed);
-  connect(choose_, &LogColumns::given_up, this, [this] { body_->setCurrentIndex(0); });
+  connect(choose_, &LogColumns::given_up, this, [this] {
+    body_->setCurrentIndex(0);
+    refresh();
+  });
   // Zoomed in, more of what there is is drawn.
   connect(plot_->xAxis, qOverload<const QCPRange&>(&QCPAxis::rangeChanged), this, [this] {
     if (!filling_) draw_series();
@@ -257,10 +262,10 @@ void LogView::fill() {
     for (const int column : {1, 2}) table_->item(row, column)->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
   };
   if (calibration_) {
+    fill_causes(add);
     for (const TunedFactor& f : calibration_->factors)
       add(session_->said(f.name) + (f.known ? QString() : tr(" (the runs do not tell it)")), factor_words(f.factor),
           QString::fromUtf8("\u00b1 ") + factor_words(2.0 * f.sigma), tr("two deviations"));
-    fill_causes(add);
   }
   if (r)
     for (const Reading& x : r->report.readings) {
