@@ -11,6 +11,7 @@
 #include "base/error.h"
 #include "cli/build_commands.h"
 #include "cli/commands.h"
+#include "cli/design_commands.h"
 #include "cli/diary_commands.h"
 #include "cli/drive_options.h"
 #include "cli/plan_commands.h"
@@ -89,6 +90,8 @@ int main(int argc, char** argv) {
 
   TrialCommandLine trial;
   trial.add(app, run);
+  DesignCommandLine design;
+  design.add(app, run);
 
   CLI11_PARSE(app, argc, argv);
   try {

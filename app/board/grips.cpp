@@ -53,6 +53,21 @@ double forefoot_x(const HullModel& m) {
   return main_box(m).high.x();
 }
 
+/// Where the inner wall of the port one of two hulls stands at x; the middle where there is one hull.
+double inner_wall(const HullModel& m, double x) {
+  const double roof = m.bottom_height(x, 0.0), keel = along(main_outline(m).x, main_outline(m).keel, x);
+  const std::vector<Span> there = m.section_near(x).spans(1, keel + 0.7 * (roof - keel));
+  return there.size() == 2 ? there.back().low : 0.0;
+}
+
+/// Where the bottom has come down to a tenth of the depth on its way from the transom.
+double heel_x(const HullModel& m) {
+  const double rise = main_box(m).low.z() + 0.1 * main_box(m).size().z();
+  for (std::size_t i = 0; i < main_outline(m).x.size() / 2; ++i)
+    if (main_outline(m).keel[i] < rise) return main_outline(m).x[i];
+  return main_box(m).low.x();
+}
+
 }  // namespace
 
 std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
@@ -77,8 +92,11 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
       [](const HullModel& h) { return main_box(h).high.y(); });
   add("transom_width", nullptr, P::plan, 1, {main_box(m).low.x(), half(m, 0.002), 0.0},
       QT_TRANSLATE_NOOP("words", "Transom width"), [=](const HullModel& h) { return half(h, 0.002); });
-  add("bow_fullness", nullptr, P::plan, 1, {share(m, 0.85), half(m, 0.85), 0.0},
-      QT_TRANSLATE_NOOP("words", "Bow fullness"), [=](const HullModel& h) { return half(h, 0.85); });
+  // Under a deck that does not narrow the bow shows at the inner wall.
+  const bool covered = inner_wall(m, share(m, 0.85)) > 0.0 && half(m, 0.85) > 0.999 * half(m, 0.5);
+  const auto bow_side = [=](const HullModel& h) { return covered ? inner_wall(h, share(h, 0.85)) : half(h, 0.85); };
+  add("bow_fullness", nullptr, P::plan, 1, {share(m, 0.85), bow_side(m), 0.0},
+      QT_TRANSLATE_NOOP("words", "Bow fullness"), bow_side);
   add("bow_width", nullptr, P::plan, 1, {share(m, 0.995), half(m, 0.995), 0.0}, QT_TRANSLATE_NOOP("words", "Bow width"),
       [=](const HullModel& h) { return half(h, 0.995); });
   add("depth_m", nullptr, P::profile, 2, {share(m, 0.45), 0.0, deck_edge_z(m, share(m, 0.45))},
@@ -94,7 +112,21 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
       [=](const HullModel& h) { return along(main_outline(h).x, main_outline(h).keel, share(h, 0.97)); });
   add("rocker_m", nullptr, P::profile, 2, {share(m, 0.03), 0.0, main_outline(m).keel.front()},
       QT_TRANSLATE_NOOP("words", "Rocker"), [](const HullModel& h) { return main_outline(h).keel.front(); });
-  const double y = 0.33 * main_box(m).size().y();
+  add("hull_beam_m", nullptr, P::plan, 1, {share(m, 0.25), inner_wall(m, share(m, 0.25)), 0.0},
+      QT_TRANSLATE_NOOP("words", "Beam of one hull"),
+      [=](const HullModel& h) { return inner_wall(h, share(h, 0.25)); });
+  add("bridge_height_m", nullptr, P::profile, 2, {share(m, 0.25), 0.0, m.bottom_height(share(m, 0.25), 0.0)},
+      QT_TRANSLATE_NOOP("words", "Height of the bridge"),
+      [=](const HullModel& h) { return h.bottom_height(share(h, 0.25), 0.0); });
+  add("stern_rise_m", nullptr, P::profile, 2, {share(m, 0.003), 0.0, main_outline(m).keel.front()},
+      QT_TRANSLATE_NOOP("words", "Rise of the bottom at the transom"),
+      [](const HullModel& h) { return main_outline(h).keel.front(); });
+  add("stern_rake_m", nullptr, P::profile, 0,
+      {heel_x(m), 0.0, along(main_outline(m).x, main_outline(m).keel, heel_x(m))},
+      QT_TRANSLATE_NOOP("words", "Where the bottom begins to rise aft"), heel_x);
+  // Two hulls: the chine of the port one is looked for between its walls.
+  const double inner = inner_wall(m, share(m, 0.25));
+  const double y = inner > 0.0 ? inner + 0.9 * (0.5 * main_box(m).size().y() - inner) : 0.33 * main_box(m).size().y();
   add("deadrise_transom_rad", nullptr, P::profile, 2, {share(m, 0.01), 0.0, m.bottom_height(share(m, 0.01), y)},
       QT_TRANSLATE_NOOP("words", "Deadrise at the transom (chine height)"),
       [=](const HullModel& h) { return h.bottom_height(share(h, 0.01), y); });

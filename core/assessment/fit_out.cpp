@@ -190,7 +190,7 @@ std::optional<Edit> larger_esc(const Assessment& a, const Drive& have, const Cat
 }  // namespace
 
 Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mounting, const Catalogue& catalogue,
-                   const std::function<void(std::size_t set, std::size_t of)>& trying) {
+                   const std::function<void(std::size_t set, std::size_t of)>& trying, std::size_t most_sets) {
   if (propulsor == Propulsor::none) throw InvalidInput("Drive", "needs a kind");
   const DriveKind& kind = drive_kind(propulsor, mounting);
   Assessor judge;  // one for all: the hull stays the same
@@ -233,6 +233,7 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
   std::optional<Project> best;
   double least = 0.0;
   std::vector<DriveSet> sets = sets_for(boat, have, need, catalogue);
+  if (sets.size() > most_sets) sets.resize(most_sets);
   for (std::size_t i = 0; i < sets.size(); ++i) {
     DriveSet& set = sets[i];
     if (trying) trying(i + 1, sets.size());

@@ -15,9 +15,11 @@ namespace plucky {
 /// one that breaks no limit and comes nearest to the wanted speed. With it come what steers it, a receiver, the brief's
 /// payload where none is aboard, and a hatch where a bare hull has none. The battery slides to the wanted trim.
 /// Throws InvalidInput for Propulsor::none and where the catalogue has nothing for a role.
-/// `trying` hears before each set which one it is, of how many; what it throws ends the search.
+/// `trying` hears before each set which one it is, of how many; what it throws ends the search. Of the sets, best on
+/// paper first, at most `most_sets` are run.
 [[nodiscard]] Project fitted_out(const Assessment& boat, Propulsor propulsor, Mounting mounting,
                                  const Catalogue& catalogue,
-                                 const std::function<void(std::size_t set, std::size_t of)>& trying = {});
+                                 const std::function<void(std::size_t set, std::size_t of)>& trying = {},
+                                 std::size_t most_sets = 100);
 
 }  // namespace plucky

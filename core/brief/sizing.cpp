@@ -5,6 +5,7 @@
 
 #include "base/error.h"
 #include "flotation/equilibrium.h"
+#include "hull/family.h"
 #include "layout/mass.h"
 
 namespace plucky {
@@ -18,6 +19,17 @@ HullShape scaled(const HullShape& shape, double by) {
   for (const HullParameter& p : all_hull_parameters())
     if (p.dimension == Dimension::length) out.*p.member = by * shape.*p.member;
   return out;
+}
+
+/// How much smaller and larger than its usual size a family's measures allow, within 0.2 to 3 m of length.
+std::pair<double, double> scales_of(HullFamily family, const HullShape& usual) {
+  double low = 0.2 / usual.length, high = 3.0 / usual.length;
+  for (const HullParameter& p : hull_parameters(family)) {
+    const double value = usual.*p.member;
+    if (p.dimension != Dimension::length || !(value > 0.0)) continue;
+    low = std::max(low, p.low / value), high = std::min(high, p.high / value);
+  }
+  return {low, high};
 }
 
 struct Trial {
@@ -37,6 +49,9 @@ Trial float_level(HullFamily family, const HullShape& shape, const SizeWish& wis
   t.freeboard = 1e300;
   for (const Vec3& p : hull.deck_edge) t.freeboard = std::min(t.freeboard, plane.height(p));
   t.draught = plane.offset - hull.box.low.z();
+  // A quarter of the height under a bridge keeps the waves off it (common practice, no source).
+  if (const auto dry_from = family_of(family).dry_from)
+    t.freeboard = std::min(t.freeboard, wish.freeboard + 0.75 * dry_from(shape) - t.draught);
   const Immersion im = body.below(plane);
   const double load_z = hull.box.low.z() + 0.4 * shape.depth;
   const double kg = (structure.total * structure.cg.z() + wish.load * load_z) / t.mass;
@@ -51,10 +66,10 @@ SizeAnswer smallest_hull(HullFamily family, const SizeWish& wish) {
   if (!(wish.freeboard > 0.0)) throw InvalidInput("freeboard", "must be more than zero");
   SizeAnswer answer{.family = family};
   const HullShape usual = default_shape(family);
-  double low = 0.2 / usual.length, high = 3.0 / usual.length;
+  auto [low, high] = scales_of(family, usual);
   if (float_level(family, scaled(usual, high), wish).freeboard < wish.freeboard) {
     answer.message = {"A {0} of {1} still does not carry this load with that freeboard.", family_name(family),
-                      length_quantity(3.0)};
+                      length_quantity(high * usual.length)};
     return answer;
   }
   // Freeboard grows with size: bisection to less than a millimetre of length.

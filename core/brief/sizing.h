@@ -39,7 +39,8 @@ struct SizeAnswer {
   bool too_long = false;               ///< longer than the limit
 };
 
-/// Throws InvalidInput when load or freeboard are not above zero. Has a status for loads no hull of 0.2 to 3 m carries.
+/// Throws InvalidInput when load or freeboard are not above zero. Has a status for loads no hull of 0.2 to 3 m, as far
+/// as the family's measures allow, carries.
 [[nodiscard]] SizeAnswer smallest_hull(HullFamily family, const SizeWish& wish);
 
 /// What a new boat of this size would look like as a hull design.

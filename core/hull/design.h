@@ -17,6 +17,9 @@ enum class HullFamily {
   deep_v,       ///< deep-V planing monohull
   flat_bottom,  ///< flat-bottom sled (blunt bow) or skiff (pointed bow)
   round_bilge,  ///< round-bilge displacement hull
+  twin_hull,    ///< two slender hulls or floats under a bridge deck
+  tunnel,       ///< planing: two sponsons with a tunnel between them
+  scow,         ///< flat bottom that rises to both ends: scow, landing barge
   imported      ///< a mesh from a file
 };
 
@@ -38,6 +41,10 @@ struct HullShape {
   double bilge_radius = 0.03;       ///< m
   double sheer = 0.015;             ///< m, rise of the deck edge from amidships to the bow
   double camber = 0.004;            ///< m, crown of the deck at its widest
+  double hull_beam = 0.06;          ///< m, of one of two hulls
+  double bridge_height = 0.05;      ///< m, from the keels to the underside of what joins them
+  double stern_rise = 0.03;         ///< m, height of the bottom at the transom (scow)
+  double stern_rake = 0.12;         ///< m, over which the bottom rises to the transom (scow)
   double spray_rails = 0.0;         ///< on each side of the bottom, a whole number; they throw the spray off
   bool operator==(const HullShape&) const = default;
 };

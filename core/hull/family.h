@@ -21,6 +21,8 @@ struct Family {
   /// The lines between its panels at so many stations; null: it has no panels (rounded sections, a mesh).
   FormLines (*lines)(const HullShape& shape, int stations) = nullptr;
   bool planes = true;  ///< may run over its own wave
+  /// Height over the keels of what should stay clear of the water at rest, m; null: nothing but the deck.
+  double (*dry_from)(const HullShape& shape) = nullptr;
 };
 
 /// All families in the order of menus, the imported hull last.

@@ -166,7 +166,9 @@ std::optional<double> porpoising_limit(double lift_coefficient, double deadrise)
   return radians(0.1197 * std::pow(beta, 0.7651) * std::exp(15.7132 * load * std::pow(beta, -0.2629)));
 }
 
-PlaningState solve_planing(const PlaningHull& h, double speed, double density, double viscosity) {
+namespace {
+
+PlaningState solve_one(const PlaningHull& h, double speed, double density, double viscosity) {
   const Water w{speed, density, viscosity};
   check(h, w);
   PlaningState s;
@@ -244,6 +246,24 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   outside(h.length > 0.0 && s.keel_length > h.length,
           "more wetted keel than the hull has: its bow's curve carries, which is not in the method");
   outside(s.wetted_ratio > 4.0, "more than 4 beams of wetted length");
+  return s;
+}
+
+}  // namespace
+
+PlaningState solve_planing(const PlaningHull& h, double speed, double density, double viscosity) {
+  if (h.bodies <= 1) return solve_one(h, speed, density, viscosity);
+  // What holds for the whole boat holds for each body with its share: forces and moments alike are divided.
+  const auto share = static_cast<double>(h.bodies);
+  PlaningHull one = h;
+  one.bodies = 1;
+  for (double PlaningHull::*m : {&PlaningHull::mass, &PlaningHull::appendage_area, &PlaningHull::air_area})
+    one.*m /= share;
+  PlaningState s = solve_one(one, speed, density, viscosity);
+  for (double PlaningState::*m :
+       {&PlaningState::lift, &PlaningState::drag, &PlaningState::friction, &PlaningState::pressure,
+        &PlaningState::appendages, &PlaningState::air, &PlaningState::thrust, &PlaningState::spray})
+    s.*m *= share;
   return s;
 }
 

@@ -24,8 +24,9 @@ namespace plucky {
 [[nodiscard]] double pressure_centre(double wetted_length_ratio, double speed_coefficient);
 
 struct PlaningHull {
-  double beam = 0.0;             ///< m, over the chines
+  double beam = 0.0;             ///< m, over the chines, of one body
   double deadrise = 0.0;         ///< rad, mean of the wetted length
+  std::size_t bodies = 1;        ///< like ones side by side, each with its share of everything below
   double mass = 0.0;             ///< kg
   double lcg = 0.0, vcg = 0.0;   ///< m, forward of the transom and above the keel
   double thrust_angle = 0.0;     ///< rad, thrust line to the keel, positive when the thrust points upward ahead
@@ -88,6 +89,7 @@ struct WhiskerSpray {
 /// Of that sheet, from the Reynolds number along its streaks: Blasius, from 1.5e6 on 0.074 Re^-0.2 - 4800 / Re.
 [[nodiscard]] double spray_friction(double reynolds);
 
+/// Several bodies each carry their share at the same trim, as bodies of their own: none helps or hinders the other.
 /// Throws InvalidInput for measures that are not above zero (beam, mass, speed, density, viscosity), deadrise outside 0
 /// to 40 degrees or a CG outside 0 to 8 beams forward.
 [[nodiscard]] PlaningState solve_planing(const PlaningHull& hull, double speed, double density, double viscosity);

@@ -35,6 +35,10 @@ RunningPoint displacement(const RunningHull& h, double speed) {
   if (!h.planes && froude > 0.6) {
     p.outside_range = true;
     p.message = Text("thin-ship waves at a Froude number of {0}: squat and trim are not in it", froude);
+  } else if (h.offsets.spacing > 0.0 && froude > 0.15 && h.offsets.spacing < 4.0 * h.offsets.greatest_half()) {
+    p.outside_range = true;
+    p.message =
+        "thin-ship waves of two hulls closer than a beam apart: the water between them is dammed, which is not in it";
   } else if (const double slender = h.slenderness(); slender < 4.0 && froude > 0.15) {
     p.outside_range = true;
     p.message = Text("thin-ship waves on a hull {0} beams long: made for 4 and more", slender);
@@ -59,6 +63,11 @@ RunningPoint planing(const RunningHull& h, double speed) {
   p.wetted_length = s.wetted_length;
   p.draught = s.draught;
   p.porpoising_trim = s.porpoising_trim;
+  if (h.bottom.bodies > 1) {
+    p.outside_range = true;
+    if (p.message.empty())
+      p.message = "two planing surfaces with half the load each; neither the water nor the air in the tunnel is in it";
+  }
   return p;
 }
 
@@ -77,9 +86,7 @@ RunningPoint mixed(const RunningPoint& a, const RunningPoint& b, double w) {
 }  // namespace
 
 double RunningHull::slenderness() const {
-  double half = 0.0;
-  for (const std::vector<double>& station : offsets.half)
-    for (double y : station) half = std::max(half, y);
+  const double half = offsets.greatest_half();
   return half > 0.0 ? waterline_length / (2.0 * half) : most_slender;
 }
 

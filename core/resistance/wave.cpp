@@ -1,5 +1,6 @@
 #include "resistance/wave.h"
 
+#include <algorithm>
 #include <cmath>
 #include <complex>
 
@@ -58,10 +59,32 @@ std::complex<double> amplitude(const Offsets& o, double k, double l) {
   return sum / std::complex<double>(0.0, along);
 }
 
+/// How fast the phase between two bodies turns with s, by k times their distance.
+double across(double s) {
+  const double r = std::sqrt(2.0 + s * s), l = 1.0 + s * s;
+  return 2.0 * s * s * r + l * r + l * s * s / r;
+}
+
+/// What two bodies make of one's energy, 4 cos^2 of half the phase between them, in the mean over `width` round s.
+double meeting(double k_spacing, double s, double width) {
+  const double phase = k_spacing * (1.0 + s * s) * s * std::sqrt(2.0 + s * s),
+               half = 0.5 * k_spacing * across(s) * width;
+  return 2.0 + 2.0 * std::cos(phase) * (half > 1e-6 ? std::sin(half) / half : 1.0);
+}
+
 }  // namespace
 
-Offsets offsets_below(const HullModel& hull, const std::function<double(double)>& water, int layers) {
+double Offsets::greatest_half() const {
+  double most = 0.0;
+  for (const std::vector<double>& station : half)
+    for (const double y : station) most = std::max(most, y);
+  return most;
+}
+
+Offsets offsets_below(const HullModel& hull, const std::function<double(double)>& water, double spacing, int layers) {
   Offsets o;
+  o.spacing = spacing;
+  const double bodies = spacing > 0.0 ? 2.0 : 1.0;
   double draught = 0.0;
   for (const Section& s : hull.sections)
     if (const Section::Extent e = s.extent(); !e.empty()) draught = std::max(draught, water(s.x) - e.low.y());
@@ -73,7 +96,7 @@ Offsets offsets_below(const HullModel& hull, const std::function<double(double)>
     o.x.push_back(s.x);
     std::vector<double> half;
     const double level = water(s.x);
-    for (double d : o.depth) half.push_back(half_breadth(s, level - d));
+    for (double d : o.depth) half.push_back(half_breadth(s, level - d) / bodies);
     o.half.push_back(std::move(half));
   }
   return o;
@@ -96,10 +119,14 @@ double wave_resistance(const Offsets& o, double speed, double density) {
   constexpr double at[3] = {-0.7745966692414834, 0.0, 0.7745966692414834}, weight[3] = {5.0 / 9, 8.0 / 9, 5.0 / 9};
   double total = 0.0, s = 0.0, chunk = 0.0, chunk_ends = 0.5;
   while (s < 12.0) {
-    const double step = std::min(0.08, 1.2 / (k * length * 2.0 * std::max(s, 0.1)));
+    // Across, the phase turns with s (1 + s^2) sqrt(2 + s^2). Small steps follow it as long as it matters; where it
+    // turns faster than they are, each point has the mean of its surroundings.
+    const double turns = across(s), fine = o.spacing > 0.0 ? std::max(0.01, 1.2 / (k * o.spacing * turns)) : 0.08;
+    const double step = std::min({0.08, fine, 1.2 / (k * length * 2.0 * std::max(s, 0.1))});
     for (int g = 0; g < 3; ++g) {
       const double sg = s + 0.5 * step * (1.0 + at[g]), l = 1.0 + sg * sg;
-      chunk += 0.5 * step * weight[g] * std::norm(amplitude(o, k, l)) * 2.0 * l * l / std::sqrt(sg * sg + 2.0);
+      const double both = o.spacing > 0.0 ? meeting(k * o.spacing, sg, step / 3.0) : 1.0;
+      chunk += 0.5 * step * weight[g] * both * std::norm(amplitude(o, k, l)) * 2.0 * l * l / std::sqrt(sg * sg + 2.0);
     }
     s += step;
     if (s < chunk_ends) continue;

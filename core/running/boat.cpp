@@ -52,20 +52,30 @@ void add_part(const Boat& b, const Part& p, const WaterLevel& level, DragAreas& 
 PlaningBottom planing_bottom(const HullModel& hull) {
   PlaningBottom out;
   constexpr double at[] = {0.05, 0.2, 0.35, 0.5};
+  std::size_t open = 0;
   for (double share : at) {
     const Section& s = hull.section_near(hull.box.low.x() + share * hull.length());
-    Vec2 chine(0.0, 0.0);
-    double keel = 1e300, best = -1e300;
+    Vec2 chine(0.0, 0.0), foot(0.0, 1e300);
+    double best = -1e300;
     for (const SectionLoop& loop : s.loops)
       for (const Vec2& p : loop.points) {
-        keel = std::min(keel, p.y());
-        const double out_and_down = std::abs(p.x()) - p.y();
-        if (out_and_down > best) best = out_and_down, chine = {std::abs(p.x()), p.y()};
+        const double side = std::abs(p.x());
+        if (p.y() < foot.y()) foot = {side, p.y()};
+        if (side - p.y() > best) best = side - p.y(), chine = {side, p.y()};
       }
     if (chine.x() <= 0.0) continue;
-    out.beam += 2.0 * chine.x() / std::size(at);
-    out.deadrise += std::atan2(chine.y() - keel, chine.x()) / std::size(at);
+    // At the height of the chines there is nothing over the centre plane: two bodies, each from its inner wall to its
+    // chine.
+    const std::vector<Span> there = s.spans(1, chine.y() + 1e-3 * hull.box.size().z());
+    const bool tunnel = there.size() == 2 && there.back().low > 0.02 * hull.beam();
+    open += tunnel ? 1 : 0;
+    const double from = tunnel ? there.back().low : 0.0, keel = tunnel ? foot.x() : 0.0;
+    out.beam += (tunnel ? chine.x() - from : 2.0 * chine.x()) / std::size(at);
+    out.tunnel += tunnel ? 2.0 * from / std::size(at) : 0.0;
+    out.deadrise += std::atan2(chine.y() - foot.y(), std::max(1e-6, chine.x() - keel)) / std::size(at);
   }
+  // One that is open over a part of its length is neither: the V over all of it is what it is taken for.
+  if (open == std::size(at)) out.bodies = 2;
   return out;
 }
 
@@ -80,14 +90,27 @@ WakeShares wake_shares(const Boat& b) {
   return {w, 0.6 * w};
 }
 
-std::size_t wetted_pieces(const Boat& b) {
-  std::size_t most = 0;
+WettedBodies wetted_bodies(const Boat& b) {
+  WettedBodies out;
+  const double small = 0.01 * b.hull.beam();
+  double twice = 0.0, all = 0.0, spacing = 0.0;
   for (const Section& s : b.hull.sections) {
-    std::size_t pieces = 0;
-    for (const Span& span : s.spans(1, b.rest.plane.z_at(s.x))) pieces += span.length() > 0.01 * b.hull.beam();
-    most = std::max(most, pieces);
+    std::vector<Span> pieces;
+    for (const Span& span : s.spans(1, b.rest.plane.z_at(s.x)))
+      if (span.length() > small) pieces.push_back(span);
+    out.pieces = std::max(out.pieces, pieces.size());
+    double wide = 0.0;
+    for (const Span& p : pieces) wide += p.length();
+    all += wide;
+    // Each the other's mirror.
+    if (pieces.size() != 2 || std::abs(pieces[0].low + pieces[1].high) > small ||
+        std::abs(pieces[0].high + pieces[1].low) > small)
+      continue;
+    twice += wide;
+    spacing += wide * 0.5 * (pieces[1].low + pieces[1].high - pieces[0].low - pieces[0].high);
   }
-  return most;
+  if (out.pieces == 2 && twice > 0.97 * all) out.spacing = spacing / twice;
+  return out;
 }
 
 double least_freeboard(const Boat& b) {
@@ -104,7 +127,10 @@ RunningHull running_hull(const Boat& b) {
   RunningHull h;
   const Immersion& im = b.rest.immersion;
   const double water = b.rest.plane.z_at(im.centre_of_buoyancy().x()), keel = b.hull.box.low.z();
-  h.offsets = offsets_below(b.hull, [&](double x) { return b.rest.plane.z_at(x); });
+  const WettedBodies bodies = wetted_bodies(b);
+  const double apart = bodies.spacing.value_or(0.0), count = bodies.spacing ? 2.0 : 1.0;
+  h.offsets = offsets_below(
+      b.hull, [&](double x) { return b.rest.plane.z_at(x); }, apart);
   h.waterline_length = b.form.waterline_length;
   h.wetted_area = im.wetted_area;
   h.volume = im.volume;
@@ -113,9 +139,9 @@ RunningHull running_hull(const Boat& b) {
   h.rest_draught = b.rest.plane.z_at(0.0) - b.hull.outline.keel.front();
   h.form = form_factor(
       {.length = b.form.waterline_length,
-       .beam = b.form.waterline_beam,
+       .beam = bodies.spacing ? 2.0 * std::max(1e-4, h.offsets.greatest_half()) : b.form.waterline_beam,
        .draught = b.form.draught,
-       .volume = im.volume,
+       .volume = im.volume / count,
        .prismatic = std::clamp(b.form.prismatic, 0.3, 0.95),
        .lcb = (b.form.lcb - 0.5 * (im.waterline.low.x() + im.waterline.high.x())) / b.form.waterline_length});
   const Section& transom = b.hull.sections.front();
@@ -148,6 +174,7 @@ RunningHull running_hull(const Boat& b) {
   if (areas.air > 0.0) bottom.air_height = areas.air_z / areas.air - cg.z();
   const PlaningBottom v = planing_bottom(b.hull);
   bottom.beam = v.beam;
+  bottom.bodies = v.bodies;
   bottom.length = b.hull.length();
   bottom.rails = b.hull.spray_rails;
   bottom.deadrise = std::clamp(v.deadrise, 0.0, radians(40.0));

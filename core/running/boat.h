@@ -3,6 +3,7 @@
 #pragma once
 
 #include <functional>
+#include <optional>
 
 #include "flotation/equilibrium.h"
 #include "flotation/form.h"
@@ -39,8 +40,10 @@ struct Boat {
 
 /// The V that Savitsky's method takes for this bottom, averaged over the after half where a boat planes.
 struct PlaningBottom {
-  double beam = 0.0;      ///< m, over the chines
-  double deadrise = 0.0;  ///< rad
+  double beam = 0.0;       ///< m, over the chines, of one of them
+  double deadrise = 0.0;   ///< rad
+  std::size_t bodies = 1;  ///< side by side: 2 where the bottom is open over the centre plane, a tunnel
+  double tunnel = 0.0;     ///< m, width of the opening between two
 };
 /// The chine of a section is the point that stands out furthest downward and outward at once.
 [[nodiscard]] PlaningBottom planing_bottom(const HullModel& hull);
@@ -50,9 +53,15 @@ struct PlaningBottom {
 
 [[nodiscard]] RunningHull running_hull(const Boat& boat);
 
-/// In how many pieces side by side a section of the hull meets the water at rest, at most: 2 for a tunnel or twin
-/// hulls. The methods here know one.
-[[nodiscard]] std::size_t wetted_pieces(const Boat& boat);
+/// How the hull meets the water at rest, section by section.
+struct WettedBodies {
+  std::size_t pieces = 0;  ///< side by side in a section, at most
+  /// m, between the centre planes of two like bodies that are all that meets the water; none: it is otherwise.
+  std::optional<double> spacing;
+  /// The methods here know one body, and two like ones.
+  [[nodiscard]] bool known() const { return pieces <= 1 || spacing.has_value(); }
+};
+[[nodiscard]] WettedBodies wetted_bodies(const Boat& boat);
 
 /// Least height of the deck edge over the water at rest, m; negative where the deck is awash.
 [[nodiscard]] double least_freeboard(const Boat& boat);

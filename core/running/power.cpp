@@ -291,8 +291,11 @@ PowerReport power_report(const Boat& b) {
     r.message = {"the deck is awash at rest by {0}: it takes water, it does not run", length_quantity(-least)};
     return r;
   }
-  if (const std::size_t pieces = wetted_pieces(b); pieces > 1) {
-    r.message = {"the hull meets the water in {0} pieces side by side, and no method here takes them together", pieces};
+  if (const WettedBodies bodies = wetted_bodies(b); !bodies.known()) {
+    r.message = {
+        "the hull meets the water in {0} pieces side by side that are not two alike, and no method here takes them "
+        "together",
+        bodies.pieces};
     return r;
   }
   r.fitted = true;

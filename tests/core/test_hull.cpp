@@ -26,7 +26,8 @@ std::string refusal(const HullDesign& d) {
 
 class EachFamily : public testing::TestWithParam<HullFamily> {};
 INSTANTIATE_TEST_SUITE_P(All, EachFamily,
-                         testing::Values(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge));
+                         testing::Values(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge,
+                                         HullFamily::twin_hull, HullFamily::tunnel, HullFamily::scow));
 
 TEST_P(EachFamily, MakesACleanSymmetricalSkinOfItsMeasures) {
   const HullModel m = build_hull(usual_hull(GetParam()));
@@ -51,7 +52,8 @@ TEST_P(EachFamily, VolumeSettlesAsTheMeshGetsFiner) {
 }
 
 PROPERTY(Loft, AnyParametersGiveACleanSkinOrAReason) {
-  const auto family = any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
+  const auto family = any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge,
+                                   HullFamily::twin_hull, HullFamily::tunnel, HullFamily::scow});
   HullDesign d = usual_hull(family);
   d.fineness = 0.4;
   for (const HullParameter& p : hull_parameters(family)) {

@@ -1,6 +1,7 @@
 #include "stages/brief/brief_stage.h"
 
 #include "stages/brief/brief_page.h"
+#include "stages/brief/proposal_view.h"
 
 namespace plucky::app {
 
@@ -23,6 +24,8 @@ StageModule brief_stage() {
   return {.stage = Stage::brief,
           .page = &make_brief_page,
           .overlays = boat_overlays | Overlay::freeboards,
+          .shelf = {{"proposals", QT_TRANSLATE_NOOP("words", "Proposed &boats"), "Shift+B",
+                     &make_shelf_page<ProposalView>}},
           .at_rest = true};
 }
 

@@ -23,7 +23,8 @@ const std::vector<KeyRow<HullFamily>>& family_keys() {
 }  // namespace
 
 std::span<const Family> hull_families() {
-  static const std::array all{deep_v_family(), flat_bottom_family(), round_bilge_family(), imported_family()};
+  static const std::array all{deep_v_family(), flat_bottom_family(), round_bilge_family(), twin_hull_family(),
+                              tunnel_family(), scow_family(),        imported_family()};
   return all;
 }
 

@@ -96,6 +96,35 @@ inline constexpr HullParameter camber{"camber_m",
                                       0.1,
                                       "Crown of the deck where it is widest."};
 
+inline constexpr HullParameter hull_beam{"hull_beam_m",
+                                         "Beam of one hull",
+                                         &HullShape::hull_beam,
+                                         Dimension::length,
+                                         0.008,
+                                         0.5,
+                                         "Greatest width of each of the two hulls."};
+inline constexpr HullParameter bridge_height{"bridge_height_m",
+                                             "Height of the bridge",
+                                             &HullShape::bridge_height,
+                                             Dimension::length,
+                                             0.004,
+                                             0.5,
+                                             "From the keels to the underside of what joins the hulls."};
+inline constexpr HullParameter stern_rise{"stern_rise_m",
+                                          "Stern rise",
+                                          &HullShape::stern_rise,
+                                          Dimension::length,
+                                          0.0,
+                                          0.5,
+                                          "Height of the bottom at the transom."};
+inline constexpr HullParameter stern_rake{"stern_rake_m",
+                                          "Stern rake",
+                                          &HullShape::stern_rake,
+                                          Dimension::length,
+                                          0.003,
+                                          1.5,
+                                          "Over how much of the length the bottom rises to the transom."};
+
 inline constexpr HullParameter spray_rails{"spray_rails",
                                            "Spray rails a side",
                                            &HullShape::spray_rails,

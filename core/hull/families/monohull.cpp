@@ -7,6 +7,7 @@
 #include "base/error.h"
 #include "base/tolerance.h"
 #include "geometry/curve.h"
+#include "hull/half_loft.h"
 
 namespace plucky {
 
@@ -82,27 +83,10 @@ class Master {
       straight(foot, corner, bottom);
       straight(corner, edge, side);
     } else {
-      const Vec2 in = corner - foot, out = edge - corner;
-      const double a = in.norm(), b = out.norm();
-      const double turn = a > 0.0 && b > 0.0 ? std::acos(std::clamp(in.dot(out) / (a * b), -1.0, 1.0)) : 0.0;
-      // The arc may use up to nine tenths of the shorter leg; towards the ends it shrinks with the section.
-      double reach = std::min(s_.bilge_radius * std::tan(0.5 * turn), 0.9 * std::min(a, b));
-      if (reach < tolerance::weld_m) reach = 0.0;  // no room for an arc: all its points are the corner itself
-      const Vec2 start = reach > 0.0 ? Vec2(corner - in * (reach / a)) : corner;
-      const Vec2 end = reach > 0.0 ? Vec2(corner + out * (reach / b)) : corner;
-      straight(foot, start, bottom);
-      // A circular arc as rational quadratic Bezier with weight cos(turn/2).
-      const double weight = std::cos(0.5 * turn);
-      for (int i = 0; i < bilge; ++i) {
-        if (reach == 0.0) {
-          points.push_back(corner);
-          continue;
-        }
-        const double u = static_cast<double>(i) / bilge, v = 1.0 - u;
-        const double w0 = v * v, w1 = 2.0 * u * v * weight, w2 = u * u;
-        points.push_back((w0 * start + w1 * corner + w2 * end) / (w0 + w1 + w2));
-      }
-      straight(end, edge, side);
+      const RoundedCorner arc = rounded_corner(foot, corner, edge, s_.bilge_radius, bilge);
+      straight(foot, arc.points.front(), bottom);
+      points.insert(points.end(), arc.points.begin(), arc.points.end() - 1);
+      straight(arc.points.back(), edge, side);
     }
     points.push_back(edge);
     return points;
@@ -114,6 +98,8 @@ class Master {
     for (int i = 0; i < 8; ++i) x.push_back(widest_ * i / 8.0);
     for (int i = 0; i <= 20; ++i) x.push_back(widest_ + (s_.length - widest_) * i / 20.0);
     x.push_back(forefoot_);
+    if (form_.barge)
+      for (int i = 1; i <= 10; ++i) x.push_back(s_.stern_rake * i / 10.0);
     for (int i = 1; i < 10; ++i) x.push_back(forefoot_ + s_.bow_rake * i / 10.0);
     std::sort(x.begin(), x.end());
     x.erase(std::unique(x.begin(), x.end(), [&](double a, double b) { return std::abs(a - b) < 1e-6 * s_.length; }),
@@ -139,6 +125,10 @@ class Master {
     const double back = std::max(0.0, 1.0 - x / middle);
     const double top = form_.flat ? s_.bow_rise : sheer_height(s_.length);
     const double w = std::max(0.0, (x - forefoot_) / s_.bow_rake);
+    if (form_.barge) {
+      const double aft = std::max(0.0, 1.0 - x / s_.stern_rake);
+      return s_.stern_rise * std::pow(aft, 1.7) + top * std::pow(w, 1.7);
+    }
     return s_.rocker * back * back + top * std::pow(w, form_.flat ? 1.7 : 2.2);
   }
 
@@ -166,6 +156,13 @@ void check_shape(const HullShape& s, const MonohullForm& form, const Master& m) 
   if (s.rocker >= 0.8 * s.depth)
     throw InvalidInput("Rocker", Text("{0} lifts the keel at the transom through the deck edge at {1}",
                                       length_quantity(s.rocker), length_quantity(s.depth)));
+  if (form.barge && s.stern_rise >= 0.9 * s.depth)
+    throw InvalidInput("Stern rise", Text("{0} lifts the bottom through the deck edge at {1}",
+                                          length_quantity(s.stern_rise), length_quantity(s.depth)));
+  if (form.barge && s.stern_rake + s.bow_rake > 0.9 * s.length)
+    throw InvalidInput("Stern rake",
+                       Text("{0} and the bow's {1} leave no level bottom in {2}", length_quantity(s.stern_rake),
+                            length_quantity(s.bow_rake), length_quantity(s.length)));
   if (form.flat && s.bow_rise >= 0.95 * m.sheer(s.length))
     throw InvalidInput("Bow rise", Text("{0} lifts the bottom through the deck edge, {1} high at the bow",
                                         length_quantity(s.bow_rise), length_quantity(m.sheer(s.length))));
@@ -192,21 +189,9 @@ void check_shape(const HullShape& s, const MonohullForm& form, const Master& m) 
                             length_quantity(std::min(0.5 * s.beam, s.depth))));
 }
 
-/// Stations: even along the body, closer where the bow curves.
-std::vector<double> loft_stations(const HullShape& s, int count) {
-  std::vector<double> x;
-  for (int i = 0; i <= count; ++i) {
-    const double u = static_cast<double>(i) / count;
-    x.push_back(s.length * (0.65 * u + 0.35 * std::sin(0.5 * pi * u)));
-  }
-  x.back() = s.length;
-  // One station each where the beam is greatest and where the stem begins, so that both measures come out exactly.
-  for (const double wanted : {s.widest * s.length, s.length - s.bow_rake}) {
-    const auto nearest = std::min_element(
-        x.begin() + 1, x.end() - 1, [&](double a, double b) { return std::abs(a - wanted) < std::abs(b - wanted); });
-    *nearest = wanted;
-  }
-  return x;
+/// One station each where the beam is greatest and where the stem begins, so that both measures come out exactly.
+std::vector<double> exact_stations(const HullShape& s) {
+  return {s.widest * s.length, s.length - s.bow_rake};
 }
 
 }  // namespace
@@ -218,74 +203,20 @@ LoftedSkin loft_monohull(const HullShape& shape, const MonohullForm& form, doubl
   const auto scaled = [&](int n) { return std::max(2, static_cast<int>(std::lround(n * fineness))); };
   const int bottom = scaled(7), side = scaled(5), deck = scaled(3);
   const int bilge = form.bilge ? scaled(6) : 0;
-  const std::vector<double> xs = loft_stations(shape, scaled(76));
-
-  // Each station is a ring: keel, up the port side, across the deck, down the starboard side.
-  const int half = bottom + bilge + side;  // index of the port deck edge
-  const int ring = 2 * (half + deck);
-  LoftedSkin skin;
-  for (const double x : xs) {
-    const std::vector<Vec2> h = master.half_section(x, bottom, bilge, side);
-    const double bs = h.back().x(), crown = master.camber(x);
-    std::vector<Vec3> points(static_cast<std::size_t>(ring));
-    for (int j = 0; j <= half; ++j) {
-      points[j] = Vec3(x, h[j].x(), h[j].y());
-      if (j > 0) points[ring - j] = Vec3(x, -h[j].x(), h[j].y());
-    }
-    for (int d = 1; d <= deck; ++d) {
-      const double u = 1.0 - static_cast<double>(d) / deck;
-      const double z = h.back().y() + crown * (1.0 - u * u);
-      points[half + d] = Vec3(x, bs * u, z);
-      if (d < deck) points[ring - half - d] = Vec3(x, -bs * u, z);
-    }
-    skin.mesh.vertices.insert(skin.mesh.vertices.end(), points.begin(), points.end());
-    skin.deck_edge.push_back(points[half]);
-  }
-  for (std::size_t i = skin.deck_edge.size(); i-- > 0;) {
-    const Vec3 p = skin.deck_edge[i];
-    skin.deck_edge.emplace_back(p.x(), -p.y(), p.z());
-  }
-
-  std::vector<Triangle>& t = skin.mesh.triangles;
-  const auto at = [&](std::size_t station, int j) { return static_cast<std::uint32_t>(station * ring + j % ring); };
-  const auto mark = [&](Surface s) { skin.surface.resize(t.size(), s); };
-  for (std::size_t i = 0; i + 1 < xs.size(); ++i)
-    for (int j = 0; j < ring; ++j) {
-      const auto a = at(i, j), b = at(i + 1, j), c = at(i + 1, j + 1), d = at(i, j + 1);
-      // Mirrored diagonals keep the hull exactly symmetrical.
-      if (j < ring / 2)
-        t.insert(t.end(), {{a, c, b}, {a, d, c}});
-      else
-        t.insert(t.end(), {{a, d, b}, {b, d, c}});
-      mark(j >= half && j < ring - half ? Surface::deck : Surface::shell);
-    }
-  const auto cap = [&](std::size_t station, bool aft) {
-    std::vector<Vec2> outline;
-    std::vector<std::uint32_t> index;
-    for (int j = 0; j < ring; ++j) {
-      const Vec3& p = skin.mesh.vertices[at(station, j)];
-      if (!outline.empty() && outline.back() == Vec2(p.y(), p.z())) continue;
-      outline.emplace_back(p.y(), p.z());
-      index.push_back(at(station, j));
-    }
-    for (Triangle k : triangulate_polygon(outline)) {
-      if (aft) std::swap(k[1], k[2]);
-      t.push_back({index[k[0]], index[k[1]], index[k[2]]});
-    }
-    mark(aft ? Surface::transom : Surface::shell);
-  };
-  cap(0, true);
-  if (master.half_beam(shape.length) > 1e-9) cap(xs.size() - 1, false);
-
-  // Joins the stem's coinciding sides; triangles that collapse by it go, and their marks with them.
-  std::vector<Surface> marks;
-  for (std::size_t i = 0; i < t.size(); ++i) {
-    const Vec3 &a = skin.mesh.corner(i, 0), &b = skin.mesh.corner(i, 1), &c = skin.mesh.corner(i, 2);
-    if (a != b && b != c && c != a) marks.push_back(skin.surface[i]);
-  }
-  weld(skin.mesh, 0.0);
-  skin.surface = std::move(marks);
-  return skin;
+  const int half = bottom + bilge + side;  // of the points, the deck edge
+  return loft_halves(
+      loft_stations(shape.length, scaled(76), exact_stations(shape)),
+      [&](double x) {
+        HalfSection h{master.half_section(x, bottom, bilge, side)};
+        const Vec2 edge = h.points.back();
+        const double crown = master.camber(x);
+        for (int d = 1; d <= deck; ++d) {
+          const double u = 1.0 - static_cast<double>(d) / deck;
+          h.points.emplace_back(edge.x() * u, edge.y() + crown * (1.0 - u * u));
+        }
+        return h;
+      },
+      static_cast<std::size_t>(half));
 }
 
 FormLines lines_of_monohull(const HullShape& shape, const MonohullForm& form, int stations) {
@@ -293,7 +224,7 @@ FormLines lines_of_monohull(const HullShape& shape, const MonohullForm& form, in
   check_shape(shape, form, master);
   FormLines lines;
   lines.flat = form.flat;
-  for (const double x : loft_stations(shape, std::max(4, stations))) {
+  for (const double x : loft_stations(shape.length, std::max(4, stations), exact_stations(shape))) {
     const std::vector<Vec2> half = master.half_section(x, 1, 0, 1);
     lines.keel.emplace_back(x, half[0].x(), half[0].y());
     lines.chine.emplace_back(x, half[1].x(), half[1].y());

@@ -14,6 +14,7 @@ namespace plucky {
 struct MonohullForm {
   double deadrise_aft = 0.0, deadrise_amid = 0.0, deadrise_bow = 0.0;  ///< rad
   bool flat = false;   ///< flat bottom that rises to the bow by `bow_rise`
+  bool barge = false;  ///< flat, and rises to the transom by `stern_rise` as well
   bool bilge = false;  ///< bottom and side joined by an arc of `bilge_radius`
 };
 

@@ -1,10 +1,37 @@
 // Can the hull be trusted as a floating body?
+#include <cmath>
+
 #include "assessment/rules.h"
 #include "assessment/stages/hull/hull_stage.h"
+#include "hull/family.h"
 
 namespace plucky {
 
+namespace {
+
+/// What joins two hulls should stay over the water at rest.
+void bridge(const Assessment& a, std::vector<Finding>& out) {
+  const HullDesign& h = a.project.hull;
+  const auto dry_from = family_of(h.family).dry_from;
+  if (!dry_from || !a.flotation.upright()) return;
+  const double height = dry_from(h.shape), clear = height - a.form.draught, wanted = 0.25 * height;
+  Finding f{.id = "hull.bridge", .stage = Stage::hull, .source = "common practice, no source"};
+  f.number = length_quantity(clear);
+  f.limit = length_quantity(wanted);
+  f.severity = clear <= 0.0 ? Severity::stop : clear < wanted ? Severity::watch : Severity::fine;
+  f.text.words =
+      clear <= 0.0 ? "The water stands {0} over the underside of the bridge: it is one wide hull then."
+      : clear < wanted
+          ? "The bridge stands {0} over the water at rest; {1}, a quarter of its height, keeps the waves off it."
+          : "The bridge stands {0} over the water at rest; at least {1} is wanted.";
+  f.text.values = {length_quantity(std::abs(clear)), f.limit};
+  out.push_back(f);
+}
+
+}  // namespace
+
 void hull_rules(const Assessment& a, std::vector<Finding>& out) {
+  bridge(a, out);
   if (a.project.hull.family == HullFamily::imported) {
     const MeshReport& m = a.hull->mesh;
     Finding f{.id = "hull.mesh", .stage = Stage::hull, .source = "check of the imported mesh"};

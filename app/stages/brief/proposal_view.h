@@ -1,0 +1,46 @@
+// Whole boats from the brief. In: the brief, what is decided already. Out: a page of the shelf: boats side by side with
+// their pictures and reasons; one of them taken is one edit.
+#pragma once
+
+#include <memory>
+#include <vector>
+
+#include "assessment/propose.h"
+#include "shelf/shelf_page.h"
+
+class QComboBox;
+class QLabel;
+class QPushButton;
+class QTableWidget;
+
+namespace plucky::app {
+
+class ProposalView : public ShelfPage {
+  Q_OBJECT
+
+ public:
+  ProposalView(Session* session, QWidget* parent);
+  void refresh() override;
+  [[nodiscard]] TableRows table() const override;
+  [[nodiscard]] const std::vector<Proposal>& boats() const { return boats_; }
+
+ private:
+  class Picture;
+  void work_out();
+  void take();
+  void add_row(const Proposal& boat);
+  void show_all(const Proposals& proposals);
+  void fill_reasons();
+  [[nodiscard]] const Proposal* at_hand() const;
+
+  QComboBox *family_, *drive_;
+  QPushButton *work_, *take_;
+  QTableWidget* table_;
+  Picture* picture_;
+  QLabel* reasons_;
+  std::vector<Proposal> boats_;
+  Brief for_;  ///< the brief that they are for
+  QString message_;
+};
+
+}  // namespace plucky::app

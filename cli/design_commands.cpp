@@ -1,0 +1,99 @@
+#include "cli/design_commands.h"
+
+#include <filesystem>
+
+#include "assessment/propose.h"
+#include "base/error.h"
+#include "cli/words.h"
+#include "drive/kind.h"
+#include "hull/family.h"
+#include "io/file.h"
+#include "io/project_file.h"
+#include "project/json.h"
+
+namespace plucky::cli {
+
+namespace {
+
+/// A brief by itself, or a boat's.
+Brief brief_of(const std::string& path) {
+  constexpr std::size_t most = std::size_t{1} << 20;
+  if (!path.ends_with(".json")) return load_project(path).brief;
+  const Json file = [&] {
+    try {
+      return Json::parse(read_file(path, most));
+    } catch (const Json::exception& e) {
+      throw InvalidInput(path, Text("is no JSON: {0}", std::string(e.what())));
+    }
+  }();
+  if (!file.is_object()) throw InvalidInput(path, "should be an object of what is wanted");
+  if (file.contains("format")) return load_project(path).brief;
+  const Json boat{{"format", "plucky-hull"}, {"version", project_format_version}, {"brief", file}};
+  const Project read = project_from_json(boat.dump());
+  // What is not known here would be wished in vain.
+  for (const auto& [key, value] : file.items())
+    if (!Json::parse(project_to_json(read))["brief"].contains(key))
+      throw InvalidInput(path, Text("\"{0}\" is no part of a brief", key));
+  return read.brief;
+}
+
+Json boat_json(const Proposal& p) {
+  const Drive d = p.project.drive();
+  Json j{{"name", p.project.name},
+         {"merit", merit_name(p.merit)},
+         {"family", family_key(p.project.hull.family)},
+         {"propulsor", propulsor_key(d.propulsor)},
+         {"mounting", mounting_key(d.mounting)},
+         {"length_m", p.length},
+         {"mass_kg", p.mass},
+         {"speed_m_s", known(p.speed)},
+         {"run_time_s", known(p.run_time)},
+         {"gm_m", known(p.gm)},
+         {"hours", p.hours},
+         {"stops", p.stops},
+         {"watches", p.watches},
+         {"reasons", Json::array()},
+         {"misses", Json::array()}};
+  for (const Text& t : p.reasons) j["reasons"].push_back(Json(t));
+  for (const Text& t : p.misses) j["misses"].push_back(Json(t));
+  return j;
+}
+
+}  // namespace
+
+Json propose_boats(const ProposeOptions& o) {
+  ProposalWish wish{.brief = brief_of(o.brief), .at_hand = o.at_hand, .count = o.count};
+  if (!o.family.empty()) wish.family = family_from_key(o.family);
+  if (!o.propulsor.empty()) wish.propulsor = propulsor_from_key(o.propulsor);
+  if (!o.mounting.empty()) wish.mounting = mounting_from_key(o.mounting);
+  const Proposals found = propose(wish, builtin_catalogue());
+  Json j{{"boats", Json::array()}, {"message", found.message.empty() ? Json() : Json(found.message)}};
+  for (const Proposal& p : found.boats) {
+    Json boat = boat_json(p);
+    if (!o.folder.empty()) {
+      std::filesystem::create_directories(o.folder);
+      const std::string path = (std::filesystem::path(o.folder) /
+                                (std::string(merit_key(p.merit)) + "-" + family_key(p.project.hull.family) + ".plucky"))
+                                   .string();
+      save_project(p.project, path);
+      boat["boat"] = path;
+    }
+    j["boats"].push_back(boat);
+  }
+  return j;
+}
+
+void DesignCommandLine::add(CLI::App& app, std::function<Json()>& run) {
+  CLI::App* sub = app.add_subcommand("propose", "Whole boats from a brief: hull, drive, parts, water, assessed");
+  sub->add_option("brief", propose_.brief, "brief as JSON (the keys of a boat's brief), or a boat whose brief is taken")
+      ->required();
+  sub->add_option("--count", propose_.count, "how many boats are wanted")->capture_default_str();
+  sub->add_option("-o,--out", propose_.folder, "folder for the boats");
+  sub->add_option("--family", propose_.family, "hull that is decided");
+  sub->add_option("--propulsor", propose_.propulsor, "propulsor that is decided");
+  sub->add_option("--mounting", propose_.mounting, "mounting that is decided");
+  sub->add_option("--have", propose_.at_hand, "a motor, battery or ESC that is there, by its name in the catalogue");
+  sub->callback([&] { run = [this] { return propose_boats(propose_); }; });
+}
+
+}  // namespace plucky::cli

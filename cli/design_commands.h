@@ -1,0 +1,31 @@
+// Boats worked out from what is wanted of them, from the shell.
+#pragma once
+
+#include <CLI/CLI.hpp>
+#include <functional>
+#include <string>
+#include <vector>
+
+#include "cli/commands.h"
+
+namespace plucky::cli {
+
+struct ProposeOptions {
+  std::string brief;  ///< JSON of a brief, or a boat file whose brief is taken
+  std::size_t count = 3;
+  std::string folder;                       ///< where the boats are saved; empty: nowhere
+  std::string family, propulsor, mounting;  ///< decided already; empty: open
+  std::vector<std::string> at_hand;         ///< names in the catalogue
+};
+/// Whole boats from a brief, each with its numbers and reasons.
+[[nodiscard]] Json propose_boats(const ProposeOptions& options);
+
+class DesignCommandLine {
+ public:
+  void add(CLI::App& app, std::function<Json()>& run);
+
+ private:
+  ProposeOptions propose_;
+};
+
+}  // namespace plucky::cli

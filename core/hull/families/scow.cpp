@@ -1,0 +1,48 @@
+#include <array>
+
+#include "hull/families/family_list.h"
+#include "hull/families/measures.h"
+#include "hull/families/monohull.h"
+
+namespace plucky {
+
+namespace {
+
+constexpr std::array scow_measures{
+    measure::length,     measure::beam,       measure::depth,     measure::bow_rise,     measure::bow_rake,
+    measure::stern_rise, measure::stern_rake, measure::bow_width, measure::bow_fullness, measure::transom_width,
+    measure::widest,     measure::flare,      measure::sheer,     measure::camber};
+
+void begin_scow(HullShape& s) {
+  s.depth = 0.09;
+  s.bow_width = 1.0;
+  s.transom_width = 1.0;
+  s.bow_rise = 0.06;
+  s.bow_rake = 0.14;
+  s.flare = radians(3);
+  s.sheer = 0.0;
+  s.deadrise_transom = s.deadrise_midships = 0.0;
+}
+
+LoftedSkin loft_scow(const HullShape& s, double fineness) {
+  return loft_monohull(s, {.flat = true, .barge = true}, fineness);
+}
+
+FormLines scow_lines(const HullShape& s, int stations) {
+  return lines_of_monohull(s, {.flat = true, .barge = true}, stations);
+}
+
+}  // namespace
+
+Family scow_family() {
+  return {.id = HullFamily::scow,
+          .key = "scow",
+          .name = "scow or landing barge",
+          .measures = scow_measures,
+          .begin = &begin_scow,
+          .loft = &loft_scow,
+          .lines = &scow_lines,
+          .planes = false};
+}
+
+}  // namespace plucky

@@ -1,0 +1,131 @@
+#include "hull/families/twin.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "base/error.h"
+#include "base/tolerance.h"
+#include "hull/half_loft.h"
+
+namespace plucky {
+
+namespace {
+
+/// How many steps each stretch of a half section has.
+struct Steps {
+  int bridge, wall, bottom, bilge, side, deck;
+  /// Index of the deck edge.
+  [[nodiscard]] std::size_t edge() const {
+    return static_cast<std::size_t>(bridge + 2 * (wall + bottom + bilge) + 1 + side);
+  }
+};
+
+class Twin {
+ public:
+  Twin(const HullShape& s, const TwinForm& form) : s_(s), form_(form) {
+    narrows_from_ = std::min(0.6 * s.length, s.length - s.bow_rake);
+  }
+
+  /// Width of one body.
+  [[nodiscard]] double width(double x) const {
+    const double u = std::max(0.0, (x - narrows_from_) / (s_.length - narrows_from_));
+    const double w = s_.hull_beam * (1.0 - std::pow(u, 1.7 + 2.5 * s_.bow_fullness));
+    return w < tolerance::weld_m ? 0.0 : w;
+  }
+  [[nodiscard]] double keel(double x) const {
+    const double back = std::max(0.0, 1.0 - x / (0.55 * s_.length));
+    const double w = std::max(0.0, (x - (s_.length - s_.bow_rake)) / s_.bow_rake);
+    const double z = s_.rocker * back * back + s_.bridge_height * std::pow(w, 2.2);
+    return s_.bridge_height - z < tolerance::weld_m ? s_.bridge_height : z;
+  }
+
+  [[nodiscard]] HalfSection half(double x, const Steps& n) const {
+    const double w = width(x), bridge = s_.bridge_height, zk = w > 0.0 ? keel(x) : bridge;
+    const double in = 0.5 * s_.beam - s_.hull_beam + form_.keel * (s_.hull_beam - w);
+    double out = in + w;
+    double deck = form_.deck_follows ? out : 0.5 * s_.beam;
+    if (deck - out < tolerance::weld_m) out = deck;
+    const double deep = bridge - zk;
+    const Vec2 foot(in + form_.keel * w, zk);
+    // The chines stay below the bridge, however steep the bottom is.
+    const auto chine = [&](double y) {
+      const double rise = std::min(std::tan(s_.deadrise_midships) * std::abs(y - foot.x()), 0.75 * deep);
+      return Vec2(y, zk + rise);
+    };
+    const Vec2 inner_top(in, bridge), outer_top(out, bridge), inner = chine(in), outer = chine(out);
+    HalfSection h;
+    const auto straight = [&](const Vec2& a, const Vec2& b, int steps) {
+      for (int i = 0; i < steps; ++i) h.points.push_back(a + (b - a) * (static_cast<double>(i) / steps));
+    };
+    const auto round_a_corner = [&](const Vec2& from, const Vec2& corner, const Vec2& to, int first, int second) {
+      const RoundedCorner arc = rounded_corner(from, corner, to, s_.bilge_radius, n.bilge);
+      straight(from, arc.points.front(), first);
+      h.points.insert(h.points.end(), arc.points.begin(), arc.points.end() - 1);
+      straight(arc.points.back(), to, second);
+    };
+    straight(Vec2(0.0, bridge), inner_top, n.bridge);
+    round_a_corner(inner_top, inner, foot, n.wall, n.bottom);
+    round_a_corner(foot, outer, outer_top, n.bottom, n.wall);
+    const Vec2 overhang(deck, bridge), edge(deck, s_.depth);
+    straight(outer_top, overhang, 1);
+    straight(overhang, edge, n.side);
+    const double share = deck / (0.5 * s_.beam), crown = s_.camber * share * share;
+    h.points.push_back(edge);
+    for (int d = 1; d <= n.deck; ++d) {
+      const double u = 1.0 - static_cast<double>(d) / n.deck;
+      h.points.emplace_back(deck * u, s_.depth + crown * (1.0 - u * u));
+    }
+    return h;
+  }
+
+  void check() const {
+    const double gap = s_.beam - 2.0 * s_.hull_beam;
+    if (gap < 0.05 * s_.beam)
+      throw InvalidInput("Beam of one hull", Text("{0} twice leaves no room between the hulls in a beam of {1}",
+                                                  length_quantity(s_.hull_beam), length_quantity(s_.beam)));
+    if (s_.bridge_height > 0.93 * s_.depth)
+      throw InvalidInput("Height of the bridge", Text("{0} leaves no bridge under a deck at {1}",
+                                                      length_quantity(s_.bridge_height), length_quantity(s_.depth)));
+    if (s_.rocker > 0.6 * s_.bridge_height)
+      throw InvalidInput("Rocker", Text("{0} lifts the keels at the transom to the bridge at {1}",
+                                        length_quantity(s_.rocker), length_quantity(s_.bridge_height)));
+    if (s_.bow_rake > 0.6 * s_.length)
+      throw InvalidInput("Bow rake", Text("{0} leaves no straight keel: at most 60 % of the length, {1}",
+                                          length_quantity(s_.bow_rake), length_quantity(0.6 * s_.length)));
+    const double run = std::max(form_.keel, 1.0 - form_.keel) * s_.hull_beam;
+    if (const double rise = std::tan(s_.deadrise_midships) * run; rise > 0.75 * (s_.bridge_height - s_.rocker))
+      throw InvalidInput("Deadrise, midships",
+                         Text("lifts the chine to the bridge: {0} over the keel, the bridge is at {1}",
+                              length_quantity(rise), length_quantity(s_.bridge_height)));
+    if (s_.bilge_radius > std::min(0.5 * s_.hull_beam, s_.bridge_height))
+      throw InvalidInput("Bilge radius",
+                         Text("{0} is more than the section holds: at most {1}", length_quantity(s_.bilge_radius),
+                              length_quantity(std::min(0.5 * s_.hull_beam, s_.bridge_height))));
+  }
+
+  [[nodiscard]] double narrows_from() const { return narrows_from_; }
+
+ private:
+  HullShape s_;
+  TwinForm form_;
+  double narrows_from_ = 0.0;
+};
+
+}  // namespace
+
+LoftedSkin loft_twin(const HullShape& s, const TwinForm& form, double fineness) {
+  const Twin twin(s, form);
+  twin.check();
+  const auto scaled = [&](int n) { return std::max(2, static_cast<int>(std::lround(n * fineness))); };
+  const Steps n{.bridge = scaled(3),
+                .wall = scaled(4),
+                .bottom = scaled(4),
+                .bilge = scaled(5),
+                .side = scaled(3),
+                .deck = scaled(4)};
+  return loft_halves(
+      loft_stations(s.length, scaled(70), {twin.narrows_from(), s.length - s.bow_rake}),
+      [&](double x) { return twin.half(x, n); }, n.edge());
+}
+
+}  // namespace plucky

@@ -1,0 +1,171 @@
+// Whole boats from a brief: complete, afloat, upright, without a stop where the brief can be met; the wish that is in
+// the way where it cannot.
+#include <gtest/gtest.h>
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include "assessment/ideas.h"
+#include "assessment/propose.h"
+#include "base/error.h"
+#include "brief/sizing.h"
+#include "drive/kind.h"
+#include "hull/family.h"
+#include "project/json.h"
+#include "property.h"
+#include "texts.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+
+ProposalWish launch_wish() {
+  ProposalWish w;
+  w.brief.payload = 0.2;
+  w.brief.wanted_speed = 6.0;
+  w.brief.run_time = 360.0;
+  w.brief.most_length = 0.8;
+  w.count = 2;
+  return w;
+}
+
+bool has(const Project& p, PartKind kind) {
+  return std::any_of(p.layout.parts.begin(), p.layout.parts.end(), [&](const Part& q) { return q.kind == kind; });
+}
+
+}  // namespace
+
+TEST(Ideas, FollowTheWaterTheSpeedAndTheWayOfBuilding) {
+  ProposalWish w;
+  w.brief.wanted_speed = 2.0;
+  for (const WaterKind water : {WaterKind::sheltered, WaterKind::choppy, WaterKind::weedy, WaterKind::shallow}) {
+    w.brief.water = water;
+    const auto ideas = ideas_for(w);
+    ASSERT_FALSE(ideas.empty()) << water_kind_name(water);
+    for (std::size_t i = 1; i < ideas.size(); ++i) EXPECT_LE(ideas[i].suits, ideas[i - 1].suits);
+    if (water != WaterKind::weedy && water != WaterKind::shallow) continue;
+    for (const BoatIdea& i : ideas) EXPECT_NE(i.propulsor, Propulsor::propeller) << "weed winds round shafts";
+  }
+  w.brief.water = WaterKind::sheltered;
+  w.brief.method = BuildMethod::sheet_metal;
+  for (const BoatIdea& i : ideas_for(w)) EXPECT_NE(family_of(i.family).lines, nullptr) << "sheets want panels";
+  w.brief.method = BuildMethod::printed;
+  w.brief.wanted_speed = 14.0;
+  const auto fast = ideas_for(w);
+  EXPECT_TRUE(std::any_of(fast.begin(), fast.end(), [](const BoatIdea& i) { return i.family == HullFamily::tunnel; }));
+  for (const BoatIdea& i : fast) EXPECT_TRUE(family_of(i.family).planes);
+  // What is decided stays decided, even against the rules of thumb.
+  w.family = HullFamily::round_bilge, w.propulsor = Propulsor::propeller;
+  for (const BoatIdea& i : ideas_for(w)) EXPECT_EQ(i.family, HullFamily::round_bilge);
+}
+
+TEST(Propose, ALaunchComesWholeWithEveryReasonAndTheSameTwice) {
+  const ProposalWish wish = launch_wish();
+  int told = 0;
+  std::set<double> shares;
+  const Proposals found = propose(wish, builtin_catalogue(),
+                                  {.trying =
+                                       [&](const Text& what, double share) {
+                                         EXPECT_FALSE(what.empty());
+                                         EXPECT_TRUE(share >= 0.0 && share <= 1.0);
+                                         ++told;
+                                         return true;
+                                       },
+                                   .ready = {}});
+  ASSERT_FALSE(found.boats.empty()) << plain(found.message);
+  EXPECT_GT(told, 1);
+  const Proposal& first = found.boats.front();
+  EXPECT_TRUE(first.sound());
+  EXPECT_EQ(first.merit, Merit::nearest);
+  ASSERT_TRUE(first.speed);
+  EXPECT_GT(*first.speed, 0.93 * wish.brief.wanted_speed);
+  EXPECT_GE(first.reasons.size(), 3u);
+  for (const Proposal& p : found.boats) {
+    // It is an ordinary boat: it can be saved, read and assessed, and says of itself what the proposal said.
+    const Project again = project_from_json(project_to_json(p.project));
+    const Assessment a = assess(again);
+    EXPECT_NEAR(a.mass.total, p.mass, 1e-6);
+    EXPECT_EQ(a.count(Severity::stop), p.stops);
+    EXPECT_TRUE(a.flotation.upright());
+    EXPECT_GE(a.freeboard.least, 0.5 * wish.brief.wanted_freeboard);
+    EXPECT_TRUE(a.hull->mesh.clean());
+    for (const PartKind kind :
+         {PartKind::battery, PartKind::esc, PartKind::motor, PartKind::receiver, PartKind::payload})
+      EXPECT_TRUE(has(p.project, kind)) << static_cast<int>(kind);
+    EXPECT_LE(p.length, wish.brief.most_length + 1e-6);
+    EXPECT_EQ(p.project.brief.payload, wish.brief.payload);
+  }
+}
+
+TEST(Propose, TheSameWishGivesTheSameBoat) {
+  ProposalWish wish = launch_wish();
+  wish.count = 1;
+  wish.family = HullFamily::flat_bottom, wish.propulsor = Propulsor::air_propeller;
+  const Proposals once = propose(wish, builtin_catalogue()), again = propose(wish, builtin_catalogue());
+  ASSERT_EQ(once.boats.size(), 1u);
+  ASSERT_EQ(again.boats.size(), 1u);
+  EXPECT_EQ(project_to_json(again.boats.front().project), project_to_json(once.boats.front().project));
+}
+
+TEST(Propose, WhatIsDecidedAndWhatIsAtHandIsInTheBoat) {
+  ProposalWish wish = launch_wish();
+  wish.count = 1;
+  wish.family = HullFamily::deep_v;
+  wish.propulsor = Propulsor::propeller;
+  wish.mounting = Mounting::shaft;
+  wish.at_hand = {"4S 3300 lithium polymer, 40 C"};
+  const Proposals found = propose(wish, builtin_catalogue());
+  ASSERT_EQ(found.boats.size(), 1u) << plain(found.message);
+  const Project& p = found.boats.front().project;
+  EXPECT_EQ(p.hull.family, HullFamily::deep_v);
+  EXPECT_EQ(p.drive().mounting, Mounting::shaft);
+  const Part* battery = p.layout.first(PartKind::battery);
+  ASSERT_NE(battery, nullptr);
+  EXPECT_EQ(battery->name, wish.at_hand.front());
+}
+
+TEST(Propose, WhatNothingMeetsSaysWhichWishIsInTheWay) {
+  ProposalWish wish = launch_wish();
+  wish.count = 1;
+  wish.family = HullFamily::round_bilge;
+  wish.propulsor = Propulsor::propeller;
+  wish.mounting = Mounting::shaft;
+  wish.brief.wanted_speed = 12.0;
+  const Proposals found = propose(wish, builtin_catalogue());
+  ASSERT_EQ(found.boats.size(), 1u);
+  ASSERT_FALSE(found.boats.front().misses.empty());
+  EXPECT_NE(plain(found.boats.front().misses.front()).find("instead of"), std::string::npos);
+  // Sheets do not bend to a round bilge.
+  wish.brief.method = BuildMethod::ply;
+  const Proposals none = propose(wish, builtin_catalogue());
+  EXPECT_TRUE(none.boats.empty());
+  EXPECT_FALSE(none.message.empty());
+}
+
+TEST(Propose, StopsWhenToldAndRefusesNonsense) {
+  const ProposalWish wish = launch_wish();
+  const Proposals stopped =
+      propose(wish, builtin_catalogue(), {.trying = [](const Text&, double) { return false; }, .ready = {}});
+  EXPECT_TRUE(stopped.boats.empty());
+  EXPECT_NE(plain(stopped.message).find("Stopped"), std::string::npos);
+  ProposalWish bad = wish;
+  bad.at_hand = {"A motor that nobody makes"};
+  EXPECT_THROW((void)propose(bad, builtin_catalogue()), InvalidInput);
+  bad = wish;
+  bad.brief.payload = -1.0;
+  EXPECT_THROW((void)propose(bad, builtin_catalogue()), InvalidInput);
+  bad = wish;
+  bad.count = 0;
+  EXPECT_THROW((void)propose(bad, builtin_catalogue()), InvalidInput);
+  bad = wish;
+  bad.family = HullFamily::imported;
+  EXPECT_THROW((void)propose(bad, builtin_catalogue()), InvalidInput);
+}
+
+TEST(Sizing, ATwinHullKeepsItsBridgeOutOfTheWater) {
+  const SizeAnswer a = smallest_hull(HullFamily::twin_hull, {.load = 1.5, .freeboard = 0.02});
+  ASSERT_TRUE(a.solved);
+  EXPECT_LT(a.draught, 0.76 * a.shape.bridge_height);
+}
