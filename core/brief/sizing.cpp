@@ -29,7 +29,9 @@ std::pair<double, double> scales_of(HullFamily family, const HullShape& usual) {
     if (p.dimension != Dimension::length || !(value > 0.0)) continue;
     low = std::max(low, p.low / value), high = std::min(high, p.high / value);
   }
-  return {low, high};
+  // Scaled and read again a limit must not lie beyond itself.
+  constexpr double hair = 1e-9;
+  return {low * (1.0 + hair), high * (1.0 - hair)};
 }
 
 struct Trial {

@@ -10,10 +10,10 @@
 #include <QTemporaryDir>
 #include <cmath>
 
-#include "assessment/sea.h"
 #include "bench.h"
 #include "chart/thinned.h"
 #include "device/device_model.h"
+#include "hidden_boat.h"
 #include "io/file.h"
 #include "property.h"
 #include "session/kept_file.h"
@@ -21,7 +21,6 @@
 #include "stages/trial/log_columns.h"
 #include "stages/trial/log_view.h"
 #include "stages/trial/pond_view.h"
-#include "trial/pilots.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -50,20 +49,9 @@ class TableBench : public Bench {
   }
   /// A run of the boat on the bench, with so much more drag than it should have.
   Recording run(double drag = 1.0) {
-    const Assessment a = session.now();
-    SeaBoatData data = sea_boat_of(a).boat->data();
-    data.truth.drag = drag;
-    Boat boat = boat_of(a);
-    boat.jacket = {};
-    const SeaBoat real(boat, a.power.curve, data);
-    const Pond open = open_water();
-    SeaRules far;
-    far.radio_range = 1e9;
-    SeaTrial trial(real, open, {}, far);
-    const auto sticks = [](const SeaSample& s) {
-      return Sticks{0.3 + 0.2 * std::floor(std::fmod(s.time, 48.0) / 12.0), 0.0};
-    };
-    return recording_of(sail(trial, sticks, 96.0).samples, open);
+    Variation truth;
+    truth.drag = drag;
+    return hidden_run(session.now(), truth);
   }
   static Recording only(Recording r, std::initializer_list<Channel> channels) {
     std::erase_if(r.series, [&](const Series& s) {

@@ -7,13 +7,12 @@
 #include <QTableWidget>
 #include <QTemporaryDir>
 
-#include "assessment/sea.h"
 #include "bench.h"
+#include "hidden_boat.h"
 #include "io/project_file.h"
 #include "stages/trial/log_view.h"
 #include "stages/trial/track_picture.h"
 #include "trial/logger.h"
-#include "trial/pilots.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -32,25 +31,11 @@ class LogBench : public Bench {
   }
   /// A run of the boat as it is but for eight per cent more drag, as a late logger writes it.
   QString logged(double lag) {
-    const Assessment a = session.now();
-    SeaBoatData data = sea_boat_of(a).boat->data();
-    data.truth.drag = 1.08;
-    Boat boat = boat_of(a);
-    boat.jacket = {};
-    const SeaBoat real(boat, a.power.curve, data);
-    const Pond open = open_water();
-    SeaRules far;
-    far.radio_range = 1e9;
-    SeaTrial trial(real, open, {}, far);
-    const SeaLog log = sail(
-        trial,
-        [](const SeaSample& s) {
-          return Sticks{0.3 + 0.2 * std::floor(std::fmod(s.time, 48.0) / 12.0), 0.0};
-        },
-        96.0);
+    Variation truth;
+    truth.drag = 1.08;
     LoggerFaults faults;
     faults.speed_lag = lag;
-    const std::string text = write_log(as_logged(recording_of(log.samples, open), faults, 2));
+    const std::string text = write_log(as_logged(hidden_run(session.now(), truth), faults, 2));
     QFile file(folder.filePath("run.csv"));
     EXPECT_TRUE(file.open(QIODevice::WriteOnly));
     file.write(text.data(), static_cast<qint64>(text.size()));

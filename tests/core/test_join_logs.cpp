@@ -7,6 +7,7 @@
 #include "assessment/sea.h"
 #include "base/error.h"
 #include "findings.h"
+#include "hidden_boat.h"
 #include "property.h"
 #include "shapes.h"
 #include "texts.h"
@@ -14,7 +15,6 @@
 #include "trial/join_logs.h"
 #include "trial/log_numbers.h"
 #include "trial/logger.h"
-#include "trial/pilots.h"
 #include "trial/rerun.h"
 
 using namespace plucky;
@@ -47,21 +47,7 @@ struct Driven {
   }();
   SeaReady ready = sea_boat_of(assessment);
   /// A run of the boat as it really is, logged as it was.
-  [[nodiscard]] Recording run_of(const Variation& truth) const {
-    SeaBoatData data = ready.boat->data();
-    data.truth = truth;
-    Boat boat = boat_of(assessment);
-    boat.jacket = {};
-    const SeaBoat real(boat, assessment.power.curve, data);
-    const Pond open = open_water();
-    SeaRules far;
-    far.radio_range = 1e9;
-    SeaTrial trial(real, open, {}, far);
-    const auto held = [](const SeaSample& s) {
-      return Sticks{0.35 + 0.2 * std::floor(std::fmod(s.time, 48.0) / 12.0), 0.0};
-    };
-    return recording_of(sail(trial, held, 96.0).samples, open);
-  }
+  [[nodiscard]] Recording run_of(const Variation& truth) const { return hidden_run(assessment, truth); }
 };
 const Driven& driven() {
   static const Driven d;

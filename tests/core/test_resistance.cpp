@@ -279,16 +279,19 @@ TEST(Running, TheCurveStandsForItsPoints) {
 
 TEST(Offsets, EncloseWhatTheHullDisplaces) {
   // Twice the half-breadths summed over depth and length, against the exact volume of the mesh.
-  for (const HullFamily family : {HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge}) {
+  for (const HullFamily family :
+       {HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge, HullFamily::twin_hull}) {
     const HullModel hull = build_hull(usual_hull(family));
     const double water = hull.box.low.z() + 0.4 * hull.box.size().z();
+    const bool twin = family == HullFamily::twin_hull;
     const Offsets o = offsets_below(
-        hull, [&](double) { return water; }, 40);
+        hull, [&](double) { return water; }, twin ? 0.2 : 0.0, 40);
     double volume = 0.0;
     for (std::size_t i = 0; i + 1 < o.x.size(); ++i)
       for (std::size_t j = 0; j + 1 < o.depth.size(); ++j)
         volume += 0.5 * (o.x[i + 1] - o.x[i]) * (o.depth[j + 1] - o.depth[j]) *
                   (o.half[i][j] + o.half[i][j + 1] + o.half[i + 1][j] + o.half[i + 1][j + 1]);
+    if (twin) volume *= 2.0;  // they are one body's
     EXPECT_NEAR(volume / ImmersedBody(hull.buoyant).below({{}, water}).volume, 1.0, 0.02) << family_key(family);
   }
 }

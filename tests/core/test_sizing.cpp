@@ -4,6 +4,7 @@
 #include "assessment/assessment.h"
 #include "base/error.h"
 #include "brief/sizing.h"
+#include "hull/family.h"
 #include "property.h"
 #include "texts.h"
 
@@ -83,4 +84,15 @@ TEST(Sizing, RulesOfThumbFollowTheTable) {
   EXPECT_EQ(motor(44), 0.042);
   EXPECT_NE(plain(sizing_advice(0.68)[0].text).find("up to"), std::string::npos);
   EXPECT_NE(plain(sizing_advice(0.69)[0].text).find("more than"), std::string::npos);
+}
+
+TEST(Sizing, EveryFamilyHasAnAnswerForAnyLoadThatItCarries) {
+  for (const Family& f : hull_families()) {
+    if (!f.loft) continue;
+    for (const double load : {0.2, 1.1, 6.0}) {
+      const SizeAnswer a = smallest_hull(f.id, {.load = load, .freeboard = 0.03});
+      EXPECT_TRUE(a.solved) << f.key << " " << load;
+      EXPECT_GE(a.freeboard, 0.0299) << f.key << " " << load;
+    }
+  }
 }

@@ -3,6 +3,7 @@
 
 #include <cmath>
 
+#include "assessment/assessment.h"
 #include "base/error.h"
 #include "flotation/equilibrium.h"
 #include "geometry/mesh_check.h"
