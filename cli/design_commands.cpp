@@ -31,9 +31,9 @@ Brief brief_of(const std::string& path) {
   const Json boat{{"format", "plucky-hull"}, {"version", project_format_version}, {"brief", file}};
   const Project read = project_from_json(boat.dump());
   // What is not known here would be wished in vain.
+  const Json brief = Json::parse(project_to_json(read))["brief"];
   for (const auto& [key, value] : file.items())
-    if (!Json::parse(project_to_json(read))["brief"].contains(key))
-      throw InvalidInput(path, Text("\"{0}\" is no part of a brief", key));
+    if (!brief.contains(key)) throw InvalidInput(path, Text("\"{0}\" is no part of a brief", key));
   return read.brief;
 }
 

@@ -12,7 +12,6 @@
 #include "io/log_units.h"
 #include "io/project_file.h"
 #include "trial/calibrate.h"
-#include "trial/join_logs.h"
 #include "trial/log_reading.h"
 #include "trial/standard_trials.h"
 
@@ -128,22 +127,14 @@ Json log_of_run(const LogOptions& o) {
     for (const std::string& typed : o.columns) format = with_typed_column(format, typed);
     for (std::size_t i = 0; i < format.columns.size(); ++i) {
       const LogColumn& c = format.columns[i];
-      const bool time = format.clock != LogClock::counted && format.time_column == i;
       columns.push_back(
-          {{"heading", c.label}, {"is", time ? "time" : channel_key(c.channel)}, {"guessed", c.doubtful}});
+          {{"heading", c.label}, {"is", format.is_time(i) ? "time" : channel_key(c.channel)}, {"guessed", c.doubtful}});
     }
     read = read_log_file(o.file, format);
   } else {
     read = read_log_file(o.file);
   }
-  if (!o.join.empty()) {
-    ReadLog more = read_log_file(o.join);
-    JoinedLogs joined = join_logs(read.recording, more.recording);
-    read.recording = std::move(joined.recording);
-    for (const auto* notes : {&more.notes, &joined.notes})
-      read.notes.insert(read.notes.end(), notes->begin(), notes->end());
-    read.notes.push_back(offset_note(joined));
-  }
+  if (!o.join.empty()) read = joined(std::move(read), read_log_file(o.join));
   LogBoat about;
   if (!o.boat.empty()) about = log_boat_of(assess(load_project(o.boat)));
   const LogReport r = read_off(read.recording, about);

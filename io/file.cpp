@@ -120,18 +120,22 @@ std::size_t FileReader::read(char* to, std::size_t most) {
   }
 }
 
-std::string read_file(const std::string& path, std::size_t most) {
-  FileReader file(path);
-  if (file.size() > most) throw InvalidInput(path, Text("is {0} bytes long; at most {1} are read", file.size(), most));
-  std::string bytes(file.size(), '\0');
+std::string FileReader::next(std::size_t most) {
+  std::string bytes(most, '\0');
   std::size_t done = 0;
-  while (done < bytes.size()) {
-    const std::size_t n = file.read(bytes.data() + done, bytes.size() - done);
+  while (done < most) {
+    const std::size_t n = read(bytes.data() + done, most - done);
     if (n == 0) break;
     done += n;
   }
   bytes.resize(done);
   return bytes;
+}
+
+std::string read_file(const std::string& path, std::size_t most) {
+  FileReader file(path);
+  if (file.size() > most) throw InvalidInput(path, Text("is {0} bytes long; at most {1} are read", file.size(), most));
+  return file.next(file.size());
 }
 
 FileStamp stamp_of(const std::string& path) {

@@ -15,6 +15,8 @@ class FileReader {
   FileReader& operator=(const FileReader&) = delete;
   /// Bytes that were read into `to`; 0 at the end. Throws InvalidInput with path and reason.
   [[nodiscard]] std::size_t read(char* to, std::size_t most);
+  /// The next so many bytes, fewer at the end.
+  [[nodiscard]] std::string next(std::size_t most);
   /// When it was opened.
   [[nodiscard]] std::size_t size() const { return size_; }
   [[nodiscard]] const std::string& path() const { return path_; }

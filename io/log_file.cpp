@@ -4,10 +4,21 @@
 
 #include <cmath>
 #include <iterator>
+#include <utility>
 
 #include "io/log_units.h"
+#include "trial/join_logs.h"
 
 namespace plucky {
+
+ReadLog joined(ReadLog first, const ReadLog& second) {
+  JoinedLogs both = join_logs(first.recording, second.recording);
+  first.recording = std::move(both.recording);
+  for (const std::vector<Text>* notes : {&second.notes, &std::as_const(both.notes)})
+    first.notes.insert(first.notes.end(), notes->begin(), notes->end());
+  first.notes.push_back(offset_note(both));
+  return first;
+}
 
 std::string write_log(const Recording& r) {
   fmt::memory_buffer out;

@@ -40,6 +40,8 @@ struct LogFormat {
   std::vector<LogColumn> columns;
   /// More would fill the memory and tell no more of a run: then every second is kept, or fourth, and so on.
   std::size_t most_moments = std::size_t{1} << 22;
+  /// Is this the column of the time?
+  [[nodiscard]] bool is_time(std::size_t column) const { return clock != LogClock::counted && time_column == column; }
   /// A column that is used was guessed from less than its own words, none is used, or there is no clock.
   [[nodiscard]] bool doubtful() const;
   bool operator==(const LogFormat&) const = default;
@@ -75,6 +77,9 @@ enum class LogKind { table, gpx, nmea };
 /// The same of a file; a table may have any size. `format` of a table: as it is to be read, else as it is guessed.
 [[nodiscard]] ReadLog read_log_file(const std::string& path, const std::optional<LogFormat>& format = {},
                                     const LogProgress& progress = {});
+
+/// Two logs of one run in one, as join_logs() has them, with the notes of both and how they were found together.
+[[nodiscard]] ReadLog joined(ReadLog first, const ReadLog& second);
 
 /// What was heard on a line, from where it can be read: without a first line that was cut, and of a table from its
 /// first heading on; empty where none has come yet.

@@ -176,29 +176,30 @@ LogFormat guess_log(std::string_view text) {
   for (std::string_view line; lines.size() < 60 && all.next(line);) lines.push_back(line);
   LogFormat f;
   f.separator = separator_of(lines);
+  std::vector<std::vector<std::string_view>> rows;
+  for (const std::string_view line : lines) rows.push_back(cells_of(line, f.separator));
   // Where commas do not part cells they may part decimals.
   if (f.separator != ',') {
     std::size_t commas = 0, points = 0;
-    for (const std::string_view line : lines)
-      for (const std::string_view cell : cells_of(line, f.separator)) {
+    for (const auto& row : rows)
+      for (const std::string_view cell : row) {
         if (!std::isnan(log_number(cell, ',')) && cell.find(',') != std::string_view::npos) ++commas;
         if (!std::isnan(log_number(cell, '.')) && cell.find('.') != std::string_view::npos) ++points;
       }
     if (commas > points) f.decimal = ',';
   }
   // The first line with numbers in half of its cells begins the data.
-  const auto numbers = [&](std::string_view line) {
+  const auto numbers = [&](const std::vector<std::string_view>& cells) {
     std::size_t n = 0;
-    const auto cells = cells_of(line, f.separator);
     for (const std::string_view c : cells) n += tells_time(c, f.decimal) ? 1 : 0;
     return cells.size() >= 2 && 2 * n >= cells.size();
   };
-  const auto first = std::find_if(lines.begin(), lines.end(), numbers);
-  if (first == lines.end()) throw InvalidInput("log", "has no line of numbers among its first sixty");
-  f.headings = static_cast<std::size_t>(first - lines.begin());
-  const auto values = cells_of(*first, f.separator);
+  const auto first = std::find_if(rows.begin(), rows.end(), numbers);
+  if (first == rows.end()) throw InvalidInput("log", "has no line of numbers among its first sixty");
+  f.headings = static_cast<std::size_t>(first - rows.begin());
+  const auto& values = *first;
   std::vector<std::string_view> labels;
-  if (f.headings > 0) labels = cells_of(lines[f.headings - 1], f.separator);
+  if (f.headings > 0) labels = rows[f.headings - 1];
   std::optional<std::size_t> time;
   for (std::size_t i = 0; i < values.size(); ++i) {
     LogColumn c;
@@ -214,8 +215,7 @@ LogFormat guess_log(std::string_view text) {
     }
     f.columns.push_back(c);
   }
-  const auto cell_of = [&](std::string_view line, std::size_t i) {
-    const auto cells = cells_of(line, f.separator);
+  const auto cell_of = [](const std::vector<std::string_view>& cells, std::size_t i) {
     return i < cells.size() ? cells[i] : std::string_view();
   };
   // Without a name: the first column that goes up all the way.
@@ -224,7 +224,7 @@ LogFormat guess_log(std::string_view text) {
     double before = -1e300;
     bool rises = true;
     std::size_t seen = 0;
-    for (auto line = first; line != lines.end(); ++line) {
+    for (auto line = first; line != rows.end(); ++line) {
       const std::string_view cell = cell_of(*line, i);
       double v = log_number(cell, f.decimal);
       if (std::isnan(v)) v = time_of_day(cell);
@@ -239,7 +239,7 @@ LogFormat guess_log(std::string_view text) {
     if (time == i) continue;
     LogColumn& c = f.columns[i];
     std::vector<std::string_view> cells;
-    for (auto line = first; line != lines.end(); ++line) cells.push_back(cell_of(*line, i));
+    for (auto line = first; line != rows.end(); ++line) cells.push_back(cell_of(*line, i));
     const ColumnValues column = values_of(cells, f.decimal);
     if (f.headings == 0) {
       c.channel = channel_by_values(column);

@@ -52,11 +52,9 @@ LogLines::~LogLines() = default;
 void LogLines::refill() {
   buffer_.erase(0, at_);
   at_ = 0;
-  std::string more(piece, '\0');
-  const std::size_t n = file_->read(more.data(), more.size());
-  more.resize(n);
-  taken_ += n;
-  ended_ = n == 0;
+  std::string more = file_->next(piece);
+  taken_ += more.size();
+  ended_ = more.empty();
   if (!begun_) {
     begun_ = true;
     if (more.starts_with("\xff\xfe")) wide_ = Wide::little;
@@ -87,15 +85,7 @@ double LogLines::share() const {
 }
 
 std::string log_head(const std::string& path, std::size_t most) {
-  FileReader file(path);
-  std::string bytes(most, '\0');
-  std::size_t done = 0;
-  while (done < most) {
-    const std::size_t n = file.read(bytes.data() + done, most - done);
-    if (n == 0) break;
-    done += n;
-  }
-  bytes.resize(done);
+  std::string bytes = FileReader(path).next(most);
   if (bytes.starts_with("\xff\xfe") || bytes.starts_with("\xfe\xff"))
     return narrowed(std::string_view(bytes).substr(2), bytes.front() == '\xfe');
   if (bytes.starts_with("\xef\xbb\xbf")) bytes.erase(0, 3);

@@ -108,7 +108,7 @@ LogFormat with_column(LogFormat f, std::size_t column, Channel channel, std::siz
   LogColumn& c = f.columns.at(column);
   const LogUnit& u = log_units(channel)[std::min(unit, log_units(channel).size() - 1)];
   c.channel = channel, c.factor = u.factor, c.offset = u.offset, c.doubtful = false;
-  if (f.clock != LogClock::counted && f.time_column == column) f.clock = LogClock::counted, f.per_si = 0.1;
+  if (f.is_time(column)) f.clock = LogClock::counted, f.per_si = 0.1;
   return f;
 }
 

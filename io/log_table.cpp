@@ -48,7 +48,7 @@ ReadLog read_log(LogLines& lines, const LogFormat& f, const LogProgress& progres
   Recording& r = out.recording;
   std::vector<std::size_t> from;  // column of each series
   for (std::size_t i = 0; i < f.columns.size(); ++i) {
-    if (f.clock != LogClock::counted && i == f.time_column) continue;
+    if (f.is_time(i)) continue;
     if (f.columns[i].channel == Channel::other) continue;
     r.series.push_back({.channel = f.columns[i].channel, .label = f.columns[i].label, .values = {}});
     from.push_back(i);

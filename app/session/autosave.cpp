@@ -4,11 +4,11 @@
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
-#include <QStandardPaths>
 #include <QUuid>
 
 #include "base/error.h"
 #include "io/project_file.h"
+#include "session/kept_file.h"
 
 namespace plucky::app {
 
@@ -33,10 +33,7 @@ QString autosave_beside(const QString& boat) {
 }
 
 Autosave::Autosave(Session* session, const QString& folder, QObject* parent)
-    : QObject(parent),
-      session_(session),
-      folder_(folder.isEmpty() ? QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + "/unsaved"
-                               : folder) {
+    : QObject(parent), session_(session), folder_(folder.isEmpty() ? kept_path("unsaved") : folder) {
   timer_.setSingleShot(true);
   timer_.setInterval(2000);
   connect(&timer_, &QTimer::timeout, this, &Autosave::keep);

@@ -90,18 +90,19 @@ class Builder {
 
   [[nodiscard]] Proposal build() {
     Proposal out;
-    Project p = sized_and_fitted(out.reasons);
-    p = balanced(std::move(p));
-    p = plumbed_boat(p, out.reasons);
+    Assessment a = sized_and_fitted(out.reasons);
+    a = balanced(std::move(a));
+    a = with_water(std::move(a), out.reasons);
     constexpr int most_mends = 16;
-    p = mended(judge_, std::move(p), most_mends, go_on_);
+    a = mended(std::move(a), most_mends);
     // As fine as any boat from here on; what only the coarse one hid is mended too.
     pause();
-    p.hull.fineness = 1.0;
-    p = mended(judge_, std::move(p), most_mends / 4, go_on_);
-    out.assessed = std::make_shared<const Assessment>(judge_.assess(p));
-    out.project = std::move(p);
-    describe(*out.assessed, out);
+    Project fine = a.project;
+    fine.hull.fineness = 1.0;
+    a = mended(judge_.assess(fine), most_mends / 4);
+    out.project = a.project;
+    describe(a, out);
+    out.assessed = std::make_shared<const Assessment>(std::move(a));
     return out;
   }
 
@@ -134,7 +135,7 @@ class Builder {
   }
 
   /// Hull, drive and load find together: the load is known when the parts are, the parts when the hull is.
-  [[nodiscard]] Project sized_and_fitted(std::vector<Text>& reasons) {
+  [[nodiscard]] Assessment sized_and_fitted(std::vector<Text>& reasons) {
     const Material* material = catalogue_.find_material(usual_material(wish_.brief.method));
     Skin skin;
     if (material) {
@@ -148,7 +149,7 @@ class Builder {
     // The whole catalogue at first; then the set it gave, until its hull is large enough; then the whole once more.
     std::vector<std::string> there;
     bool quick = false;
-    std::optional<Project> best;
+    std::optional<Assessment> best;
     double least = 0.0;
     Text why;
     for (int round = 0; round < 5; ++round) {
@@ -162,7 +163,7 @@ class Builder {
       if (!size.solved) throw InvalidInput(family_name(idea_.family), size.message);
       // Parts of the usual size want a hull of some length.
       constexpr double least_length = 0.36;
-      HullShape shape = stretched(size.shape, room * std::max(1.0, least_length / size.shape.length));
+      HullShape shape = scaled(size.shape, room * std::max(1.0, least_length / size.shape.length));
       const double most = wish_.brief.most_length > 0.0 ? wish_.brief.most_length : 3.0;
       const bool at_the_limit = shape.length > most;
       if (at_the_limit) {
@@ -171,52 +172,45 @@ class Builder {
         shape = shortened(shape, most);
       }
       const Assessment empty = judge_.assess(bare(shape, skin));
-      Project p = fitted_out(
+      const Project p = fitted_out(
           empty, idea_.propulsor, idea_.mounting, quick ? narrowed(all, there) : all,
           [this](std::size_t, std::size_t) { pause(); }, most_sets);
-      const Assessment a = judge_.assess(p);
+      Assessment a = judge_.assess(p);
       const double weight = fault_weight(a) + 50.0 * wish_gap(wish_.brief, speed_of(a), run_time_of(a));
-      if (!best || weight < least) least = weight, best = p;
       const double aboard = a.mass.total - empty.mass.total;
       const bool tight = a.count(Severity::stop, Stage::layout) > 0;
       const bool low = a.freeboard.least < wish_.brief.wanted_freeboard;
       const bool fits = (!tight && !low) || (at_the_limit && round > 1);
+      if (!best || weight < least) least = weight, best = std::move(a);
       if (fits && !quick) break;
       load = aboard;
       if (!fits) room *= tight ? 1.18 : 1.05;
       quick = !fits;
       if (there.empty()) there = bought(p);
     }
-    const Assessment a = judge_.assess(*best);
     reasons.push_back(idea_.reason);
     reasons.push_back(
         {"{0} long: the smallest of its kind that carries {1} with {2} of freeboard and has room for its parts.",
-         length_quantity(a.hull->model.length()), Quantity{a.mass.total, Dimension::mass},
+         length_quantity(best->hull->model.length()), Quantity{best->mass.total, Dimension::mass},
          length_quantity(wish_.brief.wanted_freeboard)});
     if (!why.empty()) reasons.push_back({"Made wider and deeper to fit the length that is allowed: {0}.", why});
-    return *best;
+    return std::move(*best);
   }
 
-  static HullShape stretched(HullShape s, double by) {
-    for (const HullParameter& p : all_hull_parameters())
-      if (p.dimension == Dimension::length) s.*p.member *= by;
-    return s;
-  }
   /// As long as allowed, the volume kept by beam and depth.
   static HullShape shortened(const HullShape& s, double length) {
     const double by = length / s.length, wider = 1.0 / std::sqrt(by);
-    HullShape out = stretched(s, by);
+    HullShape out = scaled(s, by);
     for (double HullShape::*m : {&HullShape::beam, &HullShape::depth, &HullShape::hull_beam, &HullShape::bridge_height})
       out.*m *= wider * std::sqrt(wider);
     return out;
   }
 
   /// The payload slid towards where it brings the CG into its band: what the battery cannot reach by itself.
-  [[nodiscard]] Project balanced(Project p) {
+  [[nodiscard]] Assessment balanced(Assessment a) {
     for (int round = 0; round < 3; ++round) {
       pause();
-      const Assessment a = judge_.assess(p);
-      const Part* load = p.layout.first(PartKind::payload);
+      const Part* load = a.project.layout.first(PartKind::payload);
       if (!load || !(a.cg_band.high > a.cg_band.low)) break;
       const double cg = a.mass.cg.x() - a.hull->model.box.low.x();
       if (cg >= a.cg_band.low && cg <= a.cg_band.high) break;
@@ -227,28 +221,53 @@ class Builder {
         if (place_is_free(a, *load, place)) free = place;
       }
       if (!free) break;
-      Project moved = apply(p, {"Payload", MovePart{load->id, *free}});
-      if (fault_weight(judge_.assess(moved)) > fault_weight(a)) break;
-      p = std::move(moved);
+      Assessment moved = judge_.assess(apply(a.project, {"Payload", MovePart{load->id, *free}}));
+      if (fault_weight(moved) > fault_weight(a)) break;
+      a = std::move(moved);
     }
-    return p;
+    return a;
   }
 
-  [[nodiscard]] Project plumbed_boat(const Project& p, std::vector<Text>& reasons) {
+  /// A cooling circuit where water can be had and the boat is none the worse for it.
+  [[nodiscard]] Assessment with_water(Assessment a, std::vector<Text>& reasons) {
     pause();
-    const Assessment a = judge_.assess(p);
-    if (drive_kind(a.fitted_drive).in_air || !p.cooling.empty()) return p;
-    const Boat boat = boat_of(a);
-    Project wet = p;
-    wet.cooling = plumbed(Plumbing::series, boat, p.cooling, p.next_id);
-    if (wet.cooling.empty()) return p;
+    if (drive_kind(a.fitted_drive).in_air || !a.project.cooling.empty()) return a;
+    Project wet = a.project;
+    wet.cooling = plumbed(Plumbing::series, boat_of(a), wet.cooling, wet.next_id);
+    if (wet.cooling.empty()) return a;
     for (const auto& f : wet.cooling.fittings) wet.next_id = std::max(wet.next_id, f.id + 1);
     for (const auto& h : wet.cooling.hoses) wet.next_id = std::max(wet.next_id, h.id + 1);
-    const Assessment cooled = judge_.assess(wet);
-    if (fault_weight(cooled) > fault_weight(a)) return p;
+    Assessment cooled = judge_.assess(wet);
+    if (fault_weight(cooled) > fault_weight(a)) return a;
     reasons.push_back(
         "Water in series through ESC and motor: one pickup, one outlet on the side where it can be seen.");
-    return wet;
+    return cooled;
+  }
+
+  /// Mended by the findings' offers, worst first, as long as each makes the boat better by the count of its stops and
+  /// watches; at most so many of them.
+  [[nodiscard]] Assessment mended(Assessment now, int most) {
+    std::vector<std::pair<std::string, Id>> in_vain;
+    for (int done = 0; done < most;) {
+      const auto open = std::find_if(now.findings.begin(), now.findings.end(), [&](const Finding& f) {
+        return f.severity >= Severity::watch && f.remedy && f.ignored.empty() &&
+               std::find(in_vain.begin(), in_vain.end(), std::pair(f.id, f.subject)) == in_vain.end();
+      });
+      if (open == now.findings.end()) break;
+      pause();
+      in_vain.emplace_back(open->id, open->subject);
+      try {
+        Assessment after = judge_.assess(apply(now.project, *open->remedy));
+        if (fault_weight(after) >= fault_weight(now) - 0.5) continue;
+        now = std::move(after);
+        // The boat is another one: what did not help before may help now.
+        in_vain.clear();
+        ++done;
+      } catch (const InvalidInput&) {
+        continue;
+      }
+    }
+    return now;
   }
 
   void describe(const Assessment& a, Proposal& out) const {
@@ -348,32 +367,6 @@ std::vector<Proposal> chosen(std::vector<Proposal> all, const ProposalWish& wish
 }
 
 }  // namespace
-
-Project mended(Assessor& judge, Project boat, int most, const std::function<bool()>& go_on) {
-  Assessment now = judge.assess(boat);
-  std::vector<std::pair<std::string, Id>> in_vain;
-  for (int done = 0; done < most;) {
-    const auto open = std::find_if(now.findings.begin(), now.findings.end(), [&](const Finding& f) {
-      return f.severity >= Severity::watch && f.remedy && f.ignored.empty() &&
-             std::find(in_vain.begin(), in_vain.end(), std::pair(f.id, f.subject)) == in_vain.end();
-    });
-    if (open == now.findings.end() || (go_on && !go_on())) break;
-    in_vain.emplace_back(open->id, open->subject);
-    try {
-      Project tried = apply(boat, *open->remedy);
-      Assessment after = judge.assess(tried);
-      if (fault_weight(after) >= fault_weight(now) - 0.5) continue;
-      boat = std::move(tried);
-      now = std::move(after);
-      // The boat is another one: what did not help before may help now.
-      in_vain.clear();
-      ++done;
-    } catch (const InvalidInput&) {
-      continue;
-    }
-  }
-  return boat;
-}
 
 Proposals propose(const ProposalWish& wish, const Catalogue& catalogue, const ProposalListener& listener) {
   check_wish(wish, catalogue);

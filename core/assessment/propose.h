@@ -65,8 +65,4 @@ struct ProposalListener {
 [[nodiscard]] Proposals propose(const ProposalWish& wish, const Catalogue& catalogue,
                                 const ProposalListener& listener = {});
 
-/// The boat mended by its findings' offers, worst first, as long as each makes it better by the count of its stops and
-/// watches; at most so many of them.
-[[nodiscard]] Project mended(Assessor& judge, Project boat, int most, const std::function<bool()>& go_on = {});
-
 }  // namespace plucky

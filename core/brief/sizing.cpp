@@ -14,13 +14,6 @@ namespace {
 
 constexpr double coarse = 0.35;  // fineness: sizes are wanted to a millimetre or two, many are tried
 
-HullShape scaled(const HullShape& shape, double by) {
-  HullShape out = shape;
-  for (const HullParameter& p : all_hull_parameters())
-    if (p.dimension == Dimension::length) out.*p.member = by * shape.*p.member;
-  return out;
-}
-
 /// How much smaller and larger than its usual size a family's measures allow, within 0.2 to 3 m of length.
 std::pair<double, double> scales_of(HullFamily family, const HullShape& usual) {
   double low = 0.2 / usual.length, high = 3.0 / usual.length;
@@ -62,6 +55,13 @@ Trial float_level(HullFamily family, const HullShape& shape, const SizeWish& wis
 }
 
 }  // namespace
+
+HullShape scaled(const HullShape& shape, double by) {
+  HullShape out = shape;
+  for (const HullParameter& p : all_hull_parameters())
+    if (p.dimension == Dimension::length) out.*p.member = by * shape.*p.member;
+  return out;
+}
 
 SizeAnswer smallest_hull(HullFamily family, const SizeWish& wish) {
   if (!(wish.load > 0.0)) throw InvalidInput("load", "must be more than zero");

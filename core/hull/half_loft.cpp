@@ -18,7 +18,7 @@ class Skinning {
     const std::size_t first = skin_.mesh.vertices.size();
     skin_.mesh.vertices.resize(first + ring_);
     for (std::size_t j = 0; j <= half_; ++j) {
-      const Vec2& p = h.points[j];
+      const Vec2& p = h[j];
       skin_.mesh.vertices[first + j] = Vec3(x, p.x(), p.y());
       if (j > 0 && j < half_) skin_.mesh.vertices[first + ring_ - j] = Vec3(x, -p.x(), p.y());
     }
@@ -94,28 +94,33 @@ LoftedSkin loft_halves(const std::vector<double>& stations, const std::function<
   std::vector<HalfSection> all;
   all.reserve(stations.size());
   for (const double x : stations) all.push_back(half(x));
-  Skinning skinning(all.front().points.size() - 1, edge);
+  Skinning skinning(all.front().size() - 1, edge);
   for (std::size_t i = 0; i < all.size(); ++i) skinning.add_station(stations[i], all[i]);
   return skinning.take();
 }
 
-RoundedCorner rounded_corner(const Vec2& from, const Vec2& corner, const Vec2& to, double radius, int steps) {
-  const Vec2 in = corner - from, out = to - corner;
+void add_straight(HalfSection& to, const Vec2& begin, const Vec2& end, int steps) {
+  for (int i = 0; i < steps; ++i) to.push_back(begin + (end - begin) * (static_cast<double>(i) / steps));
+}
+
+void add_rounded(HalfSection& to, const Vec2& begin, const Vec2& corner, const Vec2& end, double radius,
+                 const LegSteps& steps) {
+  const Vec2 in = corner - begin, out = end - corner;
   const double a = in.norm(), b = out.norm();
   const double turn = a > 0.0 && b > 0.0 ? std::acos(std::clamp(in.dot(out) / (a * b), -1.0, 1.0)) : 0.0;
-  double reach = std::min(radius * std::tan(0.5 * turn), 0.9 * std::min(a, b));
-  if (reach < tolerance::weld_m) return {std::vector<Vec2>(static_cast<std::size_t>(steps) + 1, corner)};
-  const Vec2 start = corner - in * (reach / a), end = corner + out * (reach / b);
+  const double reach = std::min(radius * std::tan(0.5 * turn), 0.9 * std::min(a, b));
+  const bool room = reach >= tolerance::weld_m;
+  const Vec2 from = room ? Vec2(corner - in * (reach / a)) : corner;
+  const Vec2 until = room ? Vec2(corner + out * (reach / b)) : corner;
+  add_straight(to, begin, from, steps.first);
   // A circular arc as rational quadratic Bezier with weight cos(turn / 2).
   const double weight = std::cos(0.5 * turn);
-  RoundedCorner arc;
-  for (int i = 0; i < steps; ++i) {
-    const double u = static_cast<double>(i) / steps, v = 1.0 - u;
+  for (int i = 0; i < steps.arc; ++i) {
+    const double u = static_cast<double>(i) / steps.arc, v = 1.0 - u;
     const double w0 = v * v, w1 = 2.0 * u * v * weight, w2 = u * u;
-    arc.points.emplace_back((w0 * start + w1 * corner + w2 * end) / (w0 + w1 + w2));
+    to.push_back(room ? Vec2((w0 * from + w1 * corner + w2 * until) / (w0 + w1 + w2)) : corner);
   }
-  arc.points.push_back(end);
-  return arc;
+  add_straight(to, until, end, steps.second);
 }
 
 std::vector<double> loft_stations(double length, int count, const std::vector<double>& exactly) {

@@ -10,22 +10,22 @@
 namespace plucky {
 
 /// Points (y, z) of the port half, y never below 0, m; the first and the last lie on the centre plane.
-struct HalfSection {
-  std::vector<Vec2> points;
-};
+using HalfSection = std::vector<Vec2>;
 
 /// `stations` ascending; `half` gives as many points at each, of which the one at `edge` is the deck edge. The first
 /// and the last station are closed by a cap where they enclose anything; points that coincide join.
 [[nodiscard]] LoftedSkin loft_halves(const std::vector<double>& stations,
                                      const std::function<HalfSection(double)>& half, std::size_t edge);
 
-/// A corner of a section rounded by an arc: `steps` and one points from its begin on the leg from `from` to its end on
-/// the leg to `to`. The arc may use up to nine tenths of the shorter leg; where it has no room all are the corner.
-struct RoundedCorner {
-  std::vector<Vec2> points;
+/// Points of a half section from one place towards another, without the last.
+void add_straight(HalfSection& to, const Vec2& begin, const Vec2& end, int steps);
+/// Two legs with the corner between them rounded by an arc, without the last point. The arc may use up to nine tenths
+/// of the shorter leg; where it has no room, or no radius, all its points are the corner.
+struct LegSteps {
+  int first, arc, second;
 };
-[[nodiscard]] RoundedCorner rounded_corner(const Vec2& from, const Vec2& corner, const Vec2& to, double radius,
-                                           int steps);
+void add_rounded(HalfSection& to, const Vec2& begin, const Vec2& corner, const Vec2& end, double radius,
+                 const LegSteps& steps);
 
 /// Stations from the transom to the bow: even along the body, closer where the bow curves; the nearest ones are moved
 /// to the places that must come out exactly.

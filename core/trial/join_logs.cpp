@@ -50,26 +50,11 @@ double moments_a_second(const Recording& r) {
   return r.duration() > 0.0 ? static_cast<double>(r.time.size()) / r.duration() : 0.0;
 }
 
-/// A series on other moments; between two of its own not farther apart than usual.
-std::vector<double> on_time(const std::vector<double>& time, const Recording& from, const Series& s, double offset) {
+/// Longest stretch that is bridged between two moments of a log: its rows may come seldom.
+double bridged(const Recording& r) {
   std::vector<double> steps;
-  for (std::size_t i = 1; i < from.time.size(); ++i) steps.push_back(from.time[i] - from.time[i - 1]);
-  const double most_gap = std::max(1.0, 3.0 * median_of(steps));
-  std::vector<double> out(time.size(), unmeasured);
-  std::size_t at = 0;
-  for (std::size_t i = 0; i < time.size(); ++i) {
-    const double t = time[i] - offset;
-    if (t < from.time.front() || t > from.time.back()) continue;
-    while (at + 1 < from.time.size() && from.time[at + 1] < t) ++at;
-    const std::size_t next = std::min(at + 1, from.time.size() - 1);
-    const double gap = from.time[next] - from.time[at];
-    if (gap > most_gap) continue;
-    const double share = gap > 0.0 ? (t - from.time[at]) / gap : 0.0;
-    // A course or a place does not jump between two moments: near enough, but over north it is taken as it was.
-    const double jump = s.values[next] - s.values[at];
-    out[i] = s.channel == Channel::course && std::abs(jump) > pi ? s.values[at] : s.values[at] + share * jump;
-  }
-  return out;
+  for (std::size_t i = 1; i < r.time.size(); ++i) steps.push_back(r.time[i] - r.time[i - 1]);
+  return std::max(1.0, 3.0 * median_of(steps));
 }
 
 }  // namespace
@@ -99,7 +84,8 @@ JoinedLogs join_logs(const Recording& first, const Recording& second, std::optio
     // The second on the first one's time, so that what is left is a fraction of a step.
     std::vector<double> time;
     for (std::size_t i = 0; i < fine_a.size(); ++i) time.push_back(fine_step * static_cast<double>(i));
-    const Lag fine = lag_between(on_time(time, second, *b, coarse.seconds), fine_a, fine_step, 2.0 * step);
+    const Lag fine =
+        lag_between(on_moments(time, second, *b, coarse.seconds, bridged(second)), fine_a, fine_step, 2.0 * step);
     offset = coarse.seconds + (fine.correlation > 0.6 ? fine.seconds : 0.0);
     out.correlation = std::max(coarse.correlation, fine.correlation);
   }
@@ -116,9 +102,10 @@ JoinedLogs join_logs(const Recording& first, const Recording& second, std::optio
   r.time = base.time;
   std::vector<double> first_time = base.time;  // the same moments in the first one's time
   for (double& t : first_time) t += begin;
+  const double most_gap = bridged(by_first ? second : first);  // of the one that lies between its own moments
   for (const Series& s : first.series) {
     Series moved = s;
-    if (!by_first) moved.values = on_time(first_time, first, s, 0.0);
+    if (!by_first) moved.values = on_moments(first_time, first, s, 0.0, most_gap);
     r.series.push_back(std::move(moved));
   }
   for (const Series& s : second.series) {
@@ -127,7 +114,7 @@ JoinedLogs join_logs(const Recording& first, const Recording& second, std::optio
       continue;
     }
     Series moved = s;
-    if (by_first) moved.values = on_time(first_time, second, s, *offset);
+    if (by_first) moved.values = on_moments(first_time, second, s, *offset, most_gap);
     r.series.push_back(std::move(moved));
   }
   return out;

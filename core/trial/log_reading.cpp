@@ -53,6 +53,25 @@ std::vector<double> evenly(const Recording& r, const Series& s, double step, dou
   return out;
 }
 
+std::vector<double> on_moments(const std::vector<double>& time, const Recording& from, const Series& s, double offset,
+                               double most_gap) {
+  std::vector<double> out(time.size(), unmeasured);
+  if (from.time.empty()) return out;
+  std::size_t at = 0;
+  for (std::size_t i = 0; i < time.size(); ++i) {
+    const double t = time[i] - offset;
+    if (t < from.time.front() || t > from.time.back()) continue;
+    while (at + 1 < from.time.size() && from.time[at + 1] < t) ++at;
+    const std::size_t next = std::min(at + 1, from.time.size() - 1);
+    const double gap = from.time[next] - from.time[at];
+    if (gap > most_gap) continue;
+    const double share = gap > 0.0 ? (t - from.time[at]) / gap : 0.0;
+    const double jump = s.values[next] - s.values[at];
+    out[i] = s.channel == Channel::course && std::abs(jump) > pi ? s.values[at] : s.values[at] + share * jump;
+  }
+  return out;
+}
+
 std::size_t drop_spikes(std::vector<double>& values, double times) {
   constexpr std::ptrdiff_t half = 5;
   const auto n = static_cast<std::ptrdiff_t>(values.size());

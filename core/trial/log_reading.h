@@ -15,6 +15,12 @@ namespace plucky {
 [[nodiscard]] std::vector<double> evenly(const Recording& recording, const Series& series, double step,
                                          double most_gap = 1.0);
 
+/// A series on other moments, `time` ascending; its recording begins at `offset` of their clock. Between two of its own
+/// that are no farther apart than `most_gap` s it lies on the line between them, but a course that goes over north is
+/// taken as it was; else it is not a number.
+[[nodiscard]] std::vector<double> on_moments(const std::vector<double>& time, const Recording& recording,
+                                             const Series& series, double offset, double most_gap);
+
 /// Without what no boat does: values farther from the median of their neighbourhood than `times` its usual scatter
 /// become not a number; how many there were.
 std::size_t drop_spikes(std::vector<double>& values, double times = 6.0);

@@ -40,17 +40,10 @@ Recording rerun(const SeaBoat& boat, const Recording& log, const std::function<b
   const Recording model = recording_of(sailed.samples, open);
   // On the log's moments.
   Recording out{.name = model.name, .time = log.time, .series = {}};
-  for (const Series& s : model.series) {
-    const std::vector<double> even = evenly(model, s, rerun_step);
-    Series on{.channel = s.channel, .label = s.label, .values = {}};
-    for (const double t : log.time) {
-      const double k = (t - log.time.front()) / rerun_step;
-      const auto i = static_cast<std::size_t>(k);
-      on.values.push_back(i + 1 < even.size() ? even[i] + (k - static_cast<double>(i)) * (even[i + 1] - even[i])
-                                              : unmeasured);
-    }
-    out.series.push_back(std::move(on));
-  }
+  for (const Series& s : model.series)
+    out.series.push_back({.channel = s.channel,
+                          .label = s.label,
+                          .values = on_moments(log.time, model, s, log.time.front(), 2.0 * rerun_step)});
   return out;
 }
 

@@ -6,6 +6,7 @@
 
 #include "assessment/sea.h"
 #include "findings.h"
+#include "hidden_boat.h"
 #include "project/json.h"
 #include "property.h"
 #include "shapes.h"
@@ -215,13 +216,11 @@ TEST(Calibration, FindsWhatABoatHidAndForetellsItsNextRun) {
   const SeaReady ready = sea_boat_of(a);
   ASSERT_TRUE(ready.boat);
   // The boat as it really is: more drag, a softer screw, another Kv.
-  SeaBoatData data = ready.boat->data();
-  data.truth.drag = 1.08;
-  data.truth.pitch = 0.95;
-  data.truth.kv = 1.02;
-  Boat boat = boat_of(a);
-  boat.jacket = {};
-  const SeaBoat real(boat, a.power.curve, data);
+  Variation hidden;
+  hidden.drag = 1.08;
+  hidden.pitch = 0.95;
+  hidden.kv = 1.02;
+  const SeaBoat real = hidden_boat(a, hidden);
   const Pond open = open_water();
   SeaRules far;
   far.radio_range = 1e9;
@@ -255,8 +254,7 @@ TEST(Calibration, FindsWhatABoatHidAndForetellsItsNextRun) {
     EXPECT_GT(f.sigma, 0.0);
   }
   // A run that it has not seen.
-  data.truth = c.variation;
-  const SeaBoat model(boat, a.power.curve, data);
+  const SeaBoat model = hidden_boat(a, c.variation);
   const std::vector<double> other{0.45, 0.85, 0.65, 1.0};
   const SeaLog was = run(real, other, 20.0), says = run(model, other, 20.0);
   ASSERT_EQ(was.samples.size(), says.samples.size());

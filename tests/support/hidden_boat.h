@@ -10,13 +10,18 @@
 
 namespace plucky::test {
 
-/// `seconds` straight ahead in open water at 30, 50, 70 and 90 % of the stick, twelve seconds each.
-inline Recording hidden_run(const Assessment& a, const Variation& truth, double seconds = 96.0) {
+/// The boat as it really is.
+inline SeaBoat hidden_boat(const Assessment& a, const Variation& truth) {
   SeaBoatData data = sea_boat_of(a).boat->data();
   data.truth = truth;
   Boat boat = boat_of(a);
   boat.jacket = {};
-  const SeaBoat real(boat, a.power.curve, data);
+  return {boat, a.power.curve, data};
+}
+
+/// `seconds` straight ahead in open water at 30, 50, 70 and 90 % of the stick, twelve seconds each.
+inline Recording hidden_run(const Assessment& a, const Variation& truth, double seconds = 96.0) {
+  const SeaBoat real = hidden_boat(a, truth);
   const Pond open = open_water();
   SeaRules far;
   far.radio_range = 1e9;

@@ -126,13 +126,9 @@ void LogColumns::choose(const Choice& choice) {
   fill();
 }
 
-bool LogColumns::is_time(std::size_t column) const {
-  return format_.clock != LogClock::counted && format_.time_column == column;
-}
-
 QString LogColumns::first_reading(std::size_t column) const {
   const QString none = QString::fromUtf8("\u2013");
-  if (cells_.empty() || column >= cells_.front().size() || is_time(column)) return none;
+  if (cells_.empty() || column >= cells_.front().size() || format_.is_time(column)) return none;
   const LogColumn& c = format_.columns[column];
   if (c.channel == Channel::other) return none;
   const double v = log_number(cells_.front()[column], format_.decimal);
@@ -146,7 +142,7 @@ void LogColumns::fill_units(std::size_t i) {
   const LogColumn& c = format_.columns[i];
   QStringList names;
   int at = -1;
-  if (is_time(i)) {
+  if (format_.is_time(i)) {
     for (const ClockChoice& k : clock_choices) {
       if (k.clock == format_.clock && (k.clock != LogClock::seconds || k.per_si == format_.per_si))
         at = static_cast<int>(names.size());
@@ -174,7 +170,7 @@ void LogColumns::fill() {
   bool any = false;
   for (std::size_t i = 0; i < format_.columns.size(); ++i) {
     const LogColumn& c = format_.columns[i];
-    rows_[i].what->setCurrentIndex(is_time(i) ? 0 : 1 + static_cast<int>(c.channel));
+    rows_[i].what->setCurrentIndex(format_.is_time(i) ? 0 : 1 + static_cast<int>(c.channel));
     fill_units(i);
     QTableWidgetItem* reading = table_->item(static_cast<int>(i), reads);
     reading->setText(first_reading(i) + (c.doubtful ? tr("  guessed") : QString()));

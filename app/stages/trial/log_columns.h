@@ -43,7 +43,6 @@ class LogColumns : public QWidget {
   void fill_units(std::size_t column);
   /// What the first line says, read so; a dash where nothing.
   [[nodiscard]] QString first_reading(std::size_t column) const;
-  [[nodiscard]] bool is_time(std::size_t column) const;
 
   Session* session_;
   QLabel* words_;

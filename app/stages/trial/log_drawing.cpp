@@ -46,8 +46,11 @@ void LogView::draw() {
   for (int i = 0; i < plot_->graphCount(); ++i) plot_->graph(i)->data()->clear();
   side_->setCurrentIndex(track_->isChecked() ? 1 : 0);
   if (track_->isChecked()) return draw_track();
-  if (const Run* r = run(); r && !r->clean.time.empty())
+  if (const Run* r = run(); r && !r->clean.time.empty()) {
+    // A new range draws what it shows; here once is enough.
+    const QSignalBlocker quiet(plot_->xAxis);
     plot_->xAxis->setRange(r->clean.time.front(), std::max(r->clean.time.back(), r->clean.time.front() + 1.0));
+  }
   draw_series();
   // Room for the legend; nothing goes below zero.
   plot_->yAxis->rescale();

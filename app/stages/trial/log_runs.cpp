@@ -14,7 +14,6 @@
 #include "session/kept_file.h"
 #include "stages/trial/log_columns.h"
 #include "stages/trial/log_view.h"
-#include "trial/join_logs.h"
 #include "trial/pilots.h"
 
 namespace plucky::app {
@@ -102,52 +101,48 @@ void LogView::columns_confirmed() {
 
 void LogView::read(const Wanted& wanted, const std::optional<LogFormat>& format) {
   const LogBoat boat = log_boat_of(session_->now());
-  session_->job()->start(tr("Reading the log"), [self = QPointer(this), wanted, format, boat](const Job::Link& link) {
-    auto r = std::make_shared<Run>();
-    r->name = QFileInfo(wanted.path).fileName();
-    r->path = wanted.path;
-    r->format = format;
-    Text refused;
-    try {
-      const std::string path = wanted.path.toStdString();
-      ReadLog got = read_log_file(path, format, [&](double share) {
-        link.step(tr("Reading the log: %1 %").arg(static_cast<int>(100.0 * share)));
-        return link.wanted();
+  const Run* here = wanted.join ? run() : nullptr;
+  const auto before = here ? std::make_shared<const Run>(*here) : nullptr;  // the run that this is more of
+  session_->job()->start(
+      tr("Reading the log"), [self = QPointer(this), wanted, format, boat, before](const Job::Link& link) {
+        auto r = std::make_shared<Run>();
+        r->name = QFileInfo(wanted.path).fileName();
+        r->path = wanted.path;
+        r->format = format;
+        Text refused;
+        try {
+          const std::string path = wanted.path.toStdString();
+          ReadLog got = read_log_file(path, format, [&](double share) {
+            link.step(tr("Reading the log: %1 %").arg(static_cast<int>(100.0 * share)));
+            return link.wanted();
+          });
+          link.step(tr("Reading off"));
+          std::string bytes;
+          if (before) {
+            got = joined({.recording = before->recording, .notes = before->notes}, got);
+            r->name = before->name + " + " + r->name;
+            r->path.clear();
+            r->format.reset();
+            bytes = write_log(got.recording);  // what is kept of two files is the table that they made
+          } else if (static_cast<std::size_t>(stamp_of(path).size) <= largest_kept) {
+            bytes = read_file(path, largest_kept);
+          }
+          r->take(std::move(got), std::move(bytes), boat);
+        } catch (const InvalidInput& e) {
+          refused = e.sentence();
+        }
+        link.deliver([self, wanted, r, refused] {
+          if (!self) return;
+          if (!refused.empty()) return self->session_->refuse(self->session_->said(refused));
+          self->take_read(wanted, std::move(*r));
+        });
       });
-      link.step(tr("Reading off"));
-      const bool small = static_cast<std::size_t>(stamp_of(path).size) <= largest_kept;
-      r->take(std::move(got), small ? read_file(path, largest_kept) : std::string(), boat);
-    } catch (const InvalidInput& e) {
-      refused = e.sentence();
-    }
-    link.deliver([self, wanted, r, refused] {
-      if (!self) return;
-      if (!refused.empty()) return self->session_->refuse(self->session_->said(refused));
-      self->take_read(wanted, std::move(*r));
-    });
-  });
 }
 
 void LogView::take_read(const Wanted& wanted, Run read) {
   Run* here = at_hand();
-  if (wanted.again && here) {
+  if ((wanted.again || wanted.join) && here) {
     *here = std::move(read);
-  } else if (wanted.join && here) {
-    JoinedLogs joined;
-    try {
-      joined = join_logs(here->recording, read.recording);
-    } catch (const InvalidInput& e) {
-      return session_->refuse(session_->said(e.sentence()));
-    }
-    Run both;
-    both.name = here->name + " + " + read.name;
-    ReadLog all{.recording = std::move(joined.recording), .notes = here->notes};
-    all.notes.insert(all.notes.end(), read.notes.begin(), read.notes.end());
-    all.notes.insert(all.notes.end(), joined.notes.begin(), joined.notes.end());
-    all.notes.push_back(offset_note(joined));
-    std::string text = write_log(all.recording);
-    both.take(std::move(all), std::move(text), log_boat_of(session_->now()));
-    *here = std::move(both);
   } else {
     runs_.push_back(std::move(read));
     runs_box_->addItem(runs_.back().name);
@@ -228,7 +223,8 @@ void LogView::practise(const QString& kind) {
     const auto text = std::make_shared<std::string>(write_log(recording_of(log.samples, pond)));
     link.deliver([self, kind, text] {
       if (!self) return;
-      const QString path = self->practice_folder_.filePath("lap.csv");
+      if (!self->practice_folder_) self->practice_folder_ = std::make_unique<QTemporaryDir>();
+      const QString path = self->practice_folder_->filePath("lap.csv");
       try {
         write_file_atomically(path.toStdString(), *text);
       } catch (const InvalidInput& e) {

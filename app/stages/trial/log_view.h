@@ -105,8 +105,8 @@ class LogView : public ShelfPage {
   std::optional<Calibration> calibration_;
   std::vector<LoneCause> causes_;  ///< found with the calibration
   LogPresets presets_;
-  Wanted wanted_;  ///< waits for its columns to be confirmed
-  QTemporaryDir practice_folder_;
+  Wanted wanted_;                                   ///< waits for its columns to be confirmed
+  std::unique_ptr<QTemporaryDir> practice_folder_;  ///< from the first practice on
   bool filling_ = false;
 };
 

@@ -76,18 +76,8 @@ class Master {
     Vec2 corner(c.y, c.z);
     if (bs <= 1e-12) corner = Vec2(0.0, form_.flat ? zk : zk + 0.6 * (zs - zk));
     std::vector<Vec2> points;
-    const auto straight = [&](const Vec2& a, const Vec2& b, int n) {
-      for (int i = 0; i < n; ++i) points.push_back(a + (b - a) * (static_cast<double>(i) / n));
-    };
-    if (bilge == 0) {
-      straight(foot, corner, bottom);
-      straight(corner, edge, side);
-    } else {
-      const RoundedCorner arc = rounded_corner(foot, corner, edge, s_.bilge_radius, bilge);
-      straight(foot, arc.points.front(), bottom);
-      points.insert(points.end(), arc.points.begin(), arc.points.end() - 1);
-      straight(arc.points.back(), edge, side);
-    }
+    // Without a bilge the corner stays one.
+    add_rounded(points, foot, corner, edge, bilge > 0 ? s_.bilge_radius : 0.0, {bottom, bilge, side});
     points.push_back(edge);
     return points;
   }
@@ -207,12 +197,12 @@ LoftedSkin loft_monohull(const HullShape& shape, const MonohullForm& form, doubl
   return loft_halves(
       loft_stations(shape.length, scaled(76), exact_stations(shape)),
       [&](double x) {
-        HalfSection h{master.half_section(x, bottom, bilge, side)};
-        const Vec2 edge = h.points.back();
+        HalfSection h = master.half_section(x, bottom, bilge, side);
+        const Vec2 edge = h.back();
         const double crown = master.camber(x);
         for (int d = 1; d <= deck; ++d) {
           const double u = 1.0 - static_cast<double>(d) / deck;
-          h.points.emplace_back(edge.x() * u, edge.y() + crown * (1.0 - u * u));
+          h.emplace_back(edge.x() * u, edge.y() + crown * (1.0 - u * u));
         }
         return h;
       },

@@ -54,26 +54,17 @@ class Twin {
     };
     const Vec2 inner_top(in, bridge), outer_top(out, bridge), inner = chine(in), outer = chine(out);
     HalfSection h;
-    const auto straight = [&](const Vec2& a, const Vec2& b, int steps) {
-      for (int i = 0; i < steps; ++i) h.points.push_back(a + (b - a) * (static_cast<double>(i) / steps));
-    };
-    const auto round_a_corner = [&](const Vec2& from, const Vec2& corner, const Vec2& to, int first, int second) {
-      const RoundedCorner arc = rounded_corner(from, corner, to, s_.bilge_radius, n.bilge);
-      straight(from, arc.points.front(), first);
-      h.points.insert(h.points.end(), arc.points.begin(), arc.points.end() - 1);
-      straight(arc.points.back(), to, second);
-    };
-    straight(Vec2(0.0, bridge), inner_top, n.bridge);
-    round_a_corner(inner_top, inner, foot, n.wall, n.bottom);
-    round_a_corner(foot, outer, outer_top, n.bottom, n.wall);
+    add_straight(h, Vec2(0.0, bridge), inner_top, n.bridge);
+    add_rounded(h, inner_top, inner, foot, s_.bilge_radius, {n.wall, n.bilge, n.bottom});
+    add_rounded(h, foot, outer, outer_top, s_.bilge_radius, {n.bottom, n.bilge, n.wall});
     const Vec2 overhang(deck, bridge), edge(deck, s_.depth);
-    straight(outer_top, overhang, 1);
-    straight(overhang, edge, n.side);
+    add_straight(h, outer_top, overhang, 1);
+    add_straight(h, overhang, edge, n.side);
     const double share = deck / (0.5 * s_.beam), crown = s_.camber * share * share;
-    h.points.push_back(edge);
+    h.push_back(edge);
     for (int d = 1; d <= n.deck; ++d) {
       const double u = 1.0 - static_cast<double>(d) / n.deck;
-      h.points.emplace_back(deck * u, s_.depth + crown * (1.0 - u * u));
+      h.emplace_back(deck * u, s_.depth + crown * (1.0 - u * u));
     }
     return h;
   }
