@@ -147,7 +147,7 @@ SeaMoment SeaBoat::moment(const SeaVector& s, const Wanted& wanted) const {
   m.bow_freeboard =
       data_.bow_freeboard - sunk - s[S::heave] + 0.5 * length_ * (std::sin(m.trim) - std::sin(data_.rest_trim));
   m.water = circuit_at(ahead);
-  m.motor_flow = m.water.motor_flow * std::clamp(s[S::filled], 0.0, 1.0) * (1.0 - weed);
+  m.motor_flow = m.water.motor_flow * std::clamp(s[S::hoses_filled], 0.0, 1.0) * (1.0 - weed);
   return m;
 }
 
@@ -290,9 +290,9 @@ void SeaBoat::rates(const SeaVector& s, const Wanted& wanted, const SeaWeather& 
                           data_.steering_angle / std::max(0.02, data_.steering_time));
   rate[S::charge] = m.driven.shaft.battery_current;
   rate[S::weed] = wanted.weedy ? weed_catch * std::abs(u) * (1.0 - s[S::weed]) : -weed_loss * s[S::weed];
-  rate[S::filled] = m.water.motor_flow + m.water.esc_flow > 1e-9
-                        ? (1.0 - s[S::filled]) * 3.0 / std::max(0.3, m.water.fill_time)
-                        : -s[S::filled] / hose_drains;
+  rate[S::hoses_filled] = m.water.motor_flow + m.water.esc_flow > 1e-9
+                        ? (1.0 - s[S::hoses_filled]) * 3.0 / std::max(0.3, m.water.fill_time)
+                        : -s[S::hoses_filled] / hose_drains;
   heat(s, m, rate);
   leaks(s, rate);
 
@@ -310,7 +310,7 @@ void SeaBoat::rates(const SeaVector& s, const Wanted& wanted, const SeaWeather& 
 void SeaBoat::heat(const SeaVector& s, const SeaMoment& m, SeaVector& rate) const {
   const Motor& motor = drive().motor;
   const SeaWater& water = m.water;
-  const double filled = std::clamp(s[S::filled], 0.0, 1.0);
+  const double filled = std::clamp(s[S::hoses_filled], 0.0, 1.0);
   Cooling c{.air = data_.air,
             .water = data_.submerged_motor ? data_.water : water.motor_in,
             .jacket = m.motor_flow > 1e-9,

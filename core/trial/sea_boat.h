@@ -97,7 +97,7 @@ struct SeaState {
     can,
     esc,
     battery,
-    filled,
+    hoses_filled,
     weed,
     // Work done so far, J: by the battery, lost as heat, at the shafts, by thrust, by drag, by steering and sway.
     from_battery,

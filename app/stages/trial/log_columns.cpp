@@ -127,7 +127,7 @@ void LogColumns::choose(const Choice& choice) {
 }
 
 QString LogColumns::first_reading(std::size_t column) const {
-  const QString none = QString::fromUtf8("\u2013");
+  QString none = QString::fromUtf8("\u2013");
   if (cells_.empty() || column >= cells_.front().size() || format_.is_time(column)) return none;
   const LogColumn& c = format_.columns[column];
   if (c.channel == Channel::other) return none;
