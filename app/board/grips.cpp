@@ -112,12 +112,25 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
       [=](const HullModel& h) { return along(main_outline(h).x, main_outline(h).keel, share(h, 0.97)); });
   add("rocker_m", nullptr, P::profile, 2, {share(m, 0.03), 0.0, main_outline(m).keel.front()},
       QT_TRANSLATE_NOOP("words", "Rocker"), [](const HullModel& h) { return main_outline(h).keel.front(); });
-  add("hull_beam_m", nullptr, P::plan, 1, {share(m, 0.25), inner_wall(m, share(m, 0.25)), 0.0},
+  // Where both hulls are for certain; sponsons begin farther forward.
+  const double both = m.surfaces.empty() ? 0.25 : m.surfaces.front().x / main_box(m).size().x() + 0.06;
+  add("hull_beam_m", nullptr, P::plan, 1, {share(m, both), inner_wall(m, share(m, both)), 0.0},
       QT_TRANSLATE_NOOP("words", "Beam of one hull"),
-      [=](const HullModel& h) { return inner_wall(h, share(h, 0.25)); });
+      [=](const HullModel& h) { return inner_wall(h, share(h, both)); });
   add("bridge_height_m", nullptr, P::profile, 2, {share(m, 0.25), 0.0, m.bottom_height(share(m, 0.25), 0.0)},
       QT_TRANSLATE_NOOP("words", "Height of the bridge"),
       [=](const HullModel& h) { return h.bottom_height(share(h, 0.25), 0.0); });
+  if (!m.surfaces.empty()) {
+    const auto end = [](const HullModel& h) { return main_box(h).low.x() + h.surfaces.front().x; };
+    add("sponson_end_m", nullptr, P::profile, 0, {end(m), 0.0, main_box(m).low.z()},
+        QT_TRANSLATE_NOOP("words", "Where the sponsons end"), end);
+    add("sponson_angle_rad", nullptr, P::profile, 2,
+        {share(m, 0.75), 0.0, along(main_outline(m).x, main_outline(m).keel, share(m, 0.75))},
+        QT_TRANSLATE_NOOP("words", "Angle of the sponsons"),
+        [=](const HullModel& h) { return along(main_outline(h).x, main_outline(h).keel, share(h, 0.75)); });
+  }
+  add("afterbody_width_m", nullptr, P::plan, 1, {share(m, 0.1), half(m, 0.1), 0.0},
+      QT_TRANSLATE_NOOP("words", "Width of the afterbody"), [=](const HullModel& h) { return half(h, 0.1); });
   add("stern_rise_m", nullptr, P::profile, 2, {share(m, 0.003), 0.0, main_outline(m).keel.front()},
       QT_TRANSLATE_NOOP("words", "Rise of the bottom at the transom"),
       [](const HullModel& h) { return main_outline(h).keel.front(); });
@@ -125,7 +138,7 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
       {heel_x(m), 0.0, along(main_outline(m).x, main_outline(m).keel, heel_x(m))},
       QT_TRANSLATE_NOOP("words", "Where the bottom begins to rise aft"), heel_x);
   // Two hulls: the chine of the port one is looked for between its walls.
-  const double inner = inner_wall(m, share(m, 0.25));
+  const double inner = inner_wall(m, share(m, both));
   const double y = inner > 0.0 ? inner + 0.9 * (0.5 * main_box(m).size().y() - inner) : 0.33 * main_box(m).size().y();
   add("deadrise_transom_rad", nullptr, P::profile, 2, {share(m, 0.01), 0.0, m.bottom_height(share(m, 0.01), y)},
       QT_TRANSLATE_NOOP("words", "Deadrise at the transom (chine height)"),

@@ -28,9 +28,8 @@ namespace {
 /// With another drive in the same place, as the search tries them.
 Boat boat_with(const Assessment& a, const Drive& drive) {
   const Project& p = a.project;
-  Boat boat{a.hull->model, p.hull.family, p.layout,
-            drive,         a.loading(),   a.flotation,
-            a.form,        a.density(),   p.brief.salt_water ? sea_water_viscosity : fresh_water_viscosity};
+  Boat boat{a.hull->model, p.layout, drive,       a.loading(),
+            a.flotation,   a.form,   a.density(), p.brief.salt_water ? sea_water_viscosity : fresh_water_viscosity};
   if (p.trial.tuning) boat.tuned = p.trial.tuning->variation();
   return boat;
 }

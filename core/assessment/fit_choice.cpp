@@ -61,7 +61,7 @@ DriveNeed need_of(const Assessment& a, const DriveKind& kind) {
   const Brief& b = a.project.brief;
   DriveNeed n;
   const double length = a.hull->model.length();
-  const bool planing = planes(a.project.hull.family);
+  const bool planing = a.hull->model.planes;
   const double hull_speed = 0.4 * std::sqrt(gravity * length);
   n.speed = b.wanted_speed > 0.0 ? b.wanted_speed : planing ? 3.0 * hull_speed : hull_speed;
   if (b.run_time > 0.0) n.run_time = b.run_time;

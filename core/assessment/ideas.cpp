@@ -19,7 +19,7 @@ struct IdeaRow {
   const char* reason;
 };
 // Common practice, no source.
-const std::array<IdeaRow, 16> idea_rows{
+const std::array<IdeaRow, 17> idea_rows{
     {{HullFamily::deep_v, Propulsor::propeller, Mounting::shaft, 2.5, 5.0, 12.0, 20.0, true, true, false, false,
       "A planing V with a straight shaft: fast, cuts a chop, and every part of it can be bought."},
      {HullFamily::deep_v, Propulsor::propeller, Mounting::strut, 6.0, 9.0, 30.0, 40.0, true, true, false, false,
@@ -46,6 +46,8 @@ const std::array<IdeaRow, 16> idea_rows{
       "Two sponsons with a tunnel: the fastest on smooth water, and flat in the turns."},
      {HullFamily::tunnel, Propulsor::propeller, Mounting::pod, 6.0, 9.0, 20.0, 30.0, true, false, false, false,
       "Two sponsons with an outboard leg at the transom."},
+     {HullFamily::hydroplane, Propulsor::propeller, Mounting::strut, 9.0, 14.0, 30.0, 45.0, true, false, false, false,
+      "Three points on smooth water: the least bottom touches it, and so the most speed for its power."},
      {HullFamily::scow, Propulsor::propeller, Mounting::pod, 0.3, 0.5, 1.4, 2.0, true, false, false, false,
       "A scow: the most load on the least length and draught, with an outboard that steers it."},
      {HullFamily::scow, Propulsor::propeller, Mounting::shaft, 0.3, 0.5, 1.4, 2.0, true, false, false, false,

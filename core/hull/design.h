@@ -20,8 +20,25 @@ enum class HullFamily {
   twin_hull,    ///< two slender hulls or floats under a bridge deck
   tunnel,       ///< planing: two sponsons with a tunnel between them
   scow,         ///< flat bottom that rises to both ends: scow, landing barge
+  hydroplane,   ///< planing on three points: two sponsons and the after end of the middle
   imported      ///< a mesh from a file
 };
+
+/// What a bottom is to the methods that judge it.
+enum class BottomForm {
+  unknown,  ///< nobody has said and the shape does not tell
+  vee,      ///< V with chines, one body
+  flat,     ///< level between its chines
+  round,    ///< rounded, or too deep a V to run over its own wave
+  tunnel,   ///< two bodies with chines and a tunnel between them
+  twin      ///< two hulls that do not plane
+};
+/// All of them, `unknown` first.
+[[nodiscard]] std::span<const BottomForm> bottom_forms();
+[[nodiscard]] const char* bottom_form_key(BottomForm form);
+/// Throws InvalidInput with the choices.
+[[nodiscard]] BottomForm bottom_form_from_key(const std::string& key);
+[[nodiscard]] const char* bottom_form_name(BottomForm form);
 
 /// The handful of measures that shape a hull; which of them a family uses is told by hull_parameters(). SI.
 struct HullShape {
@@ -45,6 +62,12 @@ struct HullShape {
   double bridge_height = 0.05;      ///< m, from the keels to the underside of what joins them
   double stern_rise = 0.03;         ///< m, height of the bottom at the transom (scow)
   double stern_rake = 0.12;         ///< m, over which the bottom rises to the transom (scow)
+  double pad_width = 0.0;           ///< m, of the flat along the keel of a V
+  double chine_flat = 0.0;          ///< m, of the strip along each chine
+  double chine_angle = 0.0;         ///< rad, of that strip, rising outward; negative turns the spray down
+  double sponson_end = 0.27;        ///< m, from the transom to the after ends of the sponsons
+  double sponson_angle = 0.03;      ///< rad, of their running surfaces to the bottom of the middle
+  double afterbody_width = 0.18;    ///< m, of the middle behind the sponsons
   double spray_rails = 0.0;         ///< on each side of the bottom, a whole number; they throw the spray off
   bool operator==(const HullShape&) const = default;
 };
@@ -181,6 +204,8 @@ struct HullDesign {
   /// Only for imported hulls: the skin in boat axes, shared and never changed.
   std::shared_ptr<const TriangleMesh> mesh;
   std::string mesh_source;  ///< file the mesh came from, for the record
+  /// Of an imported hull: what its builder says its bottom is; unknown: what its shape tells.
+  BottomForm bottom = BottomForm::unknown;
 
   bool operator==(const HullDesign&) const = default;
 };

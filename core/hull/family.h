@@ -3,9 +3,11 @@
 #pragma once
 
 #include <span>
+#include <vector>
 
 #include "hull/design.h"
 #include "hull/loft.h"
+#include "hull/running_surface.h"
 
 namespace plucky {
 
@@ -20,7 +22,10 @@ struct Family {
   LoftedSkin (*loft)(const HullShape& shape, double fineness) = nullptr;
   /// The lines between its panels at so many stations; null: it has no panels (rounded sections, a mesh).
   FormLines (*lines)(const HullShape& shape, int stations) = nullptr;
-  bool planes = true;  ///< may run over its own wave
+  BottomForm bottom = BottomForm::unknown;  ///< what it is to the methods; unknown: by the mesh
+  bool planes = true;                       ///< may run over its own wave
+  /// Where it runs on several surfaces: the foremost first; null: its bottom is one.
+  std::vector<RunningSurface> (*surfaces)(const HullShape& shape) = nullptr;
   /// Height over the keels of what should stay clear of the water at rest, m; null: nothing but the deck.
   double (*dry_from)(const HullShape& shape) = nullptr;
 };

@@ -7,6 +7,7 @@
 #include "base/error.h"
 #include "geometry/crossing_faces.h"
 #include "hull/deck_block.h"
+#include "hull/family.h"
 #include "hull/frames.h"
 
 namespace plucky {
@@ -234,6 +235,20 @@ const Section& nearest_section(const std::vector<Section>& sections, double x) {
   return x - (it - 1)->x < it->x - x ? *(it - 1) : *it;
 }
 
+/// What the methods take it for.
+void add_bottom(HullModel& model, const HullDesign& design) {
+  const Family& family = family_of(design.family);
+  if (family.loft) {
+    model.bottom = family.bottom;
+    model.planes = family.planes;
+    if (family.surfaces) model.surfaces = family.surfaces(design.shape);
+    return;
+  }
+  model.reading = read_hull(model);
+  model.bottom = bottom_of(design, *model.reading);
+  model.planes = planes(model.bottom);
+}
+
 bool overlap(const Box3& a, const Box3& b) {
   return (a.low.array() <= b.high.array()).all() && (b.low.array() <= a.high.array()).all();
 }
@@ -319,6 +334,7 @@ HullModel build_hull(const HullDesign& design) {
   const double beam = model.beam();
   for (std::size_t i = 0; i < model.outline.x.size(); ++i)
     if (std::abs(model.outline.half_port[i] - model.outline.half_starboard[i]) > 1e-3 * beam) model.symmetrical = false;
+  add_bottom(model, design);
   return model;
 }
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <memory>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -10,6 +11,8 @@
 #include "geometry/plane_cut.h"
 #include "geometry/region.h"
 #include "hull/loft.h"
+#include "hull/reading.h"
+#include "hull/running_surface.h"
 
 namespace plucky {
 
@@ -78,7 +81,12 @@ struct HullModel {
   Vec3 shell_centroid = Vec3::Zero(), transom_centroid = Vec3::Zero(), deck_centroid = Vec3::Zero(),
        upper_centroid = Vec3::Zero();  ///< area centroids, m
   double spray_rails = 0.0;            ///< on each side of the bottom
-  bool symmetrical = true;             ///< to the centre plane, within a thousandth of the beam
+  /// What it is to the methods; unknown where it comes as a mesh whose shape does not tell and nobody has said.
+  BottomForm bottom = BottomForm::unknown;
+  bool planes = false;                   ///< may run over its own wave
+  std::vector<RunningSurface> surfaces;  ///< where it runs on several, the foremost first
+  std::optional<HullReading> reading;    ///< of one that comes as a mesh
+  bool symmetrical = true;               ///< to the centre plane, within a thousandth of the beam
 
   [[nodiscard]] double length() const { return box.size().x(); }
   [[nodiscard]] double beam() const { return box.size().y(); }

@@ -133,6 +133,7 @@ void describe(V& v, HullDesign& h) {
   v.object("skin", h.skin);
   v("fineness", h.fineness, {0.2, 10.0});
   v("mesh_source", h.mesh_source);
+  v.choice("bottom", h.bottom, bottom_form_key, bottom_form_from_key);
   v.list("hatches", h.hatches);
   v.list("cabins", h.cabins);
   v.list("flood_chambers", h.chambers);

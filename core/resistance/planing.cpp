@@ -6,7 +6,7 @@
 #include <optional>
 
 #include "base/error.h"
-#include "resistance/friction.h"
+#include "resistance/surfaces.h"
 #include "water/fluid.h"
 
 namespace plucky {
@@ -19,34 +19,10 @@ constexpr double least_trim = radians(0.12), most_trim = radians(16.0);
 constexpr double most_forward = 0.6;
 constexpr double least_keel = 0.02, most_ratio = 12.0;  // wetted keel, mean wetted length over the beam
 
-/// What of the bottom is wet. The spray root leaves the keel at atan(pi/2 tan(trim) / tan(deadrise)) in plan (Wagner);
-/// where it meets the transom before the chine the chines are dry and the wetted beam is the water's own, with the mean
-/// length dry_ratio() of its beams, tan(deadrise) / (2 pi tan(trim)), whatever the speed (Savitsky 1964).
-struct Wetted {
-  double beam = 0.0, ratio = 0.0, keel = 0.0;  ///< m, mean length over that beam, m
-  bool chines_dry = false;
-};
-double dry_ratio(const PlaningHull& h, double trim) {
-  return 0.5 * std::tan(h.deadrise) / (pi * std::tan(trim));
-}
-Wetted wetted(const PlaningHull& h, double trim, double keel) {
-  const double dry = dry_ratio(h, trim);
-  Wetted w{.beam = h.beam, .ratio = keel / h.beam - dry, .keel = keel};
-  if (keel < 2.0 * dry * h.beam) w = {keel / (2.0 * dry), dry, keel, true};
-  return w;
-}
-
 /// All forces at one trim, once the wetted length carries what it must.
-struct Forces {
-  Wetted wet;
-  double normal = 0.0, friction = 0.0, thrust = 0.0, appendages = 0.0, air = 0.0, tab = 0.0, tab_drag = 0.0,
-         moment = 0.0;
-  double pressure_point = 0.0;
-};
-
-struct Water {
-  double speed, density, viscosity;
-  [[nodiscard]] double head() const { return 0.5 * density * speed * speed; }
+struct Forces : SurfaceForces {
+  HungForces hung;
+  double thrust = 0.0, moment = 0.0;
 };
 
 std::optional<double> root(const std::function<double(double)>& f, double low, double high) {
@@ -58,54 +34,32 @@ std::optional<double> root(const std::function<double(double)>& f, double low, d
   return 0.5 * (r.first + r.second);
 }
 
-/// The mean speed along the bottom is a little below the boat's: Savitsky's (18).
-double bottom_speed(double trim, double ratio, double deadrise, double speed) {
-  const double t = std::pow(degrees(trim), 1.1);
-  const double dynamic = 0.0120 * std::sqrt(ratio) * t;
-  const double held = dynamic - 0.0065 * degrees(deadrise) * std::pow(dynamic, 0.6);
-  return speed * std::sqrt(std::max(0.1, 1.0 - held / (ratio * std::cos(trim))));
-}
-
-Forces forces_at(const PlaningHull& h, const Water& w, double trim, double keel) {
-  Forces f;
-  f.wet = wetted(h, trim, keel);
-  const double ratio = f.wet.ratio, beam = f.wet.beam, cv = w.speed / std::sqrt(gravity * beam), b2 = beam * beam;
-  const double lift = deadrise_lift(flat_lift(degrees(trim), ratio, cv), degrees(h.deadrise)) * w.head() * b2;
-  f.normal = lift / std::cos(trim);
-  const double along = bottom_speed(trim, ratio, h.deadrise, w.speed);
-  const double cf = friction_coefficient(along * ratio * beam / w.viscosity) + h.roughness;
-  f.friction = 0.5 * w.density * along * along * ratio * b2 / std::cos(h.deadrise) * cf;
-  f.appendages = h.appendage_area * w.head();
-  f.air = 0.5 * air_density * w.speed * w.speed * h.air_area;
-  if (h.tab_chord > 0.0) {  // Savitsky & Brown (1976)
-    const double deflection = degrees(h.tab_angle);
-    f.tab = 0.046 * h.tab_chord * deflection * h.tab_span * h.beam * w.head();
-    f.tab_drag = 0.0052 * f.tab * (degrees(trim) + deflection);
-  }
-  const double against = f.friction * std::cos(trim) + f.normal * std::sin(trim) + f.appendages + f.air + f.tab_drag;
+Forces forces_at(const PlaningHull& h, const PlaningWater& w, double trim, double keel) {
+  Forces f{surface_forces({h.beam, h.deadrise, h.roughness}, w, trim, keel)};
+  f.hung = hung_forces(h, w, trim);
+  const double against = f.friction * std::cos(trim) + f.normal * std::sin(trim) + f.hung.against();
   f.thrust = against / std::cos(trim + h.thrust_angle);
-  f.pressure_point = pressure_centre(ratio, cv) * ratio * beam;
   // Bow up positive, about the CG.
-  const double tab_arm = h.lcg - 0.6 * h.beam - h.tab_chord * (1.0 - h.tab_span);
-  f.moment = f.normal * (f.pressure_point - h.lcg) - f.friction * (h.vcg - 0.25 * beam * std::tan(h.deadrise)) +
-             f.thrust * h.thrust_offset - f.appendages * h.appendage_depth + f.air * h.air_height - f.tab * tab_arm;
+  f.moment = f.normal * (f.pressure_point - h.lcg) - f.friction * (h.vcg - 0.25 * f.wet.beam * std::tan(h.deadrise)) +
+             f.thrust * h.thrust_offset + f.hung.moment;
   return f;
 }
 
 /// Upward force beyond the weight.
 double surplus(const PlaningHull& h, const Forces& f, double trim) {
-  return f.normal * std::cos(trim) - f.friction * std::sin(trim) + f.thrust * std::sin(trim + h.thrust_angle) + f.tab -
-         h.mass * gravity;
+  return f.normal * std::cos(trim) - f.friction * std::sin(trim) + f.thrust * std::sin(trim + h.thrust_angle) +
+         f.hung.tab - h.mass * gravity;
 }
 
-std::optional<Forces> carry(const PlaningHull& h, const Water& w, double trim) {
-  const auto keel = root([&](double logarithm) { return surplus(h, forces_at(h, w, trim, std::exp(logarithm)), trim); },
-                         std::log(least_keel * h.beam), std::log((most_ratio + dry_ratio(h, trim)) * h.beam));
+std::optional<Forces> carry(const PlaningHull& h, const PlaningWater& w, double trim) {
+  const auto keel =
+      root([&](double logarithm) { return surplus(h, forces_at(h, w, trim, std::exp(logarithm)), trim); },
+           std::log(least_keel * h.beam), std::log((most_ratio + dry_chine_ratio(h.deadrise, trim)) * h.beam));
   if (!keel) return std::nullopt;
   return forces_at(h, w, trim, std::exp(*keel));
 }
 
-void check(const PlaningHull& h, const Water& w) {
+void check(const PlaningHull& h, const PlaningWater& w) {
   for (const auto& [what, value] : {std::pair{"beam", h.beam},
                                     {"mass", h.mass},
                                     {"speed", w.speed},
@@ -120,16 +74,18 @@ void check(const PlaningHull& h, const Water& w) {
 
 }  // namespace
 
-double flat_lift(double trim, double ratio, double cv) {
-  return std::pow(trim, 1.1) * (0.0120 * std::sqrt(ratio) + 0.0055 * std::pow(ratio, 2.5) / (cv * cv));
-}
-
-double deadrise_lift(double flat, double deadrise) {
-  return std::max(0.0, flat - 0.0065 * deadrise * std::pow(flat, 0.60));
-}
-
-double pressure_centre(double ratio, double cv) {
-  return 0.75 - 1.0 / (5.21 * cv * cv / (ratio * ratio) + 2.39);
+HungForces hung_forces(const PlaningHull& h, const PlaningWater& w, double trim) {
+  HungForces f;
+  f.appendages = h.appendage_area * w.head();
+  f.air = 0.5 * air_density * w.speed * w.speed * h.air_area;
+  if (h.tab_chord > 0.0) {  // Savitsky & Brown (1976)
+    const double deflection = degrees(h.tab_angle);
+    f.tab = 0.046 * h.tab_chord * deflection * h.tab_span * h.beam * w.head();
+    f.tab_drag = 0.0052 * f.tab * (degrees(trim) + deflection);
+  }
+  const double tab_arm = h.lcg - 0.6 * h.beam - h.tab_chord * (1.0 - h.tab_span);
+  f.moment = f.air * h.air_height - f.appendages * h.appendage_depth - f.tab * tab_arm;
+  return f;
 }
 
 double spray_friction(double reynolds) {
@@ -169,7 +125,7 @@ std::optional<double> porpoising_limit(double lift_coefficient, double deadrise)
 namespace {
 
 PlaningState solve_one(const PlaningHull& h, double speed, double density, double viscosity) {
-  const Water w{speed, density, viscosity};
+  const PlaningWater w{speed, density, viscosity};
   check(h, w);
   PlaningState s;
   // Bow-up moment falls as the trim rises: less bottom is wet and its pressure moves aft. A scan finds where it changes
@@ -223,8 +179,8 @@ PlaningState solve_one(const PlaningHull& h, double speed, double density, doubl
   s.friction = f.friction;
   s.lift = f.normal * std::cos(s.trim);
   s.pressure = f.normal * std::sin(s.trim);
-  s.appendages = f.appendages;
-  s.air = f.air;
+  s.appendages = f.hung.appendages;
+  s.air = f.hung.air;
   s.thrust = f.thrust;
   s.drag = f.thrust * std::cos(s.trim + h.thrust_angle);
   s.pressure_point = f.pressure_point;
@@ -252,6 +208,10 @@ PlaningState solve_one(const PlaningHull& h, double speed, double density, doubl
 }  // namespace
 
 PlaningState solve_planing(const PlaningHull& h, double speed, double density, double viscosity) {
+  if (!h.surfaces.empty()) {
+    check(h, {speed, density, viscosity});
+    return solve_surfaces(h, speed, density, viscosity);
+  }
   if (h.bodies <= 1) return solve_one(h, speed, density, viscosity);
   // What holds for the whole boat holds for each body with its share: forces and moments alike are divided.
   const auto share = static_cast<double>(h.bodies);

@@ -10,18 +10,14 @@
 
 #include <optional>
 #include <string>
+#include <vector>
 
 #include "base/text.h"
 #include "geometry/vec.h"
+#include "hull/running_surface.h"
+#include "resistance/planing_surface.h"
 
 namespace plucky {
-
-/// Lift coefficient of the flat plate, C_L0 = t^1.1 (0.0120 l^0.5 + 0.0055 l^2.5 / Cv^2), trim in degrees.
-[[nodiscard]] double flat_lift(double trim_degrees, double wetted_length_ratio, double speed_coefficient);
-/// With deadrise in degrees: C_Lb = C_L0 - 0.0065 b C_L0^0.60.
-[[nodiscard]] double deadrise_lift(double flat_lift, double deadrise_degrees);
-/// Centre of pressure forward of the transom as share of the mean wetted length: 0.75 - 1 / (5.21 Cv^2 / l^2 + 2.39).
-[[nodiscard]] double pressure_centre(double wetted_length_ratio, double speed_coefficient);
 
 struct PlaningHull {
   double beam = 0.0;             ///< m, over the chines, of one body
@@ -41,7 +37,17 @@ struct PlaningHull {
   double roughness = 0.0;        ///< added to the friction coefficient
   double length = 0.0;           ///< m, of the keel, bounds how far forward it can carry; 0: not told
   double rails = 0.0;            ///< spray rails on each side: each throws off the sheet that reaches it
+  std::vector<RunningSurface> surfaces;  ///< where it runs on several; then beam and deadrise above are for tabs alone
 };
+
+/// What holds back beside the bottom: hung into the water, the air, tabs.
+struct HungForces {
+  double appendages = 0.0, air = 0.0, tab_drag = 0.0;  ///< N, against the way
+  double tab = 0.0;                                    ///< N, upward
+  double moment = 0.0;                                 ///< N m, bow up about the CG
+  [[nodiscard]] double against() const { return appendages + air + tab_drag; }
+};
+[[nodiscard]] HungForces hung_forces(const PlaningHull& hull, const PlaningWater& water, double trim);
 
 struct PlaningState {
   enum class Status { solved, outside_range, no_balance };
@@ -67,6 +73,7 @@ struct PlaningState {
   double spray = 0.0;
   double spray_angle = 0.0;               ///< rad, in plan between the keel and the line along which the sheet begins
   std::optional<double> porpoising_trim;  ///< rad, above it the boat porpoises; see porpoising_limit()
+  std::vector<double> carried;            ///< of several surfaces: share of the bottom's lift on each kind of them
 };
 
 /// Trim above which a prismatic hull porpoises, rad, from C_L = load / (rho V^2 / 2 b^2) and deadrise in degrees: fit

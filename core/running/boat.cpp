@@ -4,7 +4,6 @@
 #include <cmath>
 
 #include "drive/kind.h"
-#include "hull/family.h"
 #include "layout/kind.h"
 #include "resistance/friction.h"
 
@@ -79,13 +78,9 @@ PlaningBottom planing_bottom(const HullModel& hull) {
   return out;
 }
 
-bool planes(HullFamily family) {
-  return family_of(family).planes;
-}
-
 WakeShares wake_shares(const Boat& b) {
   if (!drive_kind(b.drive).open_screw) return {};
-  if (planes(b.family)) return {0.02, 0.02};
+  if (b.hull.planes) return {0.02, 0.02};
   const double w = std::max(0.0, 0.5 * b.form.block - 0.05);
   return {w, 0.6 * w};
 }
@@ -181,6 +176,11 @@ RunningHull running_hull(const Boat& b) {
   bottom.mass = b.loading.mass;
   bottom.lcg = cg.x() - b.hull.box.low.x();
   bottom.vcg = cg.z() - keel;
+  bottom.surfaces = b.hull.surfaces;
+  // From the transom's keel, as the draught is.
+  const double foot = b.hull.outline.keel.front();
+  if (!bottom.surfaces.empty()) bottom.vcg = cg.z() - foot;
+  for (RunningSurface& s : bottom.surfaces) s.z -= foot - keel;
   if (fittings.tab_chord > 0.0) {
     bottom.tab_chord = fittings.tab_chord;
     bottom.tab_span = fittings.tab_share;
@@ -193,7 +193,7 @@ RunningHull running_hull(const Boat& b) {
     }
   }
   // Where the method cannot go the displacement method stands alone.
-  h.planes = planes(b.family) && bottom.beam > 0.0 && bottom.lcg > 0.0 && bottom.lcg < 8.0 * bottom.beam;
+  h.planes = b.hull.planes && bottom.beam > 0.0 && bottom.lcg > 0.0 && bottom.lcg < 8.0 * bottom.beam;
   if (const auto w = working_place(b)) {
     bottom.thrust_angle = w->thrust_angle;
     bottom.thrust_offset = w->thrust_offset;

@@ -25,7 +25,6 @@ struct JacketWater {
 /// What running needs to know; references must outlive it.
 struct Boat {
   const HullModel& hull;
-  HullFamily family;
   const Layout& layout;
   const Drive& drive;
   Loading loading;
@@ -47,9 +46,6 @@ struct PlaningBottom {
 };
 /// The chine of a section is the point that stands out furthest downward and outward at once.
 [[nodiscard]] PlaningBottom planing_bottom(const HullModel& hull);
-
-/// Families with a bottom that planes; a round bilge is taken by the displacement method alone.
-[[nodiscard]] bool planes(HullFamily family);
 
 [[nodiscard]] RunningHull running_hull(const Boat& boat);
 

@@ -291,7 +291,12 @@ PowerReport power_report(const Boat& b) {
     r.message = {"the deck is awash at rest by {0}: it takes water, it does not run", length_quantity(-least)};
     return r;
   }
-  if (const WettedBodies bodies = wetted_bodies(b); !bodies.known()) {
+  if (b.hull.bottom == BottomForm::unknown) {
+    r.message = {"no method here fits this bottom: {0}",
+                 b.hull.reading ? b.hull.reading->why_unknown : Text("nobody has said what it is")};
+    return r;
+  }
+  if (const WettedBodies bodies = wetted_bodies(b); b.hull.surfaces.empty() && !bodies.known()) {
     r.message = {
         "the hull meets the water in {0} pieces side by side that are not two alike, and no method here takes them "
         "together",

@@ -291,8 +291,8 @@ void SeaBoat::rates(const SeaVector& s, const Wanted& wanted, const SeaWeather& 
   rate[S::charge] = m.driven.shaft.battery_current;
   rate[S::weed] = wanted.weedy ? weed_catch * std::abs(u) * (1.0 - s[S::weed]) : -weed_loss * s[S::weed];
   rate[S::hoses_filled] = m.water.motor_flow + m.water.esc_flow > 1e-9
-                        ? (1.0 - s[S::hoses_filled]) * 3.0 / std::max(0.3, m.water.fill_time)
-                        : -s[S::hoses_filled] / hose_drains;
+                              ? (1.0 - s[S::hoses_filled]) * 3.0 / std::max(0.3, m.water.fill_time)
+                              : -s[S::hoses_filled] / hose_drains;
   heat(s, m, rate);
   leaks(s, rate);
 

@@ -8,6 +8,7 @@
 #include "assessment/reason.h"
 #include "drive/drive_table.h"
 #include "drive/water_jet.h"
+#include "hull/family.h"
 #include "property.h"
 #include "running/boat.h"
 #include "shapes.h"
@@ -72,8 +73,8 @@ TEST(PlaningBottom, FollowsTheDeadriseOfTheFamily) {
     EXPECT_GT(b.beam, 0.6 * d.shape.beam);
   }
   EXPECT_LT(degrees(planing_bottom(build_hull(usual_hull(HullFamily::flat_bottom))).deadrise), 3.0);
-  EXPECT_FALSE(planes(HullFamily::round_bilge));
-  EXPECT_TRUE(planes(HullFamily::flat_bottom));
+  EXPECT_FALSE(family_of(HullFamily::round_bilge).planes);
+  EXPECT_TRUE(family_of(HullFamily::flat_bottom).planes);
 }
 
 TEST(RunningWater, IsTheLevelUnderTheBoatAndAHollowBehindADryTransom) {

@@ -13,6 +13,14 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
   for (const Family& f : hull_families())
     if (f.loft) family_->addItem(term(f.name), static_cast<int>(f.id));
   source_ = fact(tr("Mesh from"));
+  read_ = note({});
+  read_->setObjectName("hull_reading");
+  QStringList bottoms;
+  for (const BottomForm form : bottom_forms()) bottoms << term(bottom_form_name(form));
+  bottom_ = choice(tr("Bottom taken as"), bottoms, "hull_bottom", true);
+  connect(bottom_, &QComboBox::activated, this, [this](int i) {
+    change(tr("What the bottom is"), [=](HullDesign& h) { h.bottom = bottom_forms()[static_cast<std::size_t>(i)]; });
+  });
   for (const HullParameter& p : all_hull_parameters()) {
     QuantityEdit* edit = quantity(term(p.label), p.dimension, p.key);
     edit->setToolTip(term(p.help));
@@ -89,6 +97,16 @@ void HullPage::refresh() {
   title_->setText(imported ? tr("Hull from a file") : tr("Hull"));
   set_row_visible(source_, imported);
   source_->setText(QString::fromStdString(h.mesh_source));
+  const HullModel& model = a.hull->model;
+  set_row_visible(read_, imported);
+  set_row_visible(bottom_, imported);
+  if (model.reading) {
+    QStringList told;
+    for (const Text& t : describe(*model.reading)) told << session_->said(t);
+    read_->setText(tr("By its shape: %1").arg(told.join(' ')));
+    const auto forms = bottom_forms();
+    bottom_->setCurrentIndex(static_cast<int>(std::find(forms.begin(), forms.end(), h.bottom) - forms.begin()));
+  }
   family_->setCurrentIndex(family_->findData(static_cast<int>(h.family)));
   const auto used = hull_parameters(h.family);
   for (const Measure& m : measures_) {

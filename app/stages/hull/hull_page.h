@@ -18,14 +18,14 @@ class HullPage : public Page {
   void change(const QString& what, const std::function<void(HullDesign&)>& how);
 
   QLabel* title_;
-  QComboBox *family_, *material_;
+  QComboBox *family_, *material_, *bottom_;
   struct Measure {
     const HullParameter* parameter;
     QuantityEdit* edit;
   };
   std::vector<Measure> measures_;
   QuantityEdit *shell_, *deck_, *density_;
-  QLabel *volume_, *coefficients_, *centre_, *waterline_, *speed_, *source_;
+  QLabel *volume_, *coefficients_, *centre_, *waterline_, *speed_, *source_, *read_;
 };
 
 }  // namespace plucky::app

@@ -36,7 +36,7 @@ bool one_screw(const Assessment& a) {
   return a.fitted_drive.propulsor != Propulsor::none && a.fitted_drive.count == 1 && !is_jet(a);
 }
 bool planes_fast(const Assessment& a) {
-  return planes(a.project.hull.family);
+  return a.hull->model.planes;
 }
 
 /// CG from the transom against its band; positive ahead of it.

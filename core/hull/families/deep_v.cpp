@@ -10,9 +10,10 @@ namespace plucky {
 namespace {
 
 constexpr std::array deep_v_measures{
-    measure::length, measure::beam,   measure::depth,      measure::deadrise_transom, measure::deadrise_midships,
-    measure::flare,  measure::sheer,  measure::bow_rake,   measure::bow_fullness,     measure::transom_width,
-    measure::widest, measure::camber, measure::spray_rails};
+    measure::length,     measure::beam,   measure::depth,       measure::deadrise_transom, measure::deadrise_midships,
+    measure::flare,      measure::sheer,  measure::bow_rake,    measure::bow_fullness,     measure::transom_width,
+    measure::widest,     measure::camber, measure::spray_rails, measure::pad_width,        measure::chine_flat,
+    measure::chine_angle};
 
 void begin_deep_v(HullShape& s) {
   s.deadrise_transom = radians(17);
@@ -23,7 +24,10 @@ void begin_deep_v(HullShape& s) {
 MonohullForm deep_v_form(const HullShape& s) {
   return {.deadrise_aft = s.deadrise_transom,
           .deadrise_amid = s.deadrise_midships,
-          .deadrise_bow = std::max(s.deadrise_midships, radians(48.0))};
+          .deadrise_bow = std::max(s.deadrise_midships, radians(48.0)),
+          .pad = s.pad_width,
+          .chine_flat = s.chine_flat,
+          .chine_angle = s.chine_angle};
 }
 
 LoftedSkin loft_deep_v(const HullShape& s, double fineness) {
@@ -43,7 +47,8 @@ Family deep_v_family() {
           .measures = deep_v_measures,
           .begin = &begin_deep_v,
           .loft = &loft_deep_v,
-          .lines = &deep_v_lines};
+          .lines = &deep_v_lines,
+          .bottom = BottomForm::vee};
 }
 
 }  // namespace plucky

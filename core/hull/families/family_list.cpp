@@ -20,11 +20,36 @@ const std::vector<KeyRow<HullFamily>>& family_keys() {
   return keys;
 }
 
+constexpr std::array bottom_rows{KeyRow<BottomForm>{BottomForm::unknown, "by-shape", "as its shape tells"},
+                                 KeyRow<BottomForm>{BottomForm::vee, "vee", "V with chines"},
+                                 KeyRow<BottomForm>{BottomForm::flat, "flat", "flat with chines"},
+                                 KeyRow<BottomForm>{BottomForm::round, "round", "rounded or deep, does not plane"},
+                                 KeyRow<BottomForm>{BottomForm::tunnel, "tunnel", "two sponsons with a tunnel"},
+                                 KeyRow<BottomForm>{BottomForm::twin, "twin", "two hulls that do not plane"}};
+
 }  // namespace
+
+std::span<const BottomForm> bottom_forms() {
+  static constexpr std::array all = [] {
+    std::array<BottomForm, bottom_rows.size()> out{};
+    std::transform(bottom_rows.begin(), bottom_rows.end(), out.begin(), [](const auto& row) { return row.value; });
+    return out;
+  }();
+  return all;
+}
+const char* bottom_form_key(BottomForm form) {
+  return row_of(bottom_rows, form).key;
+}
+const char* bottom_form_name(BottomForm form) {
+  return row_of(bottom_rows, form).name;
+}
+BottomForm bottom_form_from_key(const std::string& key) {
+  return value_of(bottom_rows, "form of the bottom", key);
+}
 
 std::span<const Family> hull_families() {
   static const std::array all{deep_v_family(), flat_bottom_family(), round_bilge_family(), twin_hull_family(),
-                              tunnel_family(), scow_family(),        imported_family()};
+                              tunnel_family(), hydroplane_family(),  scow_family(),        imported_family()};
   return all;
 }
 

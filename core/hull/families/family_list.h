@@ -10,6 +10,7 @@ namespace plucky {
 [[nodiscard]] Family round_bilge_family();
 [[nodiscard]] Family twin_hull_family();
 [[nodiscard]] Family tunnel_family();
+[[nodiscard]] Family hydroplane_family();
 [[nodiscard]] Family scow_family();
 [[nodiscard]] Family imported_family();
 

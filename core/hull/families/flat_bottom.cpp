@@ -40,7 +40,8 @@ Family flat_bottom_family() {
           .measures = flat_bottom_measures,
           .begin = &begin_flat_bottom,
           .loft = &loft_flat_bottom,
-          .lines = &flat_bottom_lines};
+          .lines = &flat_bottom_lines,
+          .bottom = BottomForm::flat};
 }
 
 }  // namespace plucky

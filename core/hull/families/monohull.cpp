@@ -56,12 +56,14 @@ class Master {
   [[nodiscard]] Corner corner(double x) const {
     const double bs = half_beam(x), zk = keel(x), height = sheer(x) - zk;
     if (bs <= 1e-12 || height <= 1e-12) return {0.0, zk, false};
-    const double rise = std::tan(deadrise_(x));
+    const double rise = std::tan(deadrise_(x)), strip = chine_flat(x);
     // Flare takes at most part of the half beam; near the stem it fades with it.
     const double taken = softer_min(std::tan(s_.flare) * height, 0.6 * bs, 0.12 * bs);
     const double lean = taken / height;
-    const double plain_y = (bs - taken) / (1.0 - lean * rise);
-    const double plain_z = plain_y * rise;
+    // From the pad to the strip at the bottom's angle, over the strip at its own.
+    const double lifted = strip * std::tan(form_.chine_angle) - (half_pad(x) + strip) * rise;
+    const double plain_y = (bs - taken + lean * lifted) / (1.0 - lean * rise);
+    const double plain_z = plain_y * rise + lifted;
     const double top = 0.78 * height;
     const double z = form_.flat ? 0.0 : softer_min(plain_z, top, 0.08 * height);
     const double y = std::max(0.0, bs - lean * (height - z));
@@ -76,11 +78,31 @@ class Master {
     Vec2 corner(c.y, c.z);
     if (bs <= 1e-12) corner = Vec2(0.0, form_.flat ? zk : zk + 0.6 * (zs - zk));
     std::vector<Vec2> points;
+    if (form_.pad > 0.0 || form_.chine_flat > 0.0) {
+      const Vec2 pad(std::min(half_pad(x), 0.5 * corner.x()), zk);
+      const double strip = std::min(chine_flat(x), 0.4 * (corner.x() - pad.x()));
+      // What the strip rises is left out where the section has no room for it.
+      const double under = std::min(corner.y() - strip * std::tan(form_.chine_angle), edge.y());
+      const Vec2 inner(corner.x() - strip, std::max(under, zk));
+      add_straight(points, foot, pad, 2);
+      add_straight(points, pad, inner, bottom);
+      add_straight(points, inner, corner, 2);
+      add_straight(points, corner, edge, side);
+      points.push_back(edge);
+      return points;
+    }
     // Without a bilge the corner stays one.
     add_rounded(points, foot, corner, edge, bilge > 0 ? s_.bilge_radius : 0.0, {bottom, bilge, side});
     points.push_back(edge);
     return points;
   }
+
+  /// Points of a half section up to the deck edge, less one.
+  [[nodiscard]] int steps(int bottom, int bilge, int side) const {
+    return form_.pad > 0.0 || form_.chine_flat > 0.0 ? bottom + side + 4 : bottom + bilge + side;
+  }
+  [[nodiscard]] double half_pad(double x) const { return form_.pad * half_beam(x) / s_.beam; }
+  [[nodiscard]] double chine_flat(double x) const { return form_.chine_flat * half_beam(x) / (0.5 * s_.beam); }
 
  private:
   [[nodiscard]] std::vector<double> control_stations() const {
@@ -173,6 +195,9 @@ void check_shape(const HullShape& s, const MonohullForm& form, const Master& m) 
                                           "transom: lower the deadrise, narrow the beam or deepen the hull",
                                           length_quantity(height), length_quantity(x)));
   }
+  if (const double strips = form.pad + 2.0 * form.chine_flat; strips > 0.6 * s.beam)
+    throw InvalidInput("Width of the pad", Text("pad and chine flats take {0} of a beam of {1}: at most 60 %",
+                                                length_quantity(strips), length_quantity(s.beam)));
   if (form.bilge && s.bilge_radius > std::min(0.5 * s.beam, s.depth))
     throw InvalidInput("Bilge radius",
                        Text("{0} is more than the section holds: at most {1}", length_quantity(s.bilge_radius),
@@ -193,7 +218,7 @@ LoftedSkin loft_monohull(const HullShape& shape, const MonohullForm& form, doubl
   const auto scaled = [&](int n) { return std::max(2, static_cast<int>(std::lround(n * fineness))); };
   const int bottom = scaled(7), side = scaled(5), deck = scaled(3);
   const int bilge = form.bilge ? scaled(6) : 0;
-  const int half = bottom + bilge + side;  // of the points, the deck edge
+  const int half = master.steps(bottom, bilge, side);  // of the points, the deck edge
   return loft_halves(
       loft_stations(shape.length, scaled(76), exact_stations(shape)),
       [&](double x) {
@@ -212,6 +237,8 @@ LoftedSkin loft_monohull(const HullShape& shape, const MonohullForm& form, doubl
 FormLines lines_of_monohull(const HullShape& shape, const MonohullForm& form, int stations) {
   const Master master(shape, form);
   check_shape(shape, form, master);
+  if (form.pad > 0.0 || form.chine_flat > 0.0)
+    throw InvalidInput("panels", "are not laid out for a bottom with a pad or chine flats; set both to nothing");
   FormLines lines;
   lines.flat = form.flat;
   for (const double x : loft_stations(shape.length, std::max(4, stations), exact_stations(shape))) {

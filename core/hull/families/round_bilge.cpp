@@ -45,6 +45,7 @@ Family round_bilge_family() {
           .measures = round_bilge_measures,
           .begin = &begin_round_bilge,
           .loft = &loft_round_bilge,
+          .bottom = BottomForm::round,
           .planes = false};
 }
 

@@ -42,6 +42,7 @@ Family scow_family() {
           .begin = &begin_scow,
           .loft = &loft_scow,
           .lines = &scow_lines,
+          .bottom = BottomForm::flat,
           .planes = false};
 }
 

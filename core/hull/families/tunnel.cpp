@@ -40,7 +40,8 @@ Family tunnel_family() {
           .name = "tunnel hull with two sponsons",
           .measures = tunnel_measures,
           .begin = &begin_tunnel,
-          .loft = &loft_tunnel};
+          .loft = &loft_tunnel,
+          .bottom = BottomForm::tunnel};
 }
 
 }  // namespace plucky

@@ -35,15 +35,18 @@ class Twin {
   [[nodiscard]] double keel(double x) const {
     const double back = std::max(0.0, 1.0 - x / (0.55 * s_.length));
     const double w = std::max(0.0, (x - (s_.length - s_.bow_rake)) / s_.bow_rake);
-    const double z = s_.rocker * back * back + s_.bridge_height * std::pow(w, 2.2);
+    const double run =
+        form_.sponsons ? std::max(0.0, x - s_.sponson_end) * std::tan(s_.sponson_angle) : s_.rocker * back * back;
+    const double z = run + (s_.bridge_height - (form_.sponsons ? run : 0.0)) * std::pow(w, 2.2);
     return s_.bridge_height - z < tolerance::weld_m ? s_.bridge_height : z;
   }
 
   [[nodiscard]] HalfSection half(double x, const Steps& n) const {
-    const double w = width(x), bridge = s_.bridge_height, zk = w > 0.0 ? keel(x) : bridge;
-    const double in = 0.5 * s_.beam - s_.hull_beam + form_.keel * (s_.hull_beam - w);
+    const bool alone = form_.sponsons && x < s_.sponson_end;  // the middle behind the sponsons
+    const double w = alone ? 0.0 : width(x), bridge = s_.bridge_height, zk = w > 0.0 ? keel(x) : bridge;
+    const double in = alone ? 0.5 * s_.afterbody_width : 0.5 * s_.beam - s_.hull_beam + form_.keel * (s_.hull_beam - w);
     double out = in + w;
-    double deck = form_.deck_follows ? out : 0.5 * s_.beam;
+    double deck = form_.deck_follows || alone ? out : 0.5 * s_.beam;
     if (deck - out < tolerance::weld_m) out = deck;
     const double deep = bridge - zk;
     const Vec2 foot(in + form_.keel * w, zk);
@@ -88,15 +91,41 @@ class Twin {
       throw InvalidInput("Deadrise, midships",
                          Text("lifts the chine to the bridge: {0} over the keel, the bridge is at {1}",
                               length_quantity(rise), length_quantity(s_.bridge_height)));
+    if (form_.sponsons) check_sponsons();
     if (s_.bilge_radius > std::min(0.5 * s_.hull_beam, s_.bridge_height))
       throw InvalidInput("Bilge radius",
                          Text("{0} is more than the section holds: at most {1}", length_quantity(s_.bilge_radius),
                               length_quantity(std::min(0.5 * s_.hull_beam, s_.bridge_height))));
   }
 
-  [[nodiscard]] double narrows_from() const { return narrows_from_; }
+  /// Where the loft has its stations; an upright face is two that lie next to one another.
+  [[nodiscard]] std::vector<double> stations(int count) const {
+    std::vector<double> exactly{narrows_from_, s_.length - s_.bow_rake};
+    if (form_.sponsons) exactly.push_back(s_.sponson_end);
+    std::vector<double> x = loft_stations(s_.length, count, exactly);
+    if (form_.sponsons)
+      x.insert(std::lower_bound(x.begin(), x.end(), s_.sponson_end), s_.sponson_end - 1e-4 * s_.length);
+    return x;
+  }
 
  private:
+  void check_sponsons() const {
+    const double forefoot = s_.length - s_.bow_rake, gap = s_.beam - 2.0 * s_.hull_beam;
+    if (s_.sponson_end > 0.9 * forefoot || s_.sponson_end < 0.1 * s_.length)
+      throw InvalidInput(
+          "Sponsons end at",
+          Text("{0} from the transom is not between a tenth of the length, {1}, and where the bow begins, {2}",
+               length_quantity(s_.sponson_end), length_quantity(0.1 * s_.length), length_quantity(0.9 * forefoot)));
+    if (const double rise = (forefoot - s_.sponson_end) * std::tan(s_.sponson_angle); rise > 0.8 * s_.bridge_height)
+      throw InvalidInput("Angle of the sponsons",
+                         Text("lifts their bottoms {0} by the bow, the middle's bottom is {1} over their after ends",
+                              length_quantity(rise), length_quantity(s_.bridge_height)));
+    if (s_.afterbody_width < gap || s_.afterbody_width > s_.beam)
+      throw InvalidInput("Width of the afterbody",
+                         Text("{0} is not between the width of the tunnel, {1}, and the beam, {2}",
+                              length_quantity(s_.afterbody_width), length_quantity(gap), length_quantity(s_.beam)));
+  }
+
   HullShape s_;
   TwinForm form_;
   double narrows_from_ = 0.0;
@@ -115,8 +144,7 @@ LoftedSkin loft_twin(const HullShape& s, const TwinForm& form, double fineness) 
                 .side = scaled(3),
                 .deck = scaled(4)};
   return loft_halves(
-      loft_stations(s.length, scaled(70), {twin.narrows_from(), s.length - s.bow_rake}),
-      [&](double x) { return twin.half(x, n); }, n.edge());
+      twin.stations(scaled(70)), [&](double x) { return twin.half(x, n); }, n.edge());
 }
 
 }  // namespace plucky

@@ -42,6 +42,7 @@ Family twin_hull_family() {
           .measures = twin_hull_measures,
           .begin = &begin_twin_hull,
           .loft = &loft_twin_hull,
+          .bottom = BottomForm::twin,
           .planes = false,
           .dry_from = &bridge_of};
 }

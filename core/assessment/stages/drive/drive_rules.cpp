@@ -212,8 +212,7 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
             "brief; usable capacity over the current at full throttle", "{0} at full throttle; required: {1}.");
   }
   // A displacement hull does not reach its pitch speed: the wave it makes holds it.
-  if (!balanced && !family_of(a.project.hull.family).planes && a.form.hull_speed > 0.0 &&
-      a.drive.speed > 1.3 * a.form.hull_speed) {
+  if (!balanced && !a.hull->model.planes && a.form.hull_speed > 0.0 && a.drive.speed > 1.3 * a.form.hull_speed) {
     Finding f =
         drive_finding("drive.hull_speed", Severity::note, {a.drive.speed, Dimension::speed},
                       {a.form.hull_speed, Dimension::speed}, "1.34 times the root of the water line in feet, knots");

@@ -28,10 +28,64 @@ void bridge(const Assessment& a, std::vector<Finding>& out) {
   out.push_back(f);
 }
 
+/// What the methods take a mesh for: found by its shape, or said by its builder.
+void reading(const Assessment& a, std::vector<Finding>& out) {
+  const HullModel& hull = a.hull->model;
+  if (!hull.reading) return;
+  const BottomForm found = hull.reading->bottom, said = a.project.hull.bottom;
+  Finding f{.id = "hull.reading", .stage = Stage::hull, .source = "sections of the imported mesh"};
+  f.number = {hull.reading->agree, Dimension::ratio};
+  const bool confirmed = said != BottomForm::unknown;
+  if (!confirmed && found == BottomForm::unknown) {
+    f.severity = Severity::watch;
+    f.text = {"No method here fits this bottom: {0}. Nothing is said of how it runs, unless you tell what it is.",
+              hull.reading->why_unknown};
+  } else if (!confirmed) {
+    f.severity = Severity::watch;
+    f.text = {"Its bottom is taken as \"{1}\", as {0} of its sections tell; look at it and confirm.", f.number,
+              Text(bottom_form_name(found))};
+    HullDesign agreed = a.project.hull;
+    agreed.bottom = found;
+    f.remedy = Edit{{"Take the bottom as \"{0}\"", Text(bottom_form_name(found))}, ChangeHull{std::move(agreed)}};
+  } else if (found != BottomForm::unknown && found != said) {
+    f.severity = Severity::note;
+    f.text = {"{0} of its sections look like \"{2}\"; you take its bottom as \"{1}\".", f.number,
+              Text(bottom_form_name(said)), Text(bottom_form_name(found))};
+  } else {
+    f.text = {"Its bottom is taken as \"{1}\", as you said; {0} of its sections agree on one form.", f.number,
+              Text(bottom_form_name(said))};
+  }
+  out.push_back(f);
+}
+
+/// Of a boat on three points: where its CG lies behind those in front.
+void points(const Assessment& a, std::vector<Finding>& out) {
+  const std::vector<RunningSurface>& s = a.hull->model.surfaces;
+  if (s.size() < 2) return;
+  const double length = a.hull->model.length(), least = 0.01 * length, most = 0.12 * length;
+  const double behind = a.hull->model.box.low.x() + s.front().x - a.loading().cg.x();
+  Finding f{.id = "hull.points", .stage = Stage::hull, .source = "common practice, no source"};
+  const bool ahead = behind < least;
+  f.number = length_quantity(behind);
+  f.limit = length_quantity(ahead ? least : most);
+  f.severity = ahead || behind > most ? Severity::watch : Severity::fine;
+  f.text.words = behind < 0.0 ? "The CG lies {2} ahead of where the sponsons end: it dips its bow; {1} behind is least."
+                 : ahead ? "The CG lies {0} behind where the sponsons end: it dips its bow; at least {1} is wanted."
+                 : behind > most
+                     ? "The CG lies {0} behind where the sponsons end: it sits on its stern and lifts its bow; "
+                       "at most {1} is wanted."
+                     : "The CG lies {0} behind where the sponsons end; between 1 % and 12 % of the length is "
+                       "wanted, at most {1}.";
+  f.text.values = {f.number, f.limit, length_quantity(std::abs(behind))};
+  out.push_back(f);
+}
+
 }  // namespace
 
 void hull_rules(const Assessment& a, std::vector<Finding>& out) {
   bridge(a, out);
+  reading(a, out);
+  points(a, out);
   if (a.project.hull.family == HullFamily::imported) {
     const MeshReport& m = a.hull->mesh;
     Finding f{.id = "hull.mesh", .stage = Stage::hull, .source = "check of the imported mesh"};
