@@ -1,8 +1,10 @@
 #include "cli/design_commands.h"
 
+#include <cstdio>
 #include <filesystem>
 
 #include "assessment/propose.h"
+#include "assessment/what_if.h"
 #include "base/error.h"
 #include "cli/words.h"
 #include "drive/kind.h"
@@ -31,7 +33,7 @@ Brief brief_of(const std::string& path) {
   const Json boat{{"format", "plucky-hull"}, {"version", project_format_version}, {"brief", file}};
   const Project read = project_from_json(boat.dump());
   // What is not known here would be wished in vain.
-  const Json brief = Json::parse(project_to_json(read))["brief"];
+  const Json brief = Json::parse(project_to_json(Project{}))["brief"];
   for (const auto& [key, value] : file.items())
     if (!brief.contains(key)) throw InvalidInput(path, Text("\"{0}\" is no part of a brief", key));
   return read.brief;
@@ -59,7 +61,58 @@ Json boat_json(const Proposal& p) {
   return j;
 }
 
+/// "knob=from:to:count", or a knob alone.
+Turned turned_from(const std::vector<Knob>& knobs, const std::string& words) {
+  const std::size_t equals = words.find('=');
+  const Knob& knob = knob_of(knobs, words.substr(0, equals));
+  if (equals == std::string::npos) return usual_turn(knob, 9);
+  double low = 0.0, high = 0.0;
+  int count = 0;
+  char rest = 0;
+  if (std::sscanf(words.c_str() + equals + 1, "%lf:%lf:%d%c", &low, &high, &count, &rest) != 3)
+    throw InvalidInput(words, "should read knob=from:to:count");
+  return turn_between(knob, low, high, count);
+}
+
+Json point_json(const WhatIf& found, const WhatIfPoint& p, const std::vector<std::size_t>& rows) {
+  Json j{{"at", p.at}};
+  if (!p.refused.empty()) {
+    j["refused"] = Json(p.refused);
+    return j;
+  }
+  for (const std::size_t r : rows) j["numbers"][found.now[r].key] = p.numbers[r] ? Json(p.numbers[r]->si) : Json();
+  j["stops"] = p.stops;
+  j["watches"] = p.watches;
+  j["strikes"] = Json::array();
+  for (const Finding& f : p.strikes)
+    j["strikes"].push_back({{"finding", f.id}, {"stops", f.severity == Severity::stop}, {"text", Json(f.text)}});
+  return j;
+}
+
 }  // namespace
+
+Json turned_boats(const WhatIfOptions& o) {
+  const Assessment boat = assess(load_project(o.boat));
+  const std::vector<Knob> knobs = knobs_of(boat);
+  Json j;
+  if (o.vary.empty()) {
+    for (const Knob& k : knobs)
+      j["knobs"].push_back({{"knob", k.key}, {"name", k.label}, {"now", k.now}, {"low", k.low}, {"high", k.high}});
+    return j;
+  }
+  std::vector<Turned> over;
+  for (const std::string& words : o.vary) over.push_back(turned_from(knobs, words));
+  const WhatIf found = what_if(boat, over);
+  std::vector<std::size_t> rows;
+  for (const std::string& key : o.read) rows.push_back(found.row(key));
+  for (std::size_t r = 0; o.read.empty() && r < found.now.size(); ++r) rows.push_back(r);
+  for (const Turned& t : over) j["knobs"].push_back(t.knob);
+  for (const std::size_t r : rows)
+    j["now"][found.now[r].key] = found.now[r].value ? Json(found.now[r].value->si) : Json();
+  j["points"] = Json::array();
+  for (const WhatIfPoint& p : found.points) j["points"].push_back(point_json(found, p, rows));
+  return j;
+}
 
 Json propose_boats(const ProposeOptions& o) {
   ProposalWish wish{.brief = brief_of(o.brief), .at_hand = o.at_hand, .count = o.count};
@@ -94,6 +147,11 @@ void DesignCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   sub->add_option("--mounting", propose_.mounting, "mounting that is decided");
   sub->add_option("--have", propose_.at_hand, "a motor, battery or ESC that is there, by its name in the catalogue");
   sub->callback([&] { run = [this] { return propose_boats(propose_); }; });
+  sub = app.add_subcommand("what-if", "One or two numbers of a boat turned: what comes of it, what strikes it where");
+  sub->add_option("boat", what_if_.boat, "boat file")->required();
+  sub->add_option("--vary", what_if_.vary, "knob=from:to:count in SI, or a knob alone; without: all knobs are listed");
+  sub->add_option("--read", what_if_.read, "keys of the ledger to tell; without: all");
+  sub->callback([&] { run = [this] { return turned_boats(what_if_); }; });
 }
 
 }  // namespace plucky::cli

@@ -20,12 +20,22 @@ struct ProposeOptions {
 /// Whole boats from a brief, each with its numbers and reasons.
 [[nodiscard]] Json propose_boats(const ProposeOptions& options);
 
+struct WhatIfOptions {
+  std::string boat;
+  std::vector<std::string> vary;  ///< "knob=from:to:count", SI, or "knob" for values round the boat's own
+  std::vector<std::string> read;  ///< keys of the ledger; empty: all
+};
+/// The boat with one or two of its numbers turned: what comes of it and what strikes it at each point. Without any to
+/// turn: all that can be turned.
+[[nodiscard]] Json turned_boats(const WhatIfOptions& options);
+
 class DesignCommandLine {
  public:
   void add(CLI::App& app, std::function<Json()>& run);
 
  private:
   ProposeOptions propose_;
+  WhatIfOptions what_if_;
 };
 
 }  // namespace plucky::cli

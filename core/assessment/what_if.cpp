@@ -166,8 +166,8 @@ const Knob& knob_of(const std::vector<Knob>& knobs, const std::string& key) {
 
 Turned turn_between(const Knob& knob, double low, double high, int count) {
   if (!(low < high))
-    throw InvalidInput(knob.key, Text("from {0} to {1} is no range", Quantity{low, knob.dimension},
-                                      Quantity{high, knob.dimension}));
+    throw InvalidInput(
+        knob.key, Text("from {0} to {1} is no range", Quantity{low, knob.dimension}, Quantity{high, knob.dimension}));
   if (count < 2 || count > 60) throw InvalidInput(knob.key, Text("takes 2 to 60 values, not {0}", count));
   if (!(low >= knob.low && high <= knob.high))
     throw InvalidInput(knob.key, Text("{0} to {1} is not within {2} and {3}", Quantity{low, knob.dimension},
@@ -206,9 +206,8 @@ Turned usual_turn(const Knob& knob, int count) {
   const double low = std::max(knob.low, knob.now - wide), high = std::min(knob.high, knob.now + wide);
   Turned out = turn_between(knob, low, high, count);
   // The boat as it is, exactly, is one of them.
-  *std::min_element(out.values.begin(), out.values.end(), [&](double x, double y) {
-    return std::abs(x - knob.now) < std::abs(y - knob.now);
-  }) = knob.now;
+  *std::min_element(out.values.begin(), out.values.end(),
+                    [&](double x, double y) { return std::abs(x - knob.now) < std::abs(y - knob.now); }) = knob.now;
   return out;
 }
 

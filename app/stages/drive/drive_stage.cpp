@@ -3,6 +3,7 @@
 #include "stages/drive/drive_charts.h"
 #include "stages/drive/drive_page.h"
 #include "stages/drive/propeller_map.h"
+#include "stages/drive/what_if_view.h"
 
 namespace plucky::app {
 
@@ -17,6 +18,7 @@ StageModule drive_stage() {
                     {"throttle", QT_TRANSLATE_NOOP("words", "T&hrottle"), "U", &make_shelf_page<ThrottleChart>},
                     {"heat", QT_TRANSLATE_NOOP("words", "H&eat"), "E", &make_shelf_page<HeatChart>},
                     {"propellers", QT_TRANSLATE_NOOP("words", "Propeller &map"), "O", &make_shelf_page<PropellerMap>},
+                    {"what-if", QT_TRANSLATE_NOOP("words", "What &if"), "Shift+I", &make_shelf_page<WhatIfView>},
                     {"linkage", QT_TRANSLATE_NOOP("words", "Steering &linkage"), "Y", &make_shelf_page<LinkageChart>}},
           .next_step =
               [](const Session& s) {

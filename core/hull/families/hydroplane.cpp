@@ -57,8 +57,8 @@ LoftedSkin loft_hydroplane(const HullShape& s, double fineness) {
   return loft_twin(plain, {.keel = 0.0, .deck_follows = true, .sponsons = true}, fineness);
 }
 
-/// The sponsons at their after ends; the middle from the transom: while the boat is slow all its bottom is wet, fast only
-/// its after end.
+/// The sponsons at their after ends; the middle from the transom: while the boat is slow all its bottom is wet, fast
+/// only its after end.
 std::vector<RunningSurface> hydroplane_surfaces(const HullShape& s) {
   const double forefoot = s.length - s.bow_rake;
   return {{.x = s.sponson_end,

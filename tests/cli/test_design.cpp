@@ -1,0 +1,42 @@
+// Boats worked out from what is wanted, and boats with a number turned, from the shell.
+#include "command_line.h"
+#include "io/project_file.h"
+#include "shapes.h"
+
+using namespace plucky;
+using namespace plucky::test;
+
+namespace {
+class DesignCli : public CommandLineTest {};
+}  // namespace
+
+TEST_F(DesignCli, TurnsNumbersOfABoatAndTellsWhatStrikesWhere) {
+  save_project(powered_boat(), file("b.plucky"));
+  const auto knobs = run("what-if " + file("b.plucky")).json()["knobs"];
+  bool cells = false;
+  for (const auto& k : knobs) cells = cells || (k["knob"] == "battery.cells" && k["now"] == 4.0);
+  EXPECT_TRUE(cells) << knobs;
+
+  const Outcome r = run("what-if " + file("b.plucky") +
+                        " --vary battery.cells=3:5:3 --vary motor.kv_rad_s_v=80:100:2 "
+                        "--read speed --read winding");
+  ASSERT_EQ(r.code, 0) << r.err;
+  const auto j = r.json();
+  ASSERT_EQ(j["points"].size(), 6u);
+  EXPECT_EQ(j["points"][1]["at"], (nlohmann::json{3.0, 100.0}));
+  EXPECT_GT(j["points"][5]["numbers"]["speed"].get<double>(), j["points"][0]["numbers"]["speed"].get<double>());
+  EXPECT_EQ(j["points"][0]["numbers"].size(), 2u);
+}
+
+TEST_F(DesignCli, RefusesInWords) {
+  save_project(powered_boat(), file("b.plucky"));
+  const std::string boat = "what-if " + file("b.plucky");
+  expect_refusal(run(boat + " --vary battery.colour"), "battery.colour");
+  expect_refusal(run(boat + " --vary battery.cells=3-5"), "from:to:count");
+  expect_refusal(run(boat + " --vary battery.cells=3:5:3 --read colour"), "colour");
+  expect_refusal(run("what-if " + file("nowhere.plucky")), "nowhere.plucky");
+  std::ofstream(file("brief.json")) << R"({"wanted_speed_m_s": 4, "colour": "green"})";
+  expect_refusal(run("propose " + file("brief.json")), "colour");
+  std::ofstream(file("broken.json")) << "{";
+  expect_refusal(run("propose " + file("broken.json")), "broken.json");
+}
