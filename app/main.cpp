@@ -22,7 +22,6 @@
 #include "shelf/shelf.h"
 #include "stages/build/templates.h"
 #include "stages/drive/drive_page.h"
-#include "stages/drive/propeller_map.h"
 #include "stages/trial/log_view.h"
 #include "stages/trial/pond_view.h"
 #include "theme/theme.h"
@@ -239,8 +238,8 @@ int main(int argc, char** argv) {
     // Two rounds of the event loop settle layouts; a mesh, a scale or the fleet takes a little longer.
     QTimer::singleShot(parser.isSet(import) || parser.isSet(weighing) || chooser ? 2500 : 400, &window, [&] {
       // Propellers and offers are tried beside the interface; the picture shows what came of it.
-      for (const auto* map = window.findChild<PropellerMap*>(); map && map->searching();)
-        QApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
+      for (const ShelfPage* page : window.findChildren<ShelfPage*>())
+        while (page->at_work()) QApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
       while (session.trial().under_way()) QApplication::processEvents(QEventLoop::WaitForMoreEvents, 50);
       window.repaint();
       bool saved = true;

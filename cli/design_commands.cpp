@@ -3,6 +3,7 @@
 #include <cstdio>
 #include <filesystem>
 
+#include "assessment/improve.h"
 #include "assessment/propose.h"
 #include "assessment/what_if.h"
 #include "base/error.h"
@@ -136,6 +137,29 @@ Json propose_boats(const ProposeOptions& o) {
   return j;
 }
 
+Json improved_boats(const ImproveOptions& o) {
+  const Assessment boat = assess(load_project(o.boat));
+  const Improvements found = improve(boat, goal_from(o.goal, boat), builtin_catalogue());
+  Json j{{"goal", {{"number", found.goal.row}, {"value", found.goal.value}, {"at_least", found.goal.at_least}}},
+         {"ways", Json::array()},
+         {"message", found.message.empty() ? Json() : Json(found.message)}};
+  for (const Improvement& w : found.ways) {
+    Json way{{"change", Json(w.what)}, {"reaches", w.reaches}, {"number", w.number.si}, {"watches", Json::array()}};
+    for (const Finding& f : w.strikes) way["watches"].push_back(Json(f.text));
+    for (const Change& c : w.effects)
+      way["effects"][c.key] = {c.before ? Json(c.before->si) : Json(), c.after ? Json(c.after->si) : Json()};
+    if (!o.folder.empty()) {
+      std::filesystem::create_directories(o.folder);
+      const std::string path =
+          (std::filesystem::path(o.folder) / ("way-" + std::to_string(j["ways"].size() + 1) + ".plucky")).string();
+      save_project(w.assessed->project, path);
+      way["boat"] = path;
+    }
+    j["ways"].push_back(way);
+  }
+  return j;
+}
+
 void DesignCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   CLI::App* sub = app.add_subcommand("propose", "Whole boats from a brief: hull, drive, parts, water, assessed");
   sub->add_option("brief", propose_.brief, "brief as JSON (the keys of a boat's brief), or a boat whose brief is taken")
@@ -152,6 +176,12 @@ void DesignCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   sub->add_option("--vary", what_if_.vary, "knob=from:to:count in SI, or a knob alone; without: all knobs are listed");
   sub->add_option("--read", what_if_.read, "keys of the ledger to tell; without: all");
   sub->callback([&] { run = [this] { return turned_boats(what_if_); }; });
+  sub = app.add_subcommand("improve", "The smallest changes that bring a number of a boat where it is wanted");
+  sub->add_option("boat", improve_.boat, "boat file")->required();
+  sub->add_option("--to", improve_.goal, "\"speed >= 11\", \"mass -0.05\", \"run_time +600\": key of the ledger, SI")
+      ->required();
+  sub->add_option("-o,--out", improve_.folder, "folder for the boats");
+  sub->callback([&] { run = [this] { return improved_boats(improve_); }; });
 }
 
 }  // namespace plucky::cli

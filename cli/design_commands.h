@@ -29,6 +29,13 @@ struct WhatIfOptions {
 /// turn: all that can be turned.
 [[nodiscard]] Json turned_boats(const WhatIfOptions& options);
 
+struct ImproveOptions {
+  std::string boat, goal;
+  std::string folder;  ///< where the boats are saved; empty: nowhere
+};
+/// The smallest changes that bring one number of the ledger where it is wanted.
+[[nodiscard]] Json improved_boats(const ImproveOptions& options);
+
 class DesignCommandLine {
  public:
   void add(CLI::App& app, std::function<Json()>& run);
@@ -36,6 +43,7 @@ class DesignCommandLine {
  private:
   ProposeOptions propose_;
   WhatIfOptions what_if_;
+  ImproveOptions improve_;
 };
 
 }  // namespace plucky::cli

@@ -5,7 +5,9 @@
 #include <QTimer>
 #include <algorithm>
 
+#include "io/units.h"
 #include "parts/part_look.h"
+#include "settings/settings.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -63,6 +65,22 @@ void paint_boat_picture(QPainter& p, const QRectF& area, const Assessment& a) {
   p.restore();
 }
 
+namespace {
+
+/// Mass, speed and run time of a boat, in short.
+QString numbers_of(const Assessment& a) {
+  QStringList out;
+  const auto add = [&](double si, Dimension d) {
+    out << QString::fromStdString(show_in_words({si, d}, settings::units()).joined());
+  };
+  add(a.mass.total, Dimension::mass);
+  if (a.power.full.runs()) add(a.power.full.speed, Dimension::speed);
+  if (a.power.duty) add(a.power.duty->run_time, Dimension::duration);
+  return out.join(QString::fromUtf8(" \u00b7 "));
+}
+
+}  // namespace
+
 BoatCard::BoatCard(const Project& project, QWidget* parent) : QAbstractButton(parent), project_(project) {
   setText(QString::fromStdString(project.name));
   setAccessibleName(tr("%1: %2").arg(text(), QString::fromStdString(project.brief.purpose)));
@@ -77,6 +95,7 @@ void BoatCard::paintEvent(QPaintEvent*) {
     QTimer::singleShot(0, this, [this] {
       if (assessed_) return;
       assessed_ = std::make_shared<const Assessment>(assess(project_));
+      numbers_ = numbers_of(*assessed_);
       update();
     });
   const Look& l = look();
@@ -93,8 +112,16 @@ void BoatCard::paintEvent(QPaintEvent*) {
                                                 words.width()));
   p.setFont(ui_font(11, QFont::Bold));
   p.setPen(l.ink);
-  p.drawText(words.adjusted(0, 0, 0, -18), Qt::AlignBottom | Qt::AlignLeft, text());
-  const QRectF picture = QRectF(rect()).adjusted(8, 8, -8, -50);
+  // The numbers stand beside the name where there is room, else under it.
+  const QFont small = ui_font(8.8);
+  const double wide = QFontMetricsF(small).horizontalAdvance(numbers_);
+  const bool beside = QFontMetricsF(p.font()).horizontalAdvance(text()) + wide + 12.0 < words.width();
+  const double up = beside || numbers_.isEmpty() ? 18.0 : 35.0;
+  p.drawText(words.adjusted(0, 0, 0, -up), Qt::AlignBottom | Qt::AlignLeft, text());
+  p.setFont(fitted(small, numbers_, {words.width(), 18.0}));
+  p.setPen(underMouse() ? l.ink : l.muted);
+  p.drawText(words.adjusted(0, 0, 0, -19), Qt::AlignBottom | (beside ? Qt::AlignRight : Qt::AlignLeft), numbers_);
+  const QRectF picture = QRectF(rect()).adjusted(8, 8, -8, -32 - up);
   if (assessed_) return paint_boat_picture(p, picture, *assessed_);
   p.setFont(ui_font(9));
   p.setPen(l.muted);

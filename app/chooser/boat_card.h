@@ -21,6 +21,7 @@ class BoatCard : public QAbstractButton {
 
  private:
   Project project_;
+  QString numbers_;                             ///< mass, speed and run time, once it is assessed
   std::shared_ptr<const Assessment> assessed_;  // worked out after the first paint, so that the window opens at once
 };
 

@@ -5,11 +5,13 @@
 #include <QLabel>
 #include <QLocale>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include "chooser/boat_card.h"
 #include "theme/theme.h"
 #include "window/fleet.h"
+#include "words/words.h"
 
 namespace plucky::app {
 
@@ -42,17 +44,26 @@ Chooser::Chooser(QWidget* parent) : QWidget(parent) {
   faults->setProperty("muted", true);
   left->addWidget(faults);
   left->addSpacing(6);
-  auto* grid = new QGridLayout;
-  grid->setSpacing(14);
-  int n = 0;
-  for (const Project& boat : demo_fleet()) {
-    auto* card = new BoatCard(boat, this);
-    card->setObjectName("card_" + QString::fromStdString(boat.name));
-    connect(card, &QAbstractButton::clicked, this, [this, card] { emit fleet_chosen(card->project()); });
-    grid->addWidget(card, n / 2, n % 2);
-    ++n;
+  auto* groups = new QWidget(this);
+  grid_ = new QGridLayout(groups);
+  grid_->setContentsMargins(0, 0, 8, 0);
+  grid_->setSpacing(10);
+  for (const FleetGroup& group : fleet_groups()) {
+    groups_.push_back({title(term(group.name), 10), {}});
+    for (const char* name : group.boats) {
+      auto* card = new BoatCard(*demo_boat(name), groups);
+      card->setObjectName("card_" + QString(name));
+      connect(card, &QAbstractButton::clicked, this, [this, card] { emit fleet_chosen(card->project()); });
+      groups_.back().cards.push_back(card);
+    }
   }
-  left->addLayout(grid, 1);
+  auto* fleet = new QScrollArea(this);
+  fleet->setWidgetResizable(true);
+  fleet->setFrameShape(QFrame::NoFrame);
+  fleet->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  fleet->setWidget(groups);
+  fleet_ = fleet;
+  left->addWidget(fleet, 1);
   outer->addLayout(left, 1);
 
   auto* right = new QVBoxLayout;
@@ -90,6 +101,29 @@ Chooser::Chooser(QWidget* parent) : QWidget(parent) {
   back_ = back;
   connect(back, &QPushButton::clicked, this, &Chooser::back_wanted);
   outer->addLayout(right);
+}
+
+void Chooser::resizeEvent(QResizeEvent* event) {
+  QWidget::resizeEvent(event);
+  constexpr int card = 205;
+  arrange(std::clamp((fleet_->width() - 24) / card, 2, 4));
+}
+
+void Chooser::arrange(int columns) {
+  if (columns == columns_) return;
+  columns_ = columns;
+  while (QLayoutItem* item = grid_->takeAt(0)) delete item;
+  // Groups stand beside one another as long as there is room, each under its name.
+  int row = 0, column = 0, deepest = 0;
+  for (const Group& g : groups_) {
+    const int wide = std::min(static_cast<int>(g.cards.size()), columns);
+    if (column + wide > columns) row += deepest, column = deepest = 0;
+    grid_->addWidget(g.name, row, column, 1, wide);
+    for (int i = 0; i < static_cast<int>(g.cards.size()); ++i)
+      grid_->addWidget(g.cards[static_cast<std::size_t>(i)], row + 1 + i / wide, column + i % wide);
+    column += wide;
+    deepest = std::max(deepest, 1 + (static_cast<int>(g.cards.size()) + wide - 1) / wide);
+  }
 }
 
 void Chooser::clear(QVBoxLayout* list) {

@@ -8,6 +8,7 @@
 #include "session/autosave.h"
 
 class QLabel;
+class QGridLayout;
 class QVBoxLayout;
 
 namespace plucky::app {
@@ -28,8 +29,22 @@ class Chooser : public QWidget {
   void recover_wanted(const plucky::app::Leftover& leftover);
   void back_wanted();
 
+ protected:
+  void resizeEvent(QResizeEvent* event) override;
+
  private:
   void clear(QVBoxLayout* list);
+  /// Lays the cards out anew in so many columns.
+  void arrange(int columns);
+
+  struct Group {
+    QLabel* name;
+    std::vector<QWidget*> cards;
+  };
+  std::vector<Group> groups_;
+  QGridLayout* grid_;
+  QWidget* fleet_;
+  int columns_ = 0;
 
   QVBoxLayout *recent_, *leftovers_;
   QLabel *recent_title_, *leftovers_title_;

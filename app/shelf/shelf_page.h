@@ -22,6 +22,8 @@ class ShelfPage : public QWidget {
   [[nodiscard]] virtual TableRows table() const = 0;
   /// The plot, for pages that are one.
   [[nodiscard]] virtual QCustomPlot* plot() const { return nullptr; }
+  /// Is it still working out what it shows?
+  [[nodiscard]] virtual bool at_work() const { return false; }
   [[nodiscard]] const QString& words() const { return words_; }
 
  signals:

@@ -87,6 +87,7 @@ QString style_sheet(const Look& l) {
     QPushButton:disabled { color: %7; border-color: %6; }
     QPushButton[quiet="true"] { border-color: %6; font-weight: 400; }
     QPushButton[strong="true"] { background: %2; color: %1; }
+    QPushButton[strong="true"]:disabled { background: %5; color: %7; }
     QCheckBox { spacing: 7px; background: transparent; }
     QCheckBox::indicator { width: 14px; height: 14px; border: 1px solid %7; border-radius: 3px; background: %5; }
     QCheckBox::indicator:checked { background: %2; border-color: %2; image: url(:/icons/tick-%10.xpm); }

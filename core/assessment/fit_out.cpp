@@ -55,7 +55,8 @@ Project aboard(const Assessment& a, const Project& bare, const DriveSet& set) {
   return p;
 }
 
-/// The brief's payload, where nothing of its kind is aboard: a sealed box of twice its weight in water.
+/// The brief's payload, where nothing of its kind is aboard: a sealed box of twice its weight in water. Where no bay
+/// holds it, it stands on the deck: that is what a bridge deck is for.
 void take_payload(FitBench& bench) {
   Project& p = bench.project();
   const double mass = p.brief.payload;
@@ -63,11 +64,20 @@ void take_payload(FitBench& bench) {
     if (part.kind == PartKind::payload || part.kind == PartKind::camera) return;
   if (mass <= 0.0) return;
   const double edge = std::cbrt(2.0 * mass / fresh_water_density / 1.5);
-  bench.stow({.name = written("Payload"),
-              .kind = PartKind::payload,
-              .size = {1.5 * edge, edge, edge},
-              .mass = mass,
-              .mass_sigma = 0.05 * mass});
+  Part box{.name = written("Payload"),
+           .kind = PartKind::payload,
+           .size = {1.5 * edge, edge, edge},
+           .mass = mass,
+           .mass_sigma = 0.05 * mass};
+  const Id id = bench.stow(box);
+  Part& stowed = *p.layout.find(id);
+  if (bench.is_free(stowed, stowed.place)) return;
+  const HullModel& hull = bench.hull();
+  const double x = hull.box.low.x() + 0.4 * hull.length();
+  double coaming = 0.0;
+  for (const Hatch& h : p.hull.hatches) coaming = std::max(coaming, h.coaming);
+  stowed.outside = stowed.may_get_wet = true;
+  stowed.place = {x, 0.0, hull.deck_height(x, 0.0) + coaming + 0.5 * edge};
 }
 
 const CatalogueEntry& named(const Catalogue& catalogue, const char* name) {
@@ -77,6 +87,16 @@ const CatalogueEntry& named(const Catalogue& catalogue, const char* name) {
 
 bool stands_aboard(const Project& p, PartKind kind) {
   return std::any_of(p.layout.parts.begin(), p.layout.parts.end(), [&](const Part& q) { return q.kind == kind; });
+}
+
+std::optional<Vec3> place_of_servo(const FitBench& bench, const Part& servo) {
+  const HullModel& hull = bench.hull();
+  for (double x = 0.5 * servo.size.x() + 0.02; x < 0.5 * hull.length(); x += 0.008)
+    for (const double y : {0.0, 0.03, -0.03, 0.05, -0.05}) {
+      const Vec3 place(x, y, hull.deck_height(x, 0.0) - 0.5 * servo.size.z() - 0.012);
+      if (bench.is_free(servo, place)) return place;
+    }
+  return std::nullopt;
 }
 
 /// What steers a drive of this kind, with its servo; a rudder of about the disc's height behind it.
@@ -118,15 +138,14 @@ Project steered(const Assessment& a, const Project& driven, const Catalogue& cat
   }
   const bool light = kind.light_steering;
   if (!stands_aboard(p, PartKind::servo)) {
-    const Part& servo = named(catalogue, light ? "Servo 9 g, micro" : "Servo standard").part;
-    // As near to the transom as it finds room, above the line.
-    const HullModel& hull = bench.hull();
-    std::optional<Vec3> free;
-    for (double x = 0.5 * servo.size.x() + 0.02; x < 0.5 * hull.length() && !free; x += 0.008)
-      for (const double y : {0.0, 0.03, -0.03, 0.05, -0.05}) {
-        const Vec3 place(x, y, hull.deck_height(x, 0.0) - 0.5 * servo.size.z() - 0.012);
-        if (!free && bench.is_free(servo, place)) free = place;
-      }
+    // As near to the transom as it finds room, above the line; a small one where a standard one finds none.
+    const Part* chosen = &named(catalogue, light ? "Servo 9 g, micro" : "Servo standard").part;
+    std::optional<Vec3> free = place_of_servo(bench, *chosen);
+    if (const Part& small = named(catalogue, "Servo 9 g, micro").part; !free && !light) {
+      free = place_of_servo(bench, small);
+      if (free) chosen = &small;
+    }
+    const Part& servo = *chosen;
     const Id id = free ? bench.place(servo, *free) : bench.stow(servo);
     s.parts.servo = id;
     if (s.by != p.steering_use.by) {

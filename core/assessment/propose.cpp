@@ -14,6 +14,7 @@
 #include "base/error.h"
 #include "base/key_table.h"
 #include "brief/sizing.h"
+#include "build/printer.h"
 #include "cooling/options.h"
 #include "hull/family.h"
 
@@ -171,6 +172,7 @@ class Builder {
                length_quantity(shape.length)};
         shape = shortened(shape, most);
       }
+      if (wish_.brief.method == BuildMethod::printed) shape = narrowed_to_bed(shape);
       const Assessment empty = judge_.assess(bare(shape, skin));
       const Project p = fitted_out(
           empty, idea_.propulsor, idea_.mounting, quick ? narrowed(all, there) : all,
@@ -197,11 +199,22 @@ class Builder {
     return std::move(*best);
   }
 
+  /// No wider than a usual printer's bed takes: sections stand on it as they are, they are not cut along.
+  static HullShape narrowed_to_bed(HullShape s) {
+    const Printer usual;
+    const double most = std::min(usual.bed.x(), usual.bed.y()) - 2.0 * usual.margin - 0.004;
+    const double by = most / s.beam;
+    if (by < 1.0)
+      for (double HullShape::*m : {&HullShape::beam, &HullShape::hull_beam, &HullShape::afterbody_width}) s.*m *= by;
+    return s;
+  }
+
   /// As long as allowed, the volume kept by beam and depth.
   static HullShape shortened(const HullShape& s, double length) {
     const double by = length / s.length, wider = 1.0 / std::sqrt(by);
     HullShape out = scaled(s, by);
-    for (double HullShape::*m : {&HullShape::beam, &HullShape::depth, &HullShape::hull_beam, &HullShape::bridge_height})
+    for (double HullShape::*m : {&HullShape::beam, &HullShape::depth, &HullShape::hull_beam, &HullShape::bridge_height,
+                                 &HullShape::afterbody_width})
       out.*m *= wider * std::sqrt(wider);
     return out;
   }
@@ -287,7 +300,7 @@ class Builder {
     if (out.speed)
       out.reasons.push_back(
           {"{0} with {1}: of the sets in the catalogue the one that comes nearest to the speed and breaks no limit.",
-           name(d.stands.motor), name(d.stands.battery)});
+           name(d.stands.motor != 0 ? d.stands.motor : d.stands.propulsor), name(d.stands.battery)});
     if (b.wanted_speed > 0.0 && out.speed && *out.speed < 0.93 * b.wanted_speed)
       out.misses.push_back(
           {"{0} instead of {1}", Quantity{*out.speed, Dimension::speed}, Quantity{b.wanted_speed, Dimension::speed}});

@@ -69,6 +69,50 @@ void add_hull_knobs(const Assessment& a, std::vector<Knob>& out) {
                    }});
 }
 
+/// Thicknesses of what it is made of.
+void add_skin_knobs(const Assessment& a, std::vector<Knob>& out) {
+  struct SkinRow {
+    const char *key, *label;
+    double Skin::*member;
+  };
+  constexpr SkinRow skin_rows[] = {{"skin.shell_thickness_m", "Shell thickness", &Skin::shell_thickness},
+                               {"skin.deck_thickness_m", "Deck thickness", &Skin::deck_thickness}};
+  for (const SkinRow& r : skin_rows)
+    out.push_back({.key = r.key,
+                   .group = "Skin",
+                   .label = r.label,
+                   .dimension = Dimension::length,
+                   .low = 0.0003,
+                   .high = 0.02,
+                   .now = a.project.hull.skin.*r.member,
+                   .turn = [member = r.member](const Project& boat, double value) {
+                     HullDesign hull = boat.hull;
+                     hull.skin.*member = value;
+                     return Edit{{}, ChangeHull{std::move(hull)}};
+                   }});
+}
+
+/// Where the battery stands along the boat.
+void add_battery_place(const Assessment& a, std::vector<Knob>& out) {
+  const Part* battery = a.project.layout.find(a.fitted_drive.stands.battery);
+  if (!battery) return;
+  const Box3& box = a.hull->model.box;
+  out.push_back({.key = "battery.x_m",
+                 .group = "Battery",
+                 .label = "Place from the transom",
+                 .dimension = Dimension::length,
+                 .low = box.low.x(),
+                 .high = box.high.x(),
+                 .now = battery->place.x(),
+                 .turn = [id = battery->id](const Project& boat, double value) {
+                   const Part* part = boat.layout.find(id);
+                   if (!part) throw InvalidInput("battery", "stands nowhere");
+                   Vec3 place = part->place;
+                   place.x() = value;
+                   return Edit{{}, MovePart{id, place}};
+                 }});
+}
+
 /// As ballast where the CG is: mass alone, no trim.
 Knob added_mass(const Assessment& a) {
   return {.key = added_mass_key,
@@ -151,7 +195,9 @@ void check_turned(const std::vector<Knob>& knobs, const std::vector<Turned>& ove
 std::vector<Knob> knobs_of(const Assessment& a) {
   std::vector<Knob> out;
   add_drive_knobs(a, out);
+  add_battery_place(a, out);
   add_hull_knobs(a, out);
+  add_skin_knobs(a, out);
   out.push_back(added_mass(a));
   return out;
 }

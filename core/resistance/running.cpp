@@ -39,6 +39,10 @@ RunningPoint displacement(const RunningHull& h, double speed) {
     p.outside_range = true;
     p.message =
         "thin-ship waves of two hulls closer than a beam apart: the water between them is dammed, which is not in it";
+  } else if (h.joined && froude > 0.15) {
+    p.outside_range = true;
+    p.message =
+        "what joins its two bodies is wet over a part of the length: thin-ship waves of both as if they were one";
   } else if (const double slender = h.slenderness(); slender < 4.0 && froude > 0.15) {
     p.outside_range = true;
     p.message = Text("thin-ship waves on a hull {0} beams long: made for 4 and more", slender);

@@ -31,6 +31,7 @@ struct RunningHull {
   double appendage_area = 0.0;    ///< m2, Cd A of what hangs in the water at rest; the bottom's own is of planing
   double rest_trim = 0.0;         ///< rad
   double rest_draught = 0.0;      ///< m, of the transom's keel at rest; negative when it is clear of the water
+  bool joined = false;            ///< two bodies, and what joins them is wet over a part of the length
   bool planes = false;            ///< has a bottom that Savitsky's method can take
   PlaningHull bottom;
   double density = 0.0, viscosity = 0.0;

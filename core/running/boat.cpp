@@ -97,10 +97,12 @@ WettedBodies wetted_bodies(const Boat& b) {
     double wide = 0.0;
     for (const Span& p : pieces) wide += p.length();
     all += wide;
-    // Each the other's mirror.
-    if (pieces.size() != 2 || std::abs(pieces[0].low + pieces[1].high) > small ||
-        std::abs(pieces[0].high + pieces[1].low) > small)
+    if (pieces.size() == 1) out.mirrored = out.mirrored && std::abs(pieces[0].low + pieces[0].high) < small;
+    if (pieces.size() != 2) continue;
+    if (std::abs(pieces[0].low + pieces[1].high) > small || std::abs(pieces[0].high + pieces[1].low) > small) {
+      out.mirrored = false;
       continue;
+    }
     twice += wide;
     spacing += wide * 0.5 * (pieces[1].low + pieces[1].high - pieces[0].low - pieces[0].high);
   }
@@ -123,6 +125,7 @@ RunningHull running_hull(const Boat& b) {
   const Immersion& im = b.rest.immersion;
   const double water = b.rest.plane.z_at(im.centre_of_buoyancy().x()), keel = b.hull.box.low.z();
   const WettedBodies bodies = wetted_bodies(b);
+  h.joined = bodies.pieces == 2 && !bodies.spacing;
   const double apart = bodies.spacing.value_or(0.0), count = bodies.spacing ? 2.0 : 1.0;
   h.offsets = offsets_below(
       b.hull, [&](double x) { return b.rest.plane.z_at(x); }, apart);

@@ -54,8 +54,10 @@ struct WettedBodies {
   std::size_t pieces = 0;  ///< side by side in a section, at most
   /// m, between the centre planes of two like bodies that are all that meets the water; none: it is otherwise.
   std::optional<double> spacing;
-  /// The methods here know one body, and two like ones.
-  [[nodiscard]] bool known() const { return pieces <= 1 || spacing.has_value(); }
+  /// Every section is one piece over the centre plane, or two that mirror each other.
+  bool mirrored = true;
+  /// The methods here know one body, two like ones, and two that what joins them makes one of over a part.
+  [[nodiscard]] bool known() const { return pieces <= 1 || spacing.has_value() || (pieces == 2 && mirrored); }
 };
 [[nodiscard]] WettedBodies wetted_bodies(const Boat& boat);
 

@@ -126,7 +126,7 @@ TEST_F(DriveBench, APylonRaisedFortyMillimetresPushesTheBowDownAndComesBack) {
 
 TEST_F(DriveBench, ACellOfThePropellerMapIsTakenAboardByTheMouse) {
   auto* map = shelf_page<PropellerMap>("propellers");
-  ASSERT_TRUE(wait_for([&] { return !map->searching() && !map->map().cells.empty(); }));
+  ASSERT_TRUE(wait_for([&] { return !map->at_work() && !map->map().cells.empty(); }));
   ASSERT_EQ(map->map().cells.size(), 400u);
   const double speed = ledger_value("speed"), current = ledger_value("current");
   // A larger, steeper one that is allowed.
@@ -314,16 +314,16 @@ TEST_F(DriveBench, TheMapStopsWhenItIsLeftAndBeginsAnewForOtherWaters) {
   auto* map = shelf_page<PropellerMap>("propellers");
   window->show_shelf("heat");
   settle();
-  EXPECT_FALSE(map->searching());
+  EXPECT_FALSE(map->at_work());
   window->show_shelf("propellers");
   settle();
-  ASSERT_TRUE(wait_for([&] { return !map->searching() && map->map().cells.size() == 400; }));
+  ASSERT_TRUE(wait_for([&] { return !map->at_work() && map->map().cells.size() == 400; }));
   const double speed = map->map().at(8, 8).full.speed;
   Part battery = part("Battery");
   battery.measured_mass = 0.9;
   session.perform({"Heavier", ChangePart{battery}});
   settle();
-  ASSERT_TRUE(wait_for([&] { return !map->searching() && map->map().cells.size() == 400; }));
+  ASSERT_TRUE(wait_for([&] { return !map->at_work() && map->map().cells.size() == 400; }));
   EXPECT_NE(map->map().at(8, 8).full.speed, speed);
   // Without a drive there is nothing to try, and it says why.
   choose_in("propulsor", 0);

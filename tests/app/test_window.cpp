@@ -434,7 +434,7 @@ TEST_F(Bench, ABrokenMeshIsAnsweredInWordsAndACancelledOneForgotten) {
 }
 
 TEST_F(Bench, TheWholeFleetComesToTheBench) {
-  ASSERT_EQ(demo_fleet().size(), 4u);
+  ASSERT_EQ(demo_fleet().size(), 8u);
   for (const Project& p : demo_fleet()) {
     session.adopt(p, {});
     settle();

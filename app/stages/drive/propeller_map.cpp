@@ -250,7 +250,7 @@ void PropellerMap::refresh() {
   };
   if (session_->dragging()) return;
   if (searched_ && same_waters(searched_->project, session_->now().project)) {
-    if (!searching()) tell_best();
+    if (!at_work()) tell_best();
     field_->update();
     return;
   }
@@ -282,7 +282,7 @@ void PropellerMap::start() {
 }
 
 void PropellerMap::stop() {
-  if (searching()) searched_.reset();  // begins anew when it is looked at again
+  if (at_work()) searched_.reset();  // begins anew when it is looked at again
   job_.stop();
 }
 

@@ -22,7 +22,7 @@ class PropellerMap : public ShelfPage {
   [[nodiscard]] TableRows table() const override;
   /// Empty until the first search is done.
   [[nodiscard]] const SearchMap& map() const { return map_; }
-  [[nodiscard]] bool searching() const { return job_.running(); }
+  [[nodiscard]] bool at_work() const override { return job_.running(); }
   /// The rectangle of a cell in the field's pixels.
   [[nodiscard]] QRectF cell_rect(std::size_t diameter, std::size_t pitch) const;
   /// Takes the propeller of a cell aboard.

@@ -97,6 +97,7 @@ WhatIfView::WhatIfView(Session* session, QWidget* parent) : ShelfPage(session, t
   map_ = new WhatIfMap(this);
   pictures_->addWidget(curve_);
   pictures_->addWidget(map_);
+  pictures_->addWidget(new QWidget(this));  // while there is nothing to see
   row->addWidget(pictures_, 1);
   legend_ = new QLabel(this);
   legend_->setObjectName("what_if_legend");
@@ -215,6 +216,7 @@ void WhatIfView::show_result() {
   work_->setText(job_.running() ? tr("Stop") : tr("Work out"));
   if (result_.points.empty()) {
     take_->setEnabled(false);
+    pictures_->setCurrentIndex(2);
     if (!job_.running())
       tell(tr("Turn a number of the boat, or two, and read what becomes of it; every point is assessed like an edit."));
     return;
@@ -303,6 +305,7 @@ void WhatIfView::refresh() {
   if (reading_->count() != static_cast<int>(rows.size())) {
     for (const LedgerRow& r : rows) reading_->addItem(term(r.label), QString::fromStdString(r.key));
     reading_->setCurrentIndex(std::max(0, reading_->findData("speed")));
+    work_out();  // something to look at, of what is turned most
   }
   show_result();
 }

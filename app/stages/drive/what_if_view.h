@@ -37,7 +37,7 @@ class WhatIfView : public ShelfPage {
   [[nodiscard]] TableRows table() const override;
   [[nodiscard]] QCustomPlot* plot() const override;
   [[nodiscard]] const WhatIf& result() const { return result_; }
-  [[nodiscard]] bool at_work() const { return job_.running(); }
+  [[nodiscard]] bool at_work() const override { return job_.running(); }
   /// Where a point is drawn, in the coordinates of its picture.
   [[nodiscard]] QPointF place_of(std::size_t point) const;
   [[nodiscard]] QWidget* picture() const;

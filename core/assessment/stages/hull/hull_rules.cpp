@@ -58,34 +58,11 @@ void reading(const Assessment& a, std::vector<Finding>& out) {
   out.push_back(f);
 }
 
-/// Of a boat on three points: where its CG lies behind those in front.
-void points(const Assessment& a, std::vector<Finding>& out) {
-  const std::vector<RunningSurface>& s = a.hull->model.surfaces;
-  if (s.size() < 2) return;
-  const double length = a.hull->model.length(), least = 0.01 * length, most = 0.12 * length;
-  const double behind = a.hull->model.box.low.x() + s.front().x - a.loading().cg.x();
-  Finding f{.id = "hull.points", .stage = Stage::hull, .source = "common practice, no source"};
-  const bool ahead = behind < least;
-  f.number = length_quantity(behind);
-  f.limit = length_quantity(ahead ? least : most);
-  f.severity = ahead || behind > most ? Severity::watch : Severity::fine;
-  f.text.words = behind < 0.0 ? "The CG lies {2} ahead of where the sponsons end: it dips its bow; {1} behind is least."
-                 : ahead ? "The CG lies {0} behind where the sponsons end: it dips its bow; at least {1} is wanted."
-                 : behind > most
-                     ? "The CG lies {0} behind where the sponsons end: it sits on its stern and lifts its bow; "
-                       "at most {1} is wanted."
-                     : "The CG lies {0} behind where the sponsons end; between 1 % and 12 % of the length is "
-                       "wanted, at most {1}.";
-  f.text.values = {f.number, f.limit, length_quantity(std::abs(behind))};
-  out.push_back(f);
-}
-
 }  // namespace
 
 void hull_rules(const Assessment& a, std::vector<Finding>& out) {
   bridge(a, out);
   reading(a, out);
-  points(a, out);
   if (a.project.hull.family == HullFamily::imported) {
     const MeshReport& m = a.hull->mesh;
     Finding f{.id = "hull.mesh", .stage = Stage::hull, .source = "check of the imported mesh"};
