@@ -1,10 +1,12 @@
 #include "cli/design_commands.h"
 
+#include <algorithm>
 #include <cstdio>
 #include <filesystem>
 
 #include "assessment/improve.h"
 #include "assessment/propose.h"
+#include "assessment/stow.h"
 #include "assessment/what_if.h"
 #include "base/error.h"
 #include "cli/words.h"
@@ -160,6 +162,42 @@ Json improved_boats(const ImproveOptions& o) {
   return j;
 }
 
+Json stowed_boats(const StowOptions& o) {
+  const Assessment boat = assess(load_project(o.boat));
+  std::vector<Id> held;
+  for (const std::string& name : o.hold) {
+    const auto& parts = boat.project.layout.parts;
+    const auto it = std::find_if(parts.begin(), parts.end(), [&](const Part& p) { return p.name == name; });
+    if (it == parts.end()) throw InvalidInput("--hold", Text("\"{0}\" is no part of the boat", name));
+    held.push_back(it->id);
+  }
+  const auto measures = [](const StowMeasures& m) {
+    return Json{{"cg_off_m", m.cg_off}, {"cg_side_m", m.cg_side}, {"cg_height_m", m.cg_height},
+                {"leads_m", m.leads},   {"aerial_m", m.aerial},   {"out_of_reach", m.out_of_reach}};
+  };
+  const StowAnswer found = stow_again(boat, held);
+  Json j{{"before", measures(found.before)},
+         {"ways", Json::array()},
+         {"message", found.message.empty() ? Json() : Json(found.message)}};
+  for (const Stowing& s : found.ways) {
+    Json way{{"merit", stow_merit_name(s.merit)}, {"after", measures(s.measures)}, {"moved", Json::array()}};
+    for (const Id id : s.moved) {
+      const Part* p = s.assessed->project.layout.find(id);
+      way["moved"].push_back({{"part", p->name}, {"place_m", {p->place.x(), p->place.y(), p->place.z()}}});
+    }
+    way["stops"] = s.assessed->count(Severity::stop), way["watches"] = s.assessed->count(Severity::watch);
+    if (!o.folder.empty()) {
+      std::filesystem::create_directories(o.folder);
+      const std::string path =
+          (std::filesystem::path(o.folder) / ("stowed-" + std::to_string(j["ways"].size() + 1) + ".plucky")).string();
+      save_project(s.assessed->project, path);
+      way["boat"] = path;
+    }
+    j["ways"].push_back(way);
+  }
+  return j;
+}
+
 void DesignCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   CLI::App* sub = app.add_subcommand("propose", "Whole boats from a brief: hull, drive, parts, water, assessed");
   sub->add_option("brief", propose_.brief, "brief as JSON (the keys of a boat's brief), or a boat whose brief is taken")
@@ -176,6 +214,11 @@ void DesignCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   sub->add_option("--vary", what_if_.vary, "knob=from:to:count in SI, or a knob alone; without: all knobs are listed");
   sub->add_option("--read", what_if_.read, "keys of the ledger to tell; without: all");
   sub->callback([&] { run = [this] { return turned_boats(what_if_); }; });
+  sub = app.add_subcommand("stow", "Better places for battery, ESC, receiver, payload and ballast");
+  sub->add_option("boat", stow_.boat, "boat file")->required();
+  sub->add_option("--hold", stow_.hold, "name of a part that stays");
+  sub->add_option("-o,--out", stow_.folder, "folder for the boats");
+  sub->callback([&] { run = [this] { return stowed_boats(stow_); }; });
   sub = app.add_subcommand("improve", "The smallest changes that bring a number of a boat where it is wanted");
   sub->add_option("boat", improve_.boat, "boat file")->required();
   sub->add_option("--to", improve_.goal, "\"speed >= 11\", \"mass -0.05\", \"run_time +600\": key of the ledger, SI")

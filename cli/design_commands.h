@@ -36,6 +36,14 @@ struct ImproveOptions {
 /// The smallest changes that bring one number of the ledger where it is wanted.
 [[nodiscard]] Json improved_boats(const ImproveOptions& options);
 
+struct StowOptions {
+  std::string boat;
+  std::vector<std::string> hold;  ///< names of parts that stay
+  std::string folder;             ///< where the boats are saved; empty: nowhere
+};
+/// Better places for the parts of a boat.
+[[nodiscard]] Json stowed_boats(const StowOptions& options);
+
 class DesignCommandLine {
  public:
   void add(CLI::App& app, std::function<Json()>& run);
@@ -44,6 +52,7 @@ class DesignCommandLine {
   ProposeOptions propose_;
   WhatIfOptions what_if_;
   ImproveOptions improve_;
+  StowOptions stow_;
 };
 
 }  // namespace plucky::cli

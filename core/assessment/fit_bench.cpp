@@ -22,7 +22,11 @@ Id FitBench::place(Part part, const Vec3& at) {
 }
 
 Id FitBench::stow(const Part& part) {
-  return place(part, find_place(boat_, part));
+  return place(part, free_place(part));
+}
+
+Vec3 FitBench::free_place(const Part& part) const {
+  return find_place(boat_, part);
 }
 
 Id FitBench::hold(Part part, Id inside) {

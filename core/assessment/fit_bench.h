@@ -19,6 +19,8 @@ class FitBench {
   Id stow(const Part& part);
   Id hold(Part part, Id inside);
   [[nodiscard]] bool is_free(const Part& part, const Vec3& at) const;
+  /// Where stow() would put it.
+  [[nodiscard]] Vec3 free_place(const Part& part) const;
 
  private:
   Assessment boat_;

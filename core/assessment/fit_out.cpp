@@ -64,20 +64,22 @@ void take_payload(FitBench& bench) {
     if (part.kind == PartKind::payload || part.kind == PartKind::camera) return;
   if (mass <= 0.0) return;
   const double edge = std::cbrt(2.0 * mass / fresh_water_density / 1.5);
-  Part box{.name = written("Payload"),
-           .kind = PartKind::payload,
-           .size = {1.5 * edge, edge, edge},
-           .mass = mass,
-           .mass_sigma = 0.05 * mass};
-  const Id id = bench.stow(box);
-  Part& stowed = *p.layout.find(id);
-  if (bench.is_free(stowed, stowed.place)) return;
+  Part box{.name = written("Payload"), .kind = PartKind::payload, .mass = mass, .mass_sigma = 0.05 * mass};
+  // As high as it is wide, else flatter of the same volume.
+  for (const double flat : {1.0, 0.7, 0.5}) {
+    const double wide = edge / std::sqrt(flat);
+    box.size = {1.5 * wide, wide, edge * flat};
+    const Vec3 at = bench.free_place(box);
+    if (!bench.is_free(box, at)) continue;
+    bench.place(box, at);
+    return;
+  }
   const HullModel& hull = bench.hull();
   const double x = hull.box.low.x() + 0.4 * hull.length();
   double coaming = 0.0;
   for (const Hatch& h : p.hull.hatches) coaming = std::max(coaming, h.coaming);
-  stowed.outside = stowed.may_get_wet = true;
-  stowed.place = {x, 0.0, hull.deck_height(x, 0.0) + coaming + 0.5 * edge};
+  box.outside = box.may_get_wet = true;
+  bench.place(box, {x, 0.0, hull.deck_height(x, 0.0) + coaming + 0.5 * box.size.z()});
 }
 
 const CatalogueEntry& named(const Catalogue& catalogue, const char* name) {

@@ -9,8 +9,10 @@
 #include <thread>
 
 #include "assessment/fit_out.h"
+#include "assessment/foaming.h"
 #include "assessment/ideas.h"
 #include "assessment/places.h"
+#include "assessment/remedies.h"
 #include "base/error.h"
 #include "base/key_table.h"
 #include "brief/sizing.h"
@@ -39,11 +41,6 @@ const char* merit_name(Merit merit) {
 }
 
 namespace {
-
-/// Stops weigh most, then watches; the boat's mass breaks ties.
-double fault_weight(const Assessment& a) {
-  return 1000.0 * a.count(Severity::stop) + 10.0 * a.count(Severity::watch) + 1e-3 * a.mass.total;
-}
 
 /// Sets of motor, battery and screw that are run in each hull.
 constexpr std::size_t most_sets = 5;
@@ -101,6 +98,7 @@ class Builder {
     Project fine = a.project;
     fine.hull.fineness = 1.0;
     a = mended(judge_.assess(fine), most_mends / 4);
+    a = foamed(std::move(a), out.reasons);
     out.project = a.project;
     describe(a, out);
     out.assessed = std::make_shared<const Assessment>(std::move(a));
@@ -197,6 +195,16 @@ class Builder {
          length_quantity(wish_.brief.wanted_freeboard)});
     if (!why.empty()) reasons.push_back({"Made wider and deeper to fit the length that is allowed: {0}.", why});
     return std::move(*best);
+  }
+
+  /// Kept afloat when it is flooded, where it can be.
+  [[nodiscard]] Assessment foamed(Assessment a, std::vector<Text>& reasons) {
+    pause();
+    Assessment with = judge_.assess(with_foam(a));
+    if (fault_weight(with) >= fault_weight(a)) return a;
+    reasons.push_back({"{0} of foam under the deck keep it afloat when it is flooded.",
+                       Quantity{a.swamped.foam_volume, Dimension::volume}});
+    return with;
   }
 
   /// No wider than a usual printer's bed takes: sections stand on it as they are, they are not cut along.

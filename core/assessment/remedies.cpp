@@ -17,6 +17,10 @@ const Finding* same(const std::vector<Finding>& findings, const Finding& f) {
 
 }  // namespace
 
+double fault_weight(const Assessment& a) {
+  return 1000.0 * a.count(Severity::stop) + 10.0 * a.count(Severity::watch) + 1e-3 * a.mass.total;
+}
+
 bool betters(const Finding& f, const Assessment& before, const Assessment& after) {
   for (const Finding& other : after.findings) {
     if (other.severity != Severity::stop) continue;

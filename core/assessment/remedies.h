@@ -5,6 +5,9 @@
 
 namespace plucky {
 
+/// How much is wrong with a boat: stops weigh most, then watches; its mass breaks ties.
+[[nodiscard]] double fault_weight(const Assessment& a);
+
 /// Does the boat that a finding's remedy makes answer that finding better, without a stop it did not have before?
 /// `after` is that boat's assessment.
 [[nodiscard]] bool betters(const Finding& finding, const Assessment& before, const Assessment& after);

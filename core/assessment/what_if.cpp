@@ -76,7 +76,7 @@ void add_skin_knobs(const Assessment& a, std::vector<Knob>& out) {
     double Skin::*member;
   };
   constexpr SkinRow skin_rows[] = {{"skin.shell_thickness_m", "Shell thickness", &Skin::shell_thickness},
-                               {"skin.deck_thickness_m", "Deck thickness", &Skin::deck_thickness}};
+                                   {"skin.deck_thickness_m", "Deck thickness", &Skin::deck_thickness}};
   for (const SkinRow& r : skin_rows)
     out.push_back({.key = r.key,
                    .group = "Skin",

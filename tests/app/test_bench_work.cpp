@@ -185,7 +185,7 @@ TEST_F(Bench, TheBriefWorksOutSizesAndMakesTheBoat) {
   click("work_out");
   finish_job();
   auto* sizes = find<QListWidget>("sizes");
-  ASSERT_EQ(sizes->count(), 6);
+  ASSERT_EQ(sizes->count(), 7);
   EXPECT_TRUE(sizes->item(0)->text().contains("pieces"));
   EXPECT_FALSE(find<QLabel>("advice")->text().isEmpty());
   sizes->setCurrentRow(2);

@@ -76,7 +76,7 @@ TEST_F(PondBench, EachBoatOfTheFleetIsDrivenRoundTheBuoysByKeys) {
     EXPECT_FALSE(view->running());
     EXPECT_NEAR(picture->sticks().throttle, 0.6, 1e-12);
     std::size_t passed = 0;
-    for (int step = 0; step < 1500 && passed < round.size(); ++step) {
+    for (int step = 0; step < 4500 && passed < round.size(); ++step) {
       steer_to(round[passed]);
       view->sail_on(0.2);
       if ((view->log().back().place - round[passed]).norm() < 8.0) ++passed;

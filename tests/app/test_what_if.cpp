@@ -96,7 +96,6 @@ TEST_F(WhatIfBench, AMapOfTwoIsWalkedByKeys) {
   QTest::keyClick(map, Qt::Key_Right);
   QTest::keyClick(map, Qt::Key_Up);
   settle();
-  window->grab().save("/tmp/shots/map.png");
   const std::vector<double> at = view->result().points[4].at;
   QTest::keyClick(map, Qt::Key_Return);
   settle();

@@ -28,6 +28,19 @@ TEST_F(DesignCli, TurnsNumbersOfABoatAndTellsWhatStrikesWhere) {
   EXPECT_EQ(j["points"][0]["numbers"].size(), 2u);
 }
 
+TEST_F(DesignCli, StowsPartsAgainAndKeepsWhatIsHeld) {
+  save_project(sample_boat(), file("b.plucky"));
+  const Outcome r = run("stow " + file("b.plucky") + " --hold Receiver -o " + file("stowed"));
+  ASSERT_EQ(r.code, 0) << r.err;
+  const auto j = r.json();
+  EXPECT_GT(j["before"]["leads_m"].get<double>(), 0.0);
+  for (const auto& way : j["ways"]) {
+    EXPECT_TRUE(std::filesystem::exists(way["boat"].get<std::string>()));
+    for (const auto& moved : way["moved"]) EXPECT_NE(moved["part"], "Receiver");
+  }
+  expect_refusal(run("stow " + file("b.plucky") + " --hold Cork"), "no part of the boat");
+}
+
 TEST_F(DesignCli, RefusesInWords) {
   save_project(powered_boat(), file("b.plucky"));
   const std::string boat = "what-if " + file("b.plucky");
@@ -35,6 +48,8 @@ TEST_F(DesignCli, RefusesInWords) {
   expect_refusal(run(boat + " --vary battery.cells=3-5"), "from:to:count");
   expect_refusal(run(boat + " --vary battery.cells=3:5:3 --read colour"), "colour");
   expect_refusal(run("what-if " + file("nowhere.plucky")), "nowhere.plucky");
+  expect_refusal(run("improve " + file("b.plucky") + " --to \"speed soon\""), "should read");
+  expect_refusal(run("improve " + file("b.plucky") + " --to \"colour +1\""), "no number of the ledger");
   std::ofstream(file("brief.json")) << R"({"wanted_speed_m_s": 4, "colour": "green"})";
   expect_refusal(run("propose " + file("brief.json")), "colour");
   std::ofstream(file("broken.json")) << "{";

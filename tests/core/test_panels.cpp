@@ -3,6 +3,7 @@
 
 #include <cmath>
 
+#include "base/error.h"
 #include "build/bend.h"
 #include "build/panels.h"
 #include "geometry/ruled_strip.h"

@@ -2,6 +2,7 @@
 
 #include "stages/drive/drive_charts.h"
 #include "stages/drive/drive_page.h"
+#include "stages/drive/improve_view.h"
 #include "stages/drive/propeller_map.h"
 #include "stages/drive/what_if_view.h"
 
@@ -19,6 +20,7 @@ StageModule drive_stage() {
                     {"heat", QT_TRANSLATE_NOOP("words", "H&eat"), "E", &make_shelf_page<HeatChart>},
                     {"propellers", QT_TRANSLATE_NOOP("words", "Propeller &map"), "O", &make_shelf_page<PropellerMap>},
                     {"what-if", QT_TRANSLATE_NOOP("words", "What &if"), "Shift+I", &make_shelf_page<WhatIfView>},
+                    {"improve", QT_TRANSLATE_NOOP("words", "&Improve"), "Shift+G", &make_shelf_page<ImproveView>},
                     {"linkage", QT_TRANSLATE_NOOP("words", "Steering &linkage"), "Y", &make_shelf_page<LinkageChart>}},
           .next_step =
               [](const Session& s) {

@@ -247,11 +247,19 @@ void WhatIfMap::paint_cell(QPainter& p, std::size_t i, double low, double high) 
   const QString number = shown_.session->in_words({*v, reading_dimension(shown_)});
   p.setFont(ui_font(8.5));
   p.setPen(point.allowed() ? l.ink : l.buoy_text);
-  const QString words = letter.isEmpty() ? number : number + "  " + letter;
-  if (p.fontMetrics().horizontalAdvance(words) < r.width() - 4 && p.fontMetrics().height() <= r.height())
-    p.drawText(r, Qt::AlignCenter, words);
-  else if (!letter.isEmpty() && p.fontMetrics().height() <= r.height() + 2)
+  const auto fits = [&](const QString& words) {
+    return p.fontMetrics().horizontalAdvance(words) < r.width() - 4 && p.fontMetrics().height() <= r.height() + 2;
+  };
+  // The letter in the corner of a high cell, else after the number; where both have no room it alone.
+  const QString both = letter.isEmpty() ? number : number + "  " + letter;
+  if (r.height() > 2.0 * p.fontMetrics().height() && fits(number)) {
+    p.drawText(r, Qt::AlignCenter, number);
+    p.drawText(r.adjusted(4, 2, 0, 0), Qt::AlignLeft | Qt::AlignTop, letter);
+  } else if (fits(both)) {
+    p.drawText(r, Qt::AlignCenter, both);
+  } else if (fits(letter)) {
     p.drawText(r, Qt::AlignCenter, letter);
+  }
 }
 
 void WhatIfMap::paint_axes(QPainter& p) const {

@@ -5,6 +5,7 @@
 #include "stages/layout/layout_page.h"
 #include "stages/layout/mass_tables.h"
 #include "stages/layout/part_page.h"
+#include "stages/layout/stow_view.h"
 
 namespace plucky::app {
 
@@ -36,7 +37,8 @@ StageModule layout_stage() {
             return new LayoutPage(host.session, host.own_parts, parent);
           },
           .overlays = boat_overlays,
-          .shelf = {{"masses", QT_TRANSLATE_NOOP("words", "Mass ta&ble"), "B", &make_shelf_page<MassTable>,
+          .shelf = {{"stow", QT_TRANSLATE_NOOP("words", "Stow a&gain"), "Shift+A", &make_shelf_page<StowView>},
+                    {"masses", QT_TRANSLATE_NOOP("words", "Mass ta&ble"), "B", &make_shelf_page<MassTable>,
                      ShelfOffer::Tab::rest},
                     {"trade", QT_TRANSLATE_NOOP("words", "Weight sensiti&vity"), "Ctrl+G", &make_shelf_page<TradeTable>,
                      ShelfOffer::Tab::everywhere}},

@@ -40,7 +40,7 @@ void overhangs(const Assessment& a, std::vector<Finding>& out) {
         i + 1,
         stance_name(best.stance),
         Quantity{best.overhang, Dimension::area}};
-    if (better && f.severity != Severity::fine && !a.project.build.least_support) {
+    if (better && best.overhang <= little && f.severity != Severity::fine && !a.project.build.least_support) {
       BuildDesign upright = a.project.build;
       upright.least_support = true;
       f.remedy = Edit{"Print with the least support", ChangeBuild{upright}};

@@ -144,15 +144,20 @@ void cg(const Assessment& a, std::vector<Finding>& out) {
     out.push_back(f);
     return;
   }
-  const double off = std::max(a.cg_band.low - x, x - a.cg_band.high);
-  f.severity = off > 0.03 * len ? Severity::stop : Severity::watch;
+  const auto severity_at = [&](double cg) {
+    const double off = std::max(a.cg_band.low - cg, cg - a.cg_band.high);
+    return off <= 0.0 ? Severity::fine : off > 0.03 * len ? Severity::stop : Severity::watch;
+  };
+  f.severity = severity_at(x);
   f.text.words = "CG {0} from the transom ({1}); should be {2} to {3}.";
   const Id slider = part_to_slide(a);
   if (const Part* part = a.project.layout.find(slider); part && a.care == Care::full) {
     const double target = x < a.cg_band.low ? a.cg_band.low + 0.1 * (a.cg_band.high - a.cg_band.low)
                                             : a.cg_band.high - 0.1 * (a.cg_band.high - a.cg_band.low);
     const double by = (target - x) * a.mass.total / mass_of(a, slider);
-    if (const auto place = reachable_place(a, *part, part->place + Vec3(by, 0.0, 0.0)))
+    const auto place = reachable_place(a, *part, part->place + Vec3(by, 0.0, 0.0));
+    // As far as it goes may be nowhere.
+    if (place && severity_at(x + (place->x() - part->place.x()) * mass_of(a, slider) / a.mass.total) < f.severity)
       f.remedy = slide_to(*part, *place, by);
   }
   out.push_back(f);

@@ -28,8 +28,11 @@ void vanishing(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.vanishing", .stage = Stage::flotation, .source = "common practice"};
   const double vanishes = a.stability.vanishing_angle.value_or(pi);
   f.number = angle_quantity(vanishes);
-  // A sled stands on its breadth and carries its motor high: less is usual (common practice, no source).
-  f.limit = angle_quantity(radians(type_of(a.project) == BoatType::air_sled ? 60.0 : 80.0));
+  // A sled stands on its breadth and carries its motor high, two hulls and a scow do so with their load: less is usual
+  // (common practice, no source).
+  const HullModel& hull = a.hull->model;
+  const bool broad = hull.bottom == BottomForm::twin || (hull.bottom == BottomForm::flat && !hull.planes);
+  f.limit = angle_quantity(radians(broad ? 50.0 : type_of(a.project) == BoatType::air_sled ? 60.0 : 80.0));
   f.text.values = {angle_quantity(a.stability.max_arm_heel), f.number, f.limit};
   if (!a.stability.vanishing_angle)
     f.text.words = "The righting arm never vanishes on the weaker side.";

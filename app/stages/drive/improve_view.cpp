@@ -1,0 +1,304 @@
+#include "stages/drive/improve_view.h"
+
+#include <qcustomplot.h>
+
+#include <QComboBox>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTableWidget>
+#include <QVBoxLayout>
+#include <algorithm>
+
+#include "base/error.h"
+#include "chart/axis_scale.h"
+#include "chart/chart_page.h"
+#include "io/units.h"
+#include "project/catalogue.h"
+#include "tables/items.h"
+#include "theme/theme.h"
+#include "words/words.h"
+
+namespace plucky::app {
+
+namespace improve_columns {
+enum Column { way, number, speed, run_time, mass, watch };
+}
+
+namespace {
+
+namespace improve_col = improve_columns;
+
+std::optional<Quantity> number_of_row(const std::vector<LedgerRow>& rows, const std::string& key) {
+  for (const LedgerRow& r : rows)
+    if (r.key == key) return r.value;
+  return std::nullopt;
+}
+
+}  // namespace
+
+ImproveView::ImproveView(Session* session, QWidget* parent) : ShelfPage(session, tr("Improve"), parent) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 0, 0, 0);
+  auto* controls = new QHBoxLayout;
+  number_ = new QComboBox(this);
+  number_->setObjectName("improve_number");
+  number_->setAccessibleName(tr("Number to improve"));
+  number_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  number_->setMinimumContentsLength(12);
+  sense_ = new QComboBox(this);
+  sense_->setObjectName("improve_sense");
+  sense_->setAccessibleName(tr("At least or at most"));
+  sense_->addItems({tr("at least"), tr("at most")});
+  value_ = new QLineEdit(this);
+  value_->setObjectName("improve_value");
+  value_->setAccessibleName(tr("Wanted"));
+  value_->setMaximumWidth(110);
+  work_ = new QPushButton(tr("Find ways"), this);
+  work_->setObjectName("improve_work");
+  take_ = new QPushButton(tr("Take it"), this);
+  take_->setObjectName("improve_take");
+  take_->setProperty("strong", true);
+  controls->addWidget(number_, 1);
+  controls->addWidget(sense_);
+  controls->addWidget(value_);
+  controls->addWidget(work_);
+  controls->addWidget(take_);
+  column->addLayout(controls);
+  auto* row = new QHBoxLayout;
+  table_ = make_table(this, "improve_ways", title(),
+                      {tr("Change"), tr("Then"), tr("Speed"), tr("Run time"), tr("Mass"), tr("New to watch")});
+  table_->setSelectionMode(QAbstractItemView::SingleSelection);
+  table_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
+  table_->horizontalHeader()->setSectionResizeMode(improve_col::way, QHeaderView::Interactive);
+  table_->setColumnWidth(improve_col::way, 230);
+  row->addWidget(table_, 3);
+  plot_ = new QCustomPlot(this);
+  plot_->setObjectName("improve_plot");
+  plot_->setAccessibleName(tr("Speed over run time of each way"));
+  plot_->setMinimumSize(210, 80);
+  row->addWidget(plot_, 1);
+  column->addLayout(row, 1);
+  const auto marks = [this](QCPScatterStyle::ScatterShape shape, double size) {
+    QCPGraph* g = plot_->addGraph();
+    g->setLineStyle(QCPGraph::lsNone);
+    g->setScatterStyle(QCPScatterStyle(shape, size));
+    return g;
+  };
+  reach_ = marks(QCPScatterStyle::ssDisc, 8);
+  nearer_ = marks(QCPScatterStyle::ssCircle, 8);
+  now_ = marks(QCPScatterStyle::ssCircle, 15);
+  chosen_ = marks(QCPScatterStyle::ssSquare, 14);
+  connect(number_, &QComboBox::activated, this, &ImproveView::show_goal);
+  connect(work_, &QPushButton::clicked, this, [this] {
+    if (!job_.running()) return work_out();
+    job_.stop();
+    fill();
+  });
+  connect(value_, &QLineEdit::returnPressed, this, [this] {
+    if (!job_.running()) work_out();
+  });
+  connect(take_, &QPushButton::clicked, this, &ImproveView::take);
+  connect(table_, &QTableWidget::itemActivated, this, &ImproveView::take);
+  connect(table_, &QTableWidget::itemSelectionChanged, this, &ImproveView::draw);
+  connect(plot_, &QCustomPlot::mousePress, this, [this](QMouseEvent* event) {
+    int nearest = -1;
+    double least = 20.0;
+    for (int r = 0; r < table_->rowCount(); ++r) {
+      const QPointF off = place_of(table_->item(r, improve_col::way)->data(Qt::UserRole).toUInt()) - event->pos();
+      if (const double away = std::hypot(off.x(), off.y()); away < least) least = away, nearest = r;
+    }
+    if (nearest >= 0) table_->setCurrentCell(nearest, improve_col::way);
+  });
+  connect(&job_, &Job::ended, this, &ImproveView::fill);
+  connect(&job_, &Job::failed, this, [this](const QString& why) {
+    session_->refuse(why);
+    fill();
+  });
+}
+
+const LedgerRow* ImproveView::row_at_hand() const {
+  const std::string key = number_->currentData().toString().toStdString();
+  const auto it = std::find_if(rows_.begin(), rows_.end(), [&](const LedgerRow& r) { return r.key == key; });
+  return it == rows_.end() ? nullptr : &*it;
+}
+
+const Improvement* ImproveView::at_hand() const {
+  const int r = table_->currentRow();
+  if (r < 0) return nullptr;
+  const auto i = table_->item(r, improve_col::way)->data(Qt::UserRole).toUInt();
+  return i < found_.ways.size() ? &found_.ways[i] : nullptr;
+}
+
+bool ImproveView::as_worked_out() const {
+  return boat_ && boat_->project == session_->now().project;
+}
+
+void ImproveView::show_goal() {
+  const LedgerRow* row = row_at_hand();
+  work_->setEnabled(row != nullptr);
+  if (!row) return value_->clear();
+  const bool more = row->sense != Sense::less_is_better;
+  sense_->setCurrentIndex(more ? 0 : 1);
+  // A tenth better is what one would try first.
+  Quantity wanted = *row->value;
+  wanted.si *= (more ? 1.1 : 0.9);
+  value_->setText(session_->shown(wanted));
+}
+
+void ImproveView::work_out() {
+  const LedgerRow* row = row_at_hand();
+  if (!row) return;
+  Goal goal{.row = row->key, .at_least = sense_->currentIndex() == 0};
+  try {
+    goal.value = parse_quantity(value_->text().toStdString(), row->value->dimension, session_->units());
+  } catch (const InvalidInput& e) {
+    return session_->refuse(session_->said(e.sentence()));
+  }
+  found_ = {};
+  table_->setRowCount(0);
+  boat_ = session_->state();
+  const QString doing = tr("Trying changes");
+  tell(doing);
+  job_.start(doing, [this, boat = boat_, goal](const Job::Link& link) {
+    Improvements found = improve(*boat, goal, builtin_catalogue(), [&](double done) {
+      link.deliver([this, done] { tell(tr("Trying changes: %1 %").arg(100.0 * done, 0, 'f', 0)); });
+      return link.wanted();
+    });
+    link.deliver([this, found = std::move(found)]() mutable { found_ = std::move(found); });
+  });
+  work_->setText(tr("Stop"));
+  draw();
+}
+
+void ImproveView::fill() {
+  work_->setText(tr("Find ways"));
+  table_->setSortingEnabled(false);
+  table_->setRowCount(0);
+  for (const Improvement& w : found_.ways) {
+    const int r = table_->rowCount();
+    table_->insertRow(r);
+    auto* what = text_item(session_->said(w.what), static_cast<Id>(r));
+    what->setToolTip(what->text());
+    table_->setItem(r, improve_col::way, what);
+    set_number(table_, *session_, r, improve_col::number, true, w.number.si, w.number.dimension);
+    const std::vector<LedgerRow> then = ledger(*w.assessed);
+    const auto cell = [&](int at, const char* key) {
+      const auto q = number_of_row(then, key);
+      set_number(table_, *session_, r, at, q.has_value(), q ? q->si : 0.0, q ? q->dimension : Dimension::none);
+    };
+    cell(improve_col::speed, "speed");
+    cell(improve_col::run_time, "run_time");
+    cell(improve_col::mass, "mass");
+    const QString watch = w.strikes.empty() ? tr("nothing") : session_->said(w.strikes.front().text);
+    auto* item = new NumberItem(static_cast<double>(w.strikes.size()), watch);
+    item->setToolTip(watch);
+    table_->setItem(r, improve_col::watch, item);
+    if (!w.reaches) table_->item(r, improve_col::number)->setForeground(look().muted);
+  }
+  table_->setSortingEnabled(true);
+  // What is wanted has its column already.
+  for (const auto& [column, key] :
+       {std::pair{improve_col::speed, "speed"}, {improve_col::run_time, "run_time"}, {improve_col::mass, "mass"}})
+    table_->setColumnHidden(column, found_.goal.row == key);
+  if (table_->rowCount() > 0) table_->setCurrentCell(0, improve_col::way);
+  draw();
+}
+
+void ImproveView::draw() {
+  const Look& l = look();
+  plot_->setBackground(l.paper);
+  for (QCPAxis* axis : {plot_->xAxis, plot_->yAxis}) {
+    ChartPage::restyle(axis);
+    axis->grid()->setPen(QPen(l.line, 1, Qt::DotLine));
+    axis->ticker()->setTickCount(4);
+  }
+  const AxisScale time = axis_scale(*session_, Dimension::duration), speed = axis_scale(*session_, Dimension::speed);
+  const auto mark = [](QCPGraph* graph, const QPen& pen, const QBrush& brush) {
+    graph->data()->clear();
+    QCPScatterStyle style = graph->scatterStyle();
+    style.setPen(pen);
+    style.setBrush(brush);
+    graph->setScatterStyle(style);
+  };
+  mark(reach_, QPen(l.water_line, 1.4), l.water_line);
+  mark(nearer_, QPen(l.muted, 1.4), l.paper);
+  mark(now_, QPen(l.brass, 2.2), Qt::NoBrush);
+  mark(chosen_, QPen(l.ink, 1.6), Qt::NoBrush);
+  for (QCPItemText* text : texts_) plot_->removeItem(text);
+  texts_.clear();
+  const auto place = [&](const Assessment& a) -> std::optional<QPointF> {
+    const std::vector<LedgerRow> rows = ledger(a);
+    const auto x = number_of_row(rows, "run_time"), y = number_of_row(rows, "speed");
+    if (!x || !y) return std::nullopt;
+    return QPointF(time.on_axis(x->si), speed.on_axis(y->si));
+  };
+  if (boat_)
+    if (const auto p = place(*boat_)) now_->addData(p->x(), p->y());
+  for (std::size_t i = 0; i < found_.ways.size(); ++i) {
+    const auto p = place(*found_.ways[i].assessed);
+    if (!p) continue;
+    (found_.ways[i].reaches ? reach_ : nearer_)->addData(p->x(), p->y());
+    if (&found_.ways[i] == at_hand()) chosen_->addData(p->x(), p->y());
+  }
+  plot_->xAxis->setLabel(time.with(tr("run time")));
+  plot_->yAxis->setLabel(speed.with(tr("full speed")));
+  plot_->rescaleAxes();
+  plot_->xAxis->scaleRange(1.3);
+  plot_->yAxis->scaleRange(1.3);
+  plot_->setVisible(boat_ != nullptr && !found_.ways.empty());
+  if (!plot_->isHidden()) plot_->replot(QCustomPlot::rpQueuedReplot);
+  const Improvement* way = at_hand();
+  take_->setEnabled(way != nullptr && as_worked_out());
+  if (job_.running()) return;
+  QStringList words;
+  if (!found_.message.empty()) words << session_->said(found_.message);
+  if (found_.ways.empty() && found_.message.empty())
+    words << tr(
+        "Say what the boat should do; the smallest changes that get there are looked for, each assessed whole.");
+  if (way) {
+    QStringList effects;
+    for (const Change& c : way->effects)
+      if (effects.size() < 6 && c.after) effects << tr("%1 %2").arg(term(c.label), session_->in_words(*c.after));
+    words << effects.join(", ");
+  }
+  if (boat_ && !as_worked_out()) words << tr("The boat has changed since.");
+  tell(words.join(' '));
+}
+
+void ImproveView::take() {
+  const Improvement* way = at_hand();
+  if (way && as_worked_out()) session_->perform(way->edit);
+}
+
+QPointF ImproveView::place_of(std::size_t i) const {
+  const AxisScale time = axis_scale(*session_, Dimension::duration), speed = axis_scale(*session_, Dimension::speed);
+  const std::vector<LedgerRow> rows = ledger(*found_.ways[i].assessed);
+  const auto x = number_of_row(rows, "run_time"), y = number_of_row(rows, "speed");
+  if (!x || !y) return {-1e4, -1e4};
+  return {plot_->xAxis->coordToPixel(time.on_axis(x->si)), plot_->yAxis->coordToPixel(speed.on_axis(y->si))};
+}
+
+void ImproveView::refresh() {
+  if (session_->dragging()) return;
+  rows_.clear();
+  for (const LedgerRow& r : ledger(session_->now()))
+    if (r.value && (r.sense != Sense::neutral || r.key == "mass")) rows_.push_back(r);
+  const bool other = number_->count() != static_cast<int>(rows_.size());
+  if (other) {
+    const QString was = number_->currentData().toString();
+    number_->clear();
+    for (const LedgerRow& r : rows_) number_->addItem(term(r.label), QString::fromStdString(r.key));
+    number_->setCurrentIndex(std::max(0, number_->findData(was.isEmpty() ? QString("speed") : was)));
+    show_goal();
+  }
+  draw();
+}
+
+TableRows ImproveView::table() const {
+  return rows_of(table_);
+}
+
+}  // namespace plucky::app

@@ -1,0 +1,58 @@
+// The smallest changes that bring a number of the boat where it is wanted. In: the boat, a goal. Out: a page of the
+// shelf: ways side by side with what each changes, as rows and as points of speed over run time; one of them taken is
+// one edit.
+#pragma once
+
+#include <memory>
+
+#include "assessment/improve.h"
+#include "session/job.h"
+#include "shelf/shelf_page.h"
+
+class QComboBox;
+class QCPGraph;
+class QCPItemText;
+class QCustomPlot;
+class QLineEdit;
+class QPushButton;
+class QTableWidget;
+
+namespace plucky::app {
+
+class ImproveView : public ShelfPage {
+  Q_OBJECT
+
+ public:
+  ImproveView(Session* session, QWidget* parent);
+  void refresh() override;
+  [[nodiscard]] TableRows table() const override;
+  [[nodiscard]] QCustomPlot* plot() const override { return plot_; }
+  [[nodiscard]] bool at_work() const override { return job_.running(); }
+  [[nodiscard]] const Improvements& found() const { return found_; }
+  /// Where a way is drawn, pixels of the plot.
+  [[nodiscard]] QPointF place_of(std::size_t way) const;
+
+ private:
+  void show_goal();
+  void work_out();
+  void take();
+  void fill();
+  void draw();
+  [[nodiscard]] const LedgerRow* row_at_hand() const;
+  [[nodiscard]] const Improvement* at_hand() const;
+  [[nodiscard]] bool as_worked_out() const;
+
+  QComboBox *number_, *sense_;
+  QLineEdit* value_;
+  QPushButton *work_, *take_;
+  QTableWidget* table_;
+  QCustomPlot* plot_;
+  QCPGraph *reach_, *nearer_, *now_, *chosen_;
+  std::vector<QCPItemText*> texts_;
+  std::vector<LedgerRow> rows_;
+  std::shared_ptr<const Assessment> boat_;  ///< that the ways are of
+  Improvements found_;
+  Job job_;
+};
+
+}  // namespace plucky::app

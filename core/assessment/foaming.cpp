@@ -1,0 +1,74 @@
+#include "assessment/foaming.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "assessment/places.h"
+#include "base/written.h"
+
+namespace plucky {
+
+namespace {
+
+/// Ends first: what keeps a swamped boat level lies far from its middle.
+std::vector<double> from_the_ends(double low, double high) {
+  std::vector<double> out;
+  constexpr int count = 18;
+  for (int i = 0; i <= count / 2; ++i) {
+    out.push_back(high - (high - low) * i / count);
+    out.push_back(low + (high - low) * i / count);
+  }
+  return out;
+}
+
+/// Foam under a hatch bars the way of what is taken out through it.
+bool under_a_hatch(const HullDesign& hull, const Vec3& at, const Vec3& size) {
+  return std::any_of(hull.hatches.begin(), hull.hatches.end(), [&](const Hatch& h) {
+    return at.x() + 0.5 * size.x() > h.x && at.x() - 0.5 * size.x() < h.x + h.length &&
+           std::abs(at.y() - h.y) < 0.5 * (size.y() + h.width);
+  });
+}
+
+}  // namespace
+
+Project with_foam(const Assessment& boat) {
+  // A tenth more, for what its own weight takes.
+  double wanted = 1.1 * boat.swamped.foam_volume;
+  if (wanted <= 0.0) return boat.project;
+  Assessment a = boat;
+  const HullModel& hull = a.hull->model;
+  const Vec3 room = hull.box.size();
+  for (const double along : {0.26, 0.16, 0.09})
+    for (const double across : {0.40, 0.24, 0.13})
+      for (const double up : {0.55, 0.38, 0.24}) {
+        const Vec3 size(along * room.x(), across * room.y(), up * room.z());
+        for (const double x : from_the_ends(hull.box.low.x() + 0.5 * size.x(), hull.box.high.x() - 0.5 * size.x()))
+          for (const double share : {0.0, 0.16, 0.26, 0.36, 0.40}) {
+            if (wanted <= 0.0) return a.project;
+            const double y = share * room.y();
+            const double top = hull.deck_height(x, y) - 0.5 * size.z();
+            for (const double under : {0.006, 0.014, 0.03, 0.045, 0.06, 0.08}) {
+              if (under + size.z() > room.z()) break;
+              Part block{.name = written("Foam"), .kind = PartKind::foam, .size = size};
+              block.mass = foam_density * size.prod();
+              block.mass_sigma = 0.1 * block.mass;
+              block.may_get_wet = true;
+              const Vec3 port(x, y, top - under), starboard(x, -y, top - under);
+              if (under_a_hatch(a.project.hull, port, size) || under_a_hatch(a.project.hull, starboard, size)) break;
+              if (!place_is_free(a, block, port) || (y > 0.0 && !place_is_free(a, block, starboard))) continue;
+              // A pair on either side of the plane must not meet in it.
+              if (y > 0.0 && y < 0.5 * size.y()) continue;
+              for (const Vec3& at : y > 0.0 ? std::vector{port, starboard} : std::vector{port}) {
+                block.id = a.project.take_id();
+                block.place = at;
+                a.project.layout.parts.push_back(block);
+                wanted -= size.prod();
+              }
+              break;
+            }
+          }
+      }
+  return a.project;
+}
+
+}  // namespace plucky

@@ -1,0 +1,12 @@
+// Foam for a boat that would sink when it is flooded. In: the boat. Out: the boat with blocks where they stand free.
+#pragma once
+
+#include "assessment/assessment.h"
+
+namespace plucky {
+
+/// Blocks of closed-cell foam, the largest that find room first, high and towards the ends, in pairs off the centre
+/// plane, until the swamped boat has its reserve. The boat as it is where none is needed or none finds room.
+[[nodiscard]] Project with_foam(const Assessment& boat);
+
+}  // namespace plucky
