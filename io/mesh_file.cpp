@@ -5,6 +5,7 @@
 
 #include "base/error.h"
 #include "io/file.h"
+#include "io/offsets_file.h"
 
 namespace plucky {
 
@@ -27,7 +28,8 @@ MeshFile read_mesh(const std::string& bytes, const std::string& name) {
     if (ext == "obj") return read_obj(bytes);
     if (ext == "3mf") throw InvalidInput("", "is not a zip archive, so not a 3MF");
     if (ext == "stl" || bytes.compare(0, 5, "solid") == 0) return read_stl(bytes);
-    throw InvalidInput("", "is none of STL, OBJ and 3MF");
+    if (ext == "csv" || ext == "tsv") return read_offsets(bytes);
+    throw InvalidInput("", "is none of STL, OBJ, 3MF and a table of offsets (CSV)");
   } catch (const InvalidInput& e) {
     throw e.within(name);
   }

@@ -11,7 +11,7 @@ namespace plucky {
 
 struct MeshFile {
   TriangleMesh mesh;                      ///< corners of equal coordinates joined
-  std::string format;                     ///< "binary STL", "ASCII STL", "OBJ", "3MF"
+  std::string format;                     ///< "binary STL", "ASCII STL", "OBJ", "3MF", "table of offsets"
   std::optional<double> metres_per_unit;  ///< only 3MF tells its unit
 };
 

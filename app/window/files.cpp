@@ -82,7 +82,8 @@ bool MainWindow::save_as() {
 }
 
 void MainWindow::import_dialog() {
-  const QString path = QFileDialog::getOpenFileName(this, tr("Import a hull"), {}, tr("Meshes (*.stl *.obj *.3mf)"));
+  const QString path = QFileDialog::getOpenFileName(this, tr("Import a hull"), {},
+                                                    tr("Meshes and offsets (*.stl *.obj *.3mf *.csv *.tsv)"));
   if (!path.isEmpty()) import_hull(path);
 }
 

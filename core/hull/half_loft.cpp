@@ -51,12 +51,19 @@ class Skinning {
   }
   void mark(Surface s) { skin_.surface.resize(skin_.mesh.triangles.size(), s); }
 
+  [[nodiscard]] bool on_plane(std::uint32_t a, std::uint32_t b, std::uint32_t c) const {
+    const std::vector<Vec3>& v = skin_.mesh.vertices;
+    return v[a].y() == 0.0 && v[b].y() == 0.0 && v[c].y() == 0.0;
+  }
+
   void join(std::size_t i) {
     std::vector<Triangle>& t = skin_.mesh.triangles;
     for (std::size_t j = 0; j < ring_; ++j) {
       const auto a = at(i, j), b = at(i + 1, j), c = at(i + 1, j + 1), d = at(i, j + 1);
-      // Mirrored diagonals keep the hull exactly symmetrical.
-      if (j < half_)
+      // Mirrored diagonals keep the hull exactly symmetrical; the other ones where a triangle would lie in the centre
+      // plane, as its mirror image does.
+      const bool port = j < half_, flat = port ? on_plane(a, b, c) : on_plane(b, c, d);
+      if (port != flat)
         t.insert(t.end(), {{a, c, b}, {a, d, c}});
       else
         t.insert(t.end(), {{a, d, b}, {b, d, c}});

@@ -70,11 +70,13 @@ TEST_F(PondBench, EachBoatOfTheFleetIsDrivenRoundTheBuoysByKeys) {
     EXPECT_FALSE(view->running());
     picture->setFocus();
     held = 0;
-    for (int i = 0; i < 6; ++i) QTest::keyClick(picture, Qt::Key_Up);
+    // As fast as her circle leaves room between the buoys; what hardly runs gets more.
+    const int presses = boat.name == "Whirligig" ? 4 : boat.name == "Grebe" ? 9 : 6;
+    for (int i = 0; i < presses; ++i) QTest::keyClick(picture, Qt::Key_Up);
     EXPECT_TRUE(view->running()) << "the throttle puts her to sea";
     QTest::keyClick(picture, Qt::Key_Space);
     EXPECT_FALSE(view->running());
-    EXPECT_NEAR(picture->sticks().throttle, 0.6, 1e-12);
+    EXPECT_NEAR(picture->sticks().throttle, 0.1 * presses, 1e-12);
     std::size_t passed = 0;
     for (int step = 0; step < 4500 && passed < round.size(); ++step) {
       steer_to(round[passed]);
@@ -82,7 +84,9 @@ TEST_F(PondBench, EachBoatOfTheFleetIsDrivenRoundTheBuoysByKeys) {
       if ((view->log().back().place - round[passed]).norm() < 8.0) ++passed;
     }
     if (held) QTest::keyRelease(picture, static_cast<Qt::Key>(held));
-    EXPECT_EQ(passed, round.size()) << boat.name;
+    const SeaSample& last = view->log().back();
+    EXPECT_EQ(passed, round.size()) << boat.name << " at " << last.place.transpose() << " after " << last.time << " s, "
+                                    << view->words().toStdString();
     for (const Happening& h : view->happenings())
       EXPECT_TRUE(h.event != SeaEvent::flips && h.event != SeaEvent::floods && h.event != SeaEvent::aground)
           << boat.name << ": " << sea_event_key(h.event);

@@ -131,7 +131,7 @@ TEST(Stl, BadFilesAreAnsweredInWords) {
   std::string words = ascii;
   words.replace(words.find("1e0"), 3, "one");
   EXPECT_NE(complaint(words, "w.stl").find("line 20: \"one\" is not a number"), std::string::npos);
-  EXPECT_NE(complaint("hello there", "x.dat").find("none of STL, OBJ and 3MF"), std::string::npos);
+  EXPECT_NE(complaint("hello there", "x.dat").find("none of STL, OBJ, 3MF and"), std::string::npos);
 }
 
 PROPERTY(Stl, DamagedBytesNeverCrashAndAlwaysExplain) {
