@@ -77,8 +77,8 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
   const auto half = [share](const HullModel& h, double s) {
     return along(main_outline(h).x, main_outline(h).half_port, share(h, s));
   };
-  const auto add = [&](const char* key, const char* key_x, BoardPlane plane, int axis, Vec3 place, const char* label,
-                       std::function<double(const HullModel&)> coordinate) {
+  const auto add = [&](const char* key, const char* key_x, BoardPlane plane, int axis, const Vec3& place,
+                       const char* label, std::function<double(const HullModel&)> coordinate) {
     const auto table = hull_parameters(family);
     if (std::none_of(table.begin(), table.end(), [&](const HullParameter& p) { return std::string(p.key) == key; }))
       return;

@@ -31,16 +31,13 @@ class Job : public QObject {
     /// Runs on the interface thread, in order, while the answer is wanted.
     template <class F>
     void deliver(F answer) const {
-      // The application outlives every job, so its event loop is the road back. The loop owns what is put into it,
-      // which clang's analyzer cannot see and reports as a leak at every caller.
-#ifndef __clang_analyzer__
+      // The application outlives every job, so its event loop is the road back.
       QMetaObject::invokeMethod(
           QCoreApplication::instance(),
           [job = job_, unwanted = unwanted_, answer = std::move(answer)]() mutable {
             if (job && !*unwanted) answer();
           },
           Qt::QueuedConnection);
-#endif
     }
 
    private:
@@ -57,9 +54,7 @@ class Job : public QObject {
   void start(const QString& step, std::function<void(const Link&)> work);
   /// Forgets what is under way.
   void stop();
-  [[nodiscard]] bool running() const {
-    return unwanted_ != nullptr;
-  }
+  [[nodiscard]] bool running() const { return unwanted_ != nullptr; }
 
  signals:
   void progress(const QString& step, double seconds_left);

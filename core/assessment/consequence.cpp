@@ -79,4 +79,18 @@ std::vector<Change> consequences(const Assessment& before, const Assessment& aft
   return changes;
 }
 
+std::vector<Finding> new_strikes(const Assessment& before, const Assessment& after) {
+  std::vector<Finding> out;
+  for (const Finding& f : after.findings) {
+    if (f.severity < Severity::watch || !f.ignored.empty()) continue;
+    const bool old = std::any_of(before.findings.begin(), before.findings.end(), [&](const Finding& was) {
+      return was.id == f.id && was.subject == f.subject && was.severity >= f.severity;
+    });
+    if (old) continue;
+    out.push_back(f);
+    out.back().remedy.reset();
+  }
+  return out;
+}
+
 }  // namespace plucky

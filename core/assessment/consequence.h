@@ -38,4 +38,7 @@ struct Change {
 };
 [[nodiscard]] std::vector<Change> consequences(const Assessment& before, const Assessment& after);
 
+/// Stops and watches that count after it and were not there before, or not as bad; worst first, without remedies.
+[[nodiscard]] std::vector<Finding> new_strikes(const Assessment& before, const Assessment& after);
+
 }  // namespace plucky

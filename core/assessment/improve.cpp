@@ -1,17 +1,15 @@
 #include "assessment/improve.h"
 
 #include <algorithm>
-#include <array>
-#include <atomic>
 #include <cmath>
-#include <future>
-#include <mutex>
+#include <memory>
 #include <set>
 #include <sstream>
-#include <thread>
+#include <tuple>
 
 #include "assessment/drive_edits.h"
 #include "base/error.h"
+#include "base/parallel.h"
 
 namespace plucky {
 
@@ -37,16 +35,6 @@ std::optional<double> number_of(const Assessment& a, const std::string& row) {
   return std::nullopt;
 }
 
-/// What stops it that did not stop the boat before.
-bool new_stop(const Assessment& before, const Assessment& after) {
-  return std::any_of(after.findings.begin(), after.findings.end(), [&](const Finding& f) {
-    return f.severity == Severity::stop && f.ignored.empty() &&
-           std::none_of(before.findings.begin(), before.findings.end(), [&](const Finding& was) {
-             return was.id == f.id && was.subject == f.subject && was.severity == Severity::stop;
-           });
-  });
-}
-
 /// Tries edits of one boat against one goal, on one thread.
 class Seeker {
  public:
@@ -59,14 +47,15 @@ class Seeker {
     Edit edit;
     std::shared_ptr<const Assessment> boat;
     double number = 0.0;
-    bool stopped = false;
+    std::vector<Finding> strikes;  ///< what it has that the boat has not, worst first
+    [[nodiscard]] bool stopped() const { return !strikes.empty() && strikes.front().severity == Severity::stop; }
   };
   [[nodiscard]] std::optional<Tried> attempt(const Edit& edit) {
     try {
       auto a = std::make_shared<const Assessment>(judge_.assess(apply(boat_.project, edit)));
       const auto n = number_of(*a, goal_.row);
       if (!n) return std::nullopt;
-      return Tried{edit, a, *n, new_stop(boat_, *a)};
+      return Tried{edit, a, *n, new_strikes(boat_, *a)};
     } catch (const InvalidInput&) {
       return std::nullopt;
     }
@@ -90,7 +79,7 @@ class Seeker {
     std::optional<Tried> best;
     double best_share = 0.0;
     // Farther, until it is there or something stops it.
-    while (here && !here->stopped) {
+    while (here && !here->stopped()) {
       if (!best || gain(here->number) > gain(best->number)) best = here, best_share = share;
       if (gain(here->number) >= 1.0 || share >= farthest || knob.whole) break;
       before = share;
@@ -103,7 +92,7 @@ class Seeker {
       double enough = best_share;
       for (int i = 0; i < 4; ++i) {
         const double middle = 0.5 * (before + enough);
-        if (auto t = look(middle); t && !t->stopped && gain(t->number) >= 1.0)
+        if (auto t = look(middle); t && !t->stopped() && gain(t->number) >= 1.0)
           best = std::move(t), enough = middle;
         else
           before = middle;
@@ -122,7 +111,7 @@ class Seeker {
     const std::vector<const Part*> gone = swapped_for(boat_.project, entry.part);
     if (gone.empty() || gone.front()->name == entry.part.name || !swap_fits(boat_, entry)) return std::nullopt;
     const auto t = attempt(swap_edit(boat_, entry));
-    if (!t || t->stopped || gain(t->number) < too_little) return std::nullopt;
+    if (!t || t->stopped() || gain(t->number) < too_little) return std::nullopt;
     Improvement out = from(*t, {"{0} instead of {1}", entry.part.name, gone.front()->name});
     out.again = [entry](const Assessment& boat) { return swap_edit(boat, entry); };
     out.change = swap_is;
@@ -134,7 +123,7 @@ class Seeker {
     try {
       const Project two = apply(a.assessed->project, b.again(*a.assessed));
       const auto t = attempt({{}, ReplaceBoat{std::make_shared<const Project>(two)}});
-      if (!t || t->stopped || gain(t->number) < 1.0) return std::nullopt;
+      if (!t || t->stopped() || gain(t->number) < 1.0) return std::nullopt;
       Improvement out = from(*t, {"{0}; {1}", a.what, b.what});
       out.change = a.change + b.change;
       return out;
@@ -161,13 +150,7 @@ class Seeker {
     for (const LedgerRow& r : ledger(*t.boat))
       if (r.key == goal_.row && r.value) out.number = *r.value;
     out.effects = consequences(boat_, *t.boat);
-    for (const Finding& f : t.boat->findings) {
-      if (f.severity != Severity::watch || !f.ignored.empty()) continue;
-      const bool old = std::any_of(boat_.findings.begin(), boat_.findings.end(), [&](const Finding& was) {
-        return was.id == f.id && was.subject == f.subject && was.severity >= f.severity;
-      });
-      if (!old) out.strikes.push_back(f);
-    }
+    out.strikes = t.strikes;
     return out;
   }
 
@@ -244,31 +227,19 @@ Improvements improve(const Assessment& boat, const Goal& goal, const Catalogue& 
     if (e.part.kind == PartKind::battery || e.part.kind == PartKind::motor || e.part.kind == PartKind::esc)
       candidates.push_back({nullptr, 0.0, &e});
   std::vector<std::optional<Improvement>> found(candidates.size());
-  std::atomic<std::size_t> next{0}, done{0};
-  std::atomic<bool> stopped{false};
-  std::mutex lock;
-  const auto work = [&] {
-    Seeker seeker(boat, goal);
-    for (std::size_t i = next++; i < candidates.size() && !stopped; i = next++) {
+  const bool complete = in_parallel(candidates.size(), going_on, [&] {
+    return [&, seeker = std::make_shared<Seeker>(boat, goal)](std::size_t i) {
       const Candidate& c = candidates[i];
-      found[i] = c.knob ? seeker.turn(*c.knob, c.way) : seeker.swap(*c.entry);
-      ++done;
-      const std::lock_guard hold(lock);
-      if (going_on && !going_on(static_cast<double>(done) / static_cast<double>(candidates.size()))) stopped = true;
-    }
-  };
-  std::vector<std::future<void>> running;
-  const unsigned threads = std::clamp(std::thread::hardware_concurrency(), 1u, 4u);
-  for (unsigned i = 1; i < threads; ++i) running.push_back(std::async(std::launch::async, work));
-  work();
-  for (auto& r : running) r.get();
+      found[i] = c.knob ? seeker->turn(*c.knob, c.way) : seeker->swap(*c.entry);
+    };
+  });
   for (auto& f : found)
     if (f) out.ways.push_back(std::move(*f));
   Seeker seeker(boat, goal);
   rank(out.ways, seeker);
   thin_swaps(out.ways, boat);
   const bool alone = !out.ways.empty() && out.ways.front().reaches;
-  if (!alone && !stopped) {
+  if (!alone && complete) {
     std::vector<Improvement> together;
     const std::size_t few = std::min<std::size_t>(4, out.ways.size());
     for (std::size_t i = 0; i < few; ++i)
@@ -278,7 +249,7 @@ Improvements improve(const Assessment& boat, const Goal& goal, const Catalogue& 
     rank(out.ways, seeker);
   }
   if (out.ways.size() > most) out.ways.resize(most);
-  if (stopped)
+  if (!complete)
     out.message = "Stopped: what has come out so far.";
   else if (out.ways.empty())
     out.message = "Nothing that may be turned or swapped here brings it nearer without a new stop.";

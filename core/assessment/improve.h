@@ -7,6 +7,7 @@
 #pragma once
 
 #include <functional>
+#include <memory>
 #include <optional>
 #include <vector>
 
@@ -34,7 +35,7 @@ struct Improvement {
   bool reaches = false;          ///< else it only comes nearer
   Quantity number;               ///< of the goal's row, after it
   std::vector<Change> effects;   ///< on the ledger
-  std::vector<Finding> strikes;  ///< new watches
+  std::vector<Finding> strikes;  ///< what is new to watch
   std::shared_ptr<const Assessment> assessed;
   std::function<Edit(const Assessment&)> again;  ///< the same change of another boat; null of two together
   bool swap = false;                             ///< a component for another

@@ -1,13 +1,11 @@
 #include "assessment/what_if.h"
 
 #include <algorithm>
-#include <atomic>
 #include <cmath>
-#include <future>
-#include <mutex>
-#include <thread>
+#include <memory>
 
 #include "base/error.h"
+#include "base/parallel.h"
 #include "base/written.h"
 #include "drive/drive_table.h"
 #include "running/search.h"
@@ -128,21 +126,6 @@ Knob added_mass(const Assessment& a) {
             part.mass = value;
             return Edit{{}, AddPart{part}};
           }};
-}
-
-/// What stops or needs a look here and did not before, or not as badly.
-std::vector<Finding> new_strikes(const Assessment& before, const Assessment& after) {
-  std::vector<Finding> out;
-  for (const Finding& f : after.findings) {
-    if (f.severity < Severity::watch || !f.ignored.empty()) continue;
-    const bool old = std::any_of(before.findings.begin(), before.findings.end(), [&](const Finding& was) {
-      return was.id == f.id && was.subject == f.subject && was.severity >= f.severity;
-    });
-    if (old) continue;
-    out.push_back(f);
-    out.back().remedy.reset();
-  }
-  return out;
 }
 
 Project turned_boat(const std::vector<Knob>& knobs, const std::vector<Turned>& over, const std::vector<double>& at,
@@ -283,28 +266,15 @@ WhatIf what_if(const Assessment& boat, const std::vector<Turned>& over, const st
   std::size_t count = 1;
   for (const Turned& t : over) count *= t.values.size();
   std::vector<std::optional<WhatIfPoint>> points(count);
-  std::atomic<std::size_t> next{0}, done{0};
-  std::atomic<bool> stopped{false};
-  std::mutex lock;
-  const auto work = [&] {
-    Assessor assessor;
-    for (std::size_t i = next++; i < count && !stopped; i = next++) {
-      points[i] = point_at(boat, knobs, over, i, assessor);
-      ++done;
-      const std::lock_guard hold(lock);
-      if (going_on && !going_on(static_cast<double>(done) / static_cast<double>(count))) stopped = true;
-    }
-  };
-  std::vector<std::future<void>> running;
-  const unsigned threads = std::clamp(std::thread::hardware_concurrency(), 1u, 4u);
-  for (unsigned i = 1; i < threads; ++i) running.push_back(std::async(std::launch::async, work));
-  work();
-  for (auto& r : running) r.get();
+  out.complete = in_parallel(count, going_on, [&] {
+    return [&, assessor = std::make_shared<Assessor>()](std::size_t i) {
+      points[i] = point_at(boat, knobs, over, i, *assessor);
+    };
+  });
   for (auto& p : points) {
     if (!p) break;
     out.points.push_back(std::move(*p));
   }
-  out.complete = out.points.size() == count;
   return out;
 }
 

@@ -206,8 +206,8 @@ std::vector<Text> describe(const HullReading& r) {
                     : Text("No transom: it comes to a point astern."));
   out.push_back(r.decked > 0.75   ? Text("Decked over.")
                 : r.decked > 0.05 ? Text("Decked over {0} of its plan.", Quantity{r.decked, Dimension::ratio})
-                                  : Text("Open above."));
-  out.push_back(r.symmetrical ? "Both sides alike." : "Its sides are not alike.");
+                                  : Text("Open deck."));
+  out.push_back(r.symmetrical ? "Symmetrical." : "Not symmetrical.");
   out.push_back(r.hollow ? "A wall with an inner surface: take the inner one out, else it displaces too little."
                          : "One solid.");
   return out;

@@ -15,6 +15,7 @@
 #include "base/error.h"
 #include "chart/axis_scale.h"
 #include "chart/chart_page.h"
+#include "chart/marks.h"
 #include "io/units.h"
 #include "project/catalogue.h"
 #include "tables/items.h"
@@ -69,7 +70,7 @@ ImproveView::ImproveView(Session* session, QWidget* parent) : ShelfPage(session,
   column->addLayout(controls);
   auto* row = new QHBoxLayout;
   table_ = make_table(this, "improve_ways", title(),
-                      {tr("Change"), tr("Then"), tr("Speed"), tr("Run time"), tr("Mass"), tr("New to watch")});
+                      {tr("Change"), tr("Then"), tr("Speed"), tr("Run time"), tr("Mass"), tr("New warnings")});
   table_->setSelectionMode(QAbstractItemView::SingleSelection);
   table_->horizontalHeader()->setSortIndicator(-1, Qt::AscendingOrder);
   table_->horizontalHeader()->setSectionResizeMode(improve_col::way, QHeaderView::Interactive);
@@ -81,16 +82,10 @@ ImproveView::ImproveView(Session* session, QWidget* parent) : ShelfPage(session,
   plot_->setMinimumSize(210, 80);
   row->addWidget(plot_, 1);
   column->addLayout(row, 1);
-  const auto marks = [this](QCPScatterStyle::ScatterShape shape, double size) {
-    QCPGraph* g = plot_->addGraph();
-    g->setLineStyle(QCPGraph::lsNone);
-    g->setScatterStyle(QCPScatterStyle(shape, size));
-    return g;
-  };
-  reach_ = marks(QCPScatterStyle::ssDisc, 8);
-  nearer_ = marks(QCPScatterStyle::ssCircle, 8);
-  now_ = marks(QCPScatterStyle::ssCircle, 15);
-  chosen_ = marks(QCPScatterStyle::ssSquare, 14);
+  reach_ = add_marks(plot_, QCPScatterStyle::ssDisc, 8);
+  nearer_ = add_marks(plot_, QCPScatterStyle::ssCircle, 8);
+  now_ = add_marks(plot_, QCPScatterStyle::ssCircle, 15);
+  chosen_ = add_marks(plot_, QCPScatterStyle::ssSquare, 14);
   connect(number_, &QComboBox::activated, this, &ImproveView::show_goal);
   connect(work_, &QPushButton::clicked, this, [this] {
     if (!job_.running()) return work_out();
@@ -192,7 +187,7 @@ void ImproveView::fill() {
     cell(improve_col::speed, "speed");
     cell(improve_col::run_time, "run_time");
     cell(improve_col::mass, "mass");
-    const QString watch = w.strikes.empty() ? tr("nothing") : session_->said(w.strikes.front().text);
+    const QString watch = w.strikes.empty() ? tr("none") : session_->said(w.strikes.front().text);
     auto* item = new NumberItem(static_cast<double>(w.strikes.size()), watch);
     item->setToolTip(watch);
     table_->setItem(r, improve_col::watch, item);
@@ -216,17 +211,10 @@ void ImproveView::draw() {
     axis->ticker()->setTickCount(4);
   }
   const AxisScale time = axis_scale(*session_, Dimension::duration), speed = axis_scale(*session_, Dimension::speed);
-  const auto mark = [](QCPGraph* graph, const QPen& pen, const QBrush& brush) {
-    graph->data()->clear();
-    QCPScatterStyle style = graph->scatterStyle();
-    style.setPen(pen);
-    style.setBrush(brush);
-    graph->setScatterStyle(style);
-  };
-  mark(reach_, QPen(l.water_line, 1.4), l.water_line);
-  mark(nearer_, QPen(l.muted, 1.4), l.paper);
-  mark(now_, QPen(l.brass, 2.2), Qt::NoBrush);
-  mark(chosen_, QPen(l.ink, 1.6), Qt::NoBrush);
+  clear_marks(reach_, QPen(l.water_line, 1.4), l.water_line);
+  clear_marks(nearer_, QPen(l.muted, 1.4), l.paper);
+  clear_marks(now_, QPen(l.brass, 2.2), Qt::NoBrush);
+  clear_marks(chosen_, QPen(l.ink, 1.6), Qt::NoBrush);
   for (QCPItemText* text : texts_) plot_->removeItem(text);
   texts_.clear();
   const auto place = [&](const Assessment& a) -> std::optional<QPointF> {

@@ -10,6 +10,7 @@
 
 #include "chart/axis_scale.h"
 #include "chart/chart_page.h"
+#include "chart/marks.h"
 #include "theme/theme.h"
 #include "words/words.h"
 
@@ -33,13 +34,6 @@ Dimension reading_dimension(const WhatIfShown& s) {
 /// The point that is the boat as it is.
 bool is_now(const WhatIfShown& s, const WhatIfPoint& p) {
   return p.at[0] == s.first->now && (!s.second || p.at[1] == s.second->now);
-}
-
-QCPGraph* marks(QCustomPlot* plot, QCPScatterStyle::ScatterShape shape, double size) {
-  QCPGraph* g = plot->addGraph();
-  g->setLineStyle(QCPGraph::lsNone);
-  g->setScatterStyle(QCPScatterStyle(shape, size));
-  return g;
 }
 
 /// The way the keys lead over a grid of so many columns, upward first; the same place where they lead nowhere.
@@ -74,11 +68,11 @@ WhatIfCurve::WhatIfCurve(QWidget* parent) : QWidget(parent), plot_(new QCustomPl
   setFocusPolicy(Qt::StrongFocus);
   plot_->setFocusProxy(this);
   using S = QCPScatterStyle;
-  now_ = marks(plot_, S::ssCircle, 15);
-  chosen_ = marks(plot_, S::ssSquare, 15);
-  fine_ = marks(plot_, S::ssDisc, 7);
-  watched_ = marks(plot_, S::ssTriangle, 9);
-  stopped_ = marks(plot_, S::ssCross, 9);
+  now_ = add_marks(plot_, S::ssCircle, 15);
+  chosen_ = add_marks(plot_, S::ssSquare, 15);
+  fine_ = add_marks(plot_, S::ssDisc, 7);
+  watched_ = add_marks(plot_, S::ssTriangle, 9);
+  stopped_ = add_marks(plot_, S::ssCross, 9);
   connect(plot_, &QCustomPlot::mousePress, this, [this](QMouseEvent* event) {
     setFocus();
     std::size_t nearest = places_.size();
@@ -100,24 +94,16 @@ void WhatIfCurve::show_points(const WhatIfShown& s) {
     axis->grid()->setPen(QPen(l.line, 1, Qt::DotLine));
   }
   line_->setPen(QPen(l.water_line, 2.2));
-  const auto mark = [](QCPGraph* graph, const QPen& pen, const QBrush& brush) {
-    QCPScatterStyle style = graph->scatterStyle();
-    style.setPen(pen);
-    style.setBrush(brush);
-    graph->setScatterStyle(style);
-  };
-  mark(fine_, QPen(l.water_line, 1.4), l.water_line);
-  mark(watched_, QPen(l.brass, 1.8), l.paper);
-  mark(stopped_, QPen(l.buoy, 2.2), Qt::NoBrush);
-  mark(now_, QPen(l.brass, 2.2), Qt::NoBrush);
-  mark(chosen_, QPen(l.ink, 1.6), Qt::NoBrush);
+  clear_marks(fine_, QPen(l.water_line, 1.4), l.water_line);
+  clear_marks(watched_, QPen(l.brass, 1.8), l.paper);
+  clear_marks(stopped_, QPen(l.buoy, 2.2), Qt::NoBrush);
+  clear_marks(now_, QPen(l.brass, 2.2), Qt::NoBrush);
+  clear_marks(chosen_, QPen(l.ink, 1.6), Qt::NoBrush);
   for (QCPItemText* text : texts_) plot_->removeItem(text);
   texts_.clear();
   places_.clear();
   const AxisScale x = axis_scale(*s.session, s.first->dimension), y = axis_scale(*s.session, reading_dimension(s));
   QVector<double> keys, values;
-  QCPGraph* const all[] = {fine_, watched_, stopped_, now_, chosen_};
-  for (QCPGraph* graph : all) graph->data()->clear();
   for (std::size_t i = 0; i < s.result->points.size(); ++i) {
     const WhatIfPoint& p = s.result->points[i];
     const auto v = reading_of(s, i);

@@ -43,10 +43,10 @@ WhatIfView::WhatIfView(Session* session, QWidget* parent) : ShelfPage(session, t
     Row& r = rows_[k];
     r.knob = new QComboBox(side);
     r.knob->setObjectName(QString("what_if_") + names[k]);
-    r.knob->setAccessibleName(k == 0 ? tr("Number to turn") : tr("Second number to turn"));
+    r.knob->setAccessibleName(k == 0 ? tr("Number to vary") : tr("Second number to vary"));
     r.knob->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     r.knob->setMinimumContentsLength(14);
-    form->addRow(k == 0 ? tr("Turn") : tr("and"), r.knob);
+    form->addRow(k == 0 ? tr("Vary") : tr("and"), r.knob);
     auto* ends = new QHBoxLayout;
     for (QLineEdit** end : {&r.from, &r.to}) {
       *end = new QLineEdit(side);
@@ -218,7 +218,7 @@ void WhatIfView::show_result() {
     take_->setEnabled(false);
     pictures_->setCurrentIndex(2);
     if (!job_.running())
-      tell(tr("Turn a number of the boat, or two, and read what becomes of it; every point is assessed like an edit."));
+      tell(tr("Vary one number of the boat, or two, and read the results; every point is assessed like an edit."));
     return;
   }
   // The findings that strike most of the points come first.
@@ -238,10 +238,10 @@ void WhatIfView::show_result() {
         lines << tr("%1  %2").arg(QChar(static_cast<char16_t>('A' + i)), session_->said(p.strikes.front().text));
         break;
       }
-  legend_->setText((lines.isEmpty() ? tr("Nothing new strikes the boat here.") : lines.join("\n")) + "\n\n" +
-                   (turned_.size() == 1 ? tr("Disc: as free of stops as now. Triangle: something new to watch. Cross: "
-                                             "something new stops it. Ring: the boat as it is.")
-                                        : tr("Darker is better. A corner struck off: something new stops it. Brass: "
+  legend_->setText((lines.isEmpty() ? tr("No new warnings in this range.") : lines.join("\n")) + "\n\n" +
+                   (turned_.size() == 1 ? tr("Disc: as free of stops as now. Triangle: a new warning. Cross: "
+                                             "a new stop. Ring: the boat as it is.")
+                                        : tr("Darker is better. A corner struck off: a new stop. Brass: "
                                              "the boat as it is.")));
   const int row = reading_->currentIndex();
   const WhatIfShown shown{.session = session_,

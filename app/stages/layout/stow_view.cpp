@@ -25,7 +25,7 @@ StowView::StowView(Session* session, QWidget* parent) : ShelfPage(session, tr("S
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   auto* side = new QVBoxLayout;
-  auto* label = new QLabel(tr("These stay where they are:"), this);
+  auto* label = new QLabel(tr("Fixed parts:"), this);
   label->setWordWrap(true);
   side->addWidget(label);
   held_ = new QListWidget(this);
@@ -45,8 +45,8 @@ StowView::StowView(Session* session, QWidget* parent) : ShelfPage(session, tr("S
   side->addLayout(buttons);
   row->addLayout(side);
   table_ = make_table(this, "stow_ways", title(),
-                      {tr("Places"), tr("CG off its band's middle"), tr("CG aside"), tr("CG height"), tr("Leads"),
-                       tr("Aerial from power"), tr("Out of reach"), tr("GM"), tr("Open")});
+                      {tr("Places"), tr("CG from target"), tr("CG off centre"), tr("CG height"), tr("Lead length"),
+                       tr("Aerial clearance"), tr("Out of reach"), tr("GM"), tr("Open")});
   table_->setSelectionMode(QAbstractItemView::SingleSelection);
   table_->setSortingEnabled(false);
   row->addWidget(table_, 1);
@@ -97,9 +97,9 @@ void StowView::add_row(const QString& name, const StowMeasures& m, const Assessm
                   new NumberItem(static_cast<double>(m.out_of_reach), QString::number(m.out_of_reach)));
   length(stow_col::gm, a.flotation.upright(), a.flotation.gm_transverse);
   const int stops = a.count(Severity::stop), watches = a.count(Severity::watch);
-  table_->setItem(r, stow_col::open,
-                  new NumberItem(100.0 * stops + watches,
-                                 stops > 0 ? tr("%1 stop it").arg(stops) : tr("%1 to watch").arg(watches)));
+  table_->setItem(
+      r, stow_col::open,
+      new NumberItem(100.0 * stops + watches, stops > 0 ? tr("%1 stops").arg(stops) : tr("%1 warnings").arg(watches)));
 }
 
 void StowView::fill() {
@@ -143,7 +143,7 @@ void StowView::tell_way() {
   } else if (!answer_.message.empty()) {
     words << session_->said(answer_.message);
   } else if (answer_.ways.empty()) {
-    words << tr("Better places for battery, ESC, receiver, payload and ballast: balance, leads, aerial, reach.");
+    words << tr("Better places for battery, ESC, receiver, payload and ballast: balance, lead length, aerial, reach.");
   }
   if (boat_ && !as_worked_out()) words << tr("The boat has changed since.");
   tell(words.join(' '));

@@ -38,7 +38,7 @@ void reading(const Assessment& a, std::vector<Finding>& out) {
   const bool confirmed = said != BottomForm::unknown;
   if (!confirmed && found == BottomForm::unknown) {
     f.severity = Severity::watch;
-    f.text = {"No method here fits this bottom: {0}. Nothing is said of how it runs, unless you tell what it is.",
+    f.text = {"No method here fits this bottom: {0}. No speed, trim or turning is given until its form is chosen.",
               hull.reading->why_unknown};
   } else if (!confirmed) {
     f.severity = Severity::watch;
@@ -52,7 +52,7 @@ void reading(const Assessment& a, std::vector<Finding>& out) {
     f.text = {"{0} of its sections look like \"{2}\"; you take its bottom as \"{1}\".", f.number,
               Text(bottom_form_name(said)), Text(bottom_form_name(found))};
   } else {
-    f.text = {"Its bottom is taken as \"{1}\", as you said; {0} of its sections agree on one form.", f.number,
+    f.text = {"Its bottom is taken as \"{1}\", as confirmed; {0} of its sections agree on one form.", f.number,
               Text(bottom_form_name(said))};
   }
   out.push_back(f);
