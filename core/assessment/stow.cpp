@@ -90,6 +90,13 @@ class Bay {
   const Assessment& a_;
 };
 
+std::vector<double> places_along(double from, double to, double step) {
+  std::vector<double> out;
+  const int count = static_cast<int>(std::floor((to - from) / step + 1e-9));
+  for (int i = 0; i <= count; ++i) out.push_back(from + i * step);
+  return out;
+}
+
 /// Where a part stands free while those that move are out of the way.
 std::vector<Vec3> free_places(const Assessment& empty, const Part& part) {
   const HullModel& hull = empty.hull->model;
@@ -97,13 +104,14 @@ std::vector<Vec3> free_places(const Assessment& empty, const Part& part) {
   if (part.rail != 0) {
     for (const Rail& r : empty.project.layout.rails)
       if (r.id == part.rail)
-        for (double x = r.from; x <= r.to + 1e-9; x += std::max(0.004, (r.to - r.from) / 40.0))
+        for (const double x : places_along(r.from, r.to, std::max(0.004, (r.to - r.from) / 40.0)))
           if (const Vec3 at(x, part.place.y(), part.place.z()); place_is_free(empty, part, at)) out.push_back(at);
     return out;
   }
   const double step = std::max(0.010, hull.length() / 50.0);
   const double aside = 0.5 * part.size.y() + 0.004;
-  for (double x = hull.box.low.x() + 0.5 * part.size.x(); x < hull.box.high.x() - 0.5 * part.size.x(); x += step)
+  for (const double x :
+       places_along(hull.box.low.x() + 0.5 * part.size.x(), hull.box.high.x() - 0.5 * part.size.x(), step))
     for (const double y : {0.0, aside, -aside, 2.0 * aside, -2.0 * aside}) {
       if (std::abs(y) + 0.5 * part.size.y() > 0.5 * hull.beam()) continue;
       // As low as it goes, and for what should stay dry once more as high as it goes.
