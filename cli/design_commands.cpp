@@ -92,6 +92,14 @@ Json point_json(const WhatIf& found, const WhatIfPoint& p, const std::vector<std
   return j;
 }
 
+/// The boat in a folder that is made where there is none; its path.
+std::string saved(const Project& boat, const std::string& folder, const std::string& name) {
+  std::filesystem::create_directories(folder);
+  const std::string path = (std::filesystem::path(folder) / (name + ".plucky")).string();
+  save_project(boat, path);
+  return path;
+}
+
 }  // namespace
 
 Json turned_boats(const WhatIfOptions& o) {
@@ -126,14 +134,9 @@ Json propose_boats(const ProposeOptions& o) {
   Json j{{"boats", Json::array()}, {"message", found.message.empty() ? Json() : Json(found.message)}};
   for (const Proposal& p : found.boats) {
     Json boat = boat_json(p);
-    if (!o.folder.empty()) {
-      std::filesystem::create_directories(o.folder);
-      const std::string path = (std::filesystem::path(o.folder) /
-                                (std::string(merit_key(p.merit)) + "-" + family_key(p.project.hull.family) + ".plucky"))
-                                   .string();
-      save_project(p.project, path);
-      boat["boat"] = path;
-    }
+    if (!o.folder.empty())
+      boat["boat"] =
+          saved(p.project, o.folder, std::string(merit_key(p.merit)) + "-" + family_key(p.project.hull.family));
     j["boats"].push_back(boat);
   }
   return j;
@@ -150,13 +153,8 @@ Json improved_boats(const ImproveOptions& o) {
     for (const Finding& f : w.strikes) way["watches"].push_back(Json(f.text));
     for (const Change& c : w.effects)
       way["effects"][c.key] = {c.before ? Json(c.before->si) : Json(), c.after ? Json(c.after->si) : Json()};
-    if (!o.folder.empty()) {
-      std::filesystem::create_directories(o.folder);
-      const std::string path =
-          (std::filesystem::path(o.folder) / ("way-" + std::to_string(j["ways"].size() + 1) + ".plucky")).string();
-      save_project(w.assessed->project, path);
-      way["boat"] = path;
-    }
+    if (!o.folder.empty())
+      way["boat"] = saved(w.assessed->project, o.folder, "way-" + std::to_string(j["ways"].size() + 1));
     j["ways"].push_back(way);
   }
   return j;
@@ -172,8 +170,8 @@ Json stowed_boats(const StowOptions& o) {
     held.push_back(it->id);
   }
   const auto measures = [](const StowMeasures& m) {
-    return Json{{"cg_off_m", m.cg_off}, {"cg_side_m", m.cg_side}, {"cg_height_m", m.cg_height},
-                {"leads_m", m.leads},   {"aerial_m", m.aerial},   {"out_of_reach", m.out_of_reach}};
+    return Json{{"cg_off_m", m.cg_off}, {"cg_side_m", m.cg_side},      {"cg_height_m", m.cg_height},
+                {"leads_m", m.leads},   {"aerial_m", known(m.aerial)}, {"out_of_reach", m.out_of_reach}};
   };
   const StowAnswer found = stow_again(boat, held);
   Json j{{"before", measures(found.before)},
@@ -186,13 +184,8 @@ Json stowed_boats(const StowOptions& o) {
       way["moved"].push_back({{"part", p->name}, {"place_m", {p->place.x(), p->place.y(), p->place.z()}}});
     }
     way["stops"] = s.assessed->count(Severity::stop), way["watches"] = s.assessed->count(Severity::watch);
-    if (!o.folder.empty()) {
-      std::filesystem::create_directories(o.folder);
-      const std::string path =
-          (std::filesystem::path(o.folder) / ("stowed-" + std::to_string(j["ways"].size() + 1) + ".plucky")).string();
-      save_project(s.assessed->project, path);
-      way["boat"] = path;
-    }
+    if (!o.folder.empty())
+      way["boat"] = saved(s.assessed->project, o.folder, "stowed-" + std::to_string(j["ways"].size() + 1));
     j["ways"].push_back(way);
   }
   return j;

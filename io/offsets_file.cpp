@@ -4,18 +4,19 @@
 #include <charconv>
 #include <cmath>
 #include <optional>
-#include <sstream>
+#include <string_view>
+#include <vector>
 
 #include "base/error.h"
 #include "hull/from_offsets.h"
+#include "io/log_text.h"
 
 namespace plucky {
 
 namespace {
 
-std::optional<double> number_from(std::string word, bool decimal_comma) {
-  word.erase(0, word.find_first_not_of(" \"\r"));
-  if (const auto end = word.find_last_not_of(" \"\r"); end != std::string::npos) word.erase(end + 1);
+std::optional<double> number_from(std::string_view cell, bool decimal_comma) {
+  std::string word(cell);
   if (decimal_comma) std::replace(word.begin(), word.end(), ',', '.');
   if (!word.empty() && word.front() == '+') word.erase(0, 1);
   double value = 0.0;
@@ -30,20 +31,17 @@ MeshFile read_offsets(const std::string& text) {
   const char separator = text.find(';') != std::string::npos ? ';' : text.find('\t') != std::string::npos ? '\t' : ',';
   constexpr std::size_t most_points = 200'000;
   std::vector<OffsetStation> stations;
-  std::istringstream in(text);
-  std::string line;
   std::size_t number = 0, points = 0;
   bool any = false;
-  while (std::getline(in, line)) {
+  for (std::size_t at = 0; at < text.size();) {
+    const std::string_view line = next_line(text, at);
     ++number;
-    if (line.find_first_not_of(" \t\r;,") == std::string::npos || line.front() == '#') continue;
-    std::vector<std::string> words;
-    std::istringstream cells(line);
-    for (std::string word; std::getline(cells, word, separator);) words.push_back(word);
+    if (line.find_first_not_of(" \t\r;,") == std::string_view::npos || line.front() == '#') continue;
+    const std::vector<std::string_view> cells = cells_of(line, separator);
     const Text place("line {0}", number);
     std::vector<double> v;
-    for (std::size_t i = 0; i < 3 && i < words.size(); ++i)
-      if (const auto n = number_from(words[i], separator != ',')) v.push_back(*n);
+    for (std::size_t i = 0; i < 3 && i < cells.size(); ++i)
+      if (const auto n = number_from(cells[i], separator != ',')) v.push_back(*n);
     if (v.empty() && !any) {  // a heading
       any = true;
       continue;

@@ -5,10 +5,10 @@
 #include <QLabel>
 #include <QLocale>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QVBoxLayout>
 
 #include "chooser/boat_card.h"
+#include "shelf/scrolled.h"
 #include "theme/theme.h"
 #include "window/fleet.h"
 #include "words/words.h"
@@ -58,11 +58,7 @@ Chooser::Chooser(QWidget* parent) : QWidget(parent) {
       groups_.back().cards.push_back(card);
     }
   }
-  auto* fleet = new QScrollArea(this);
-  fleet->setWidgetResizable(true);
-  fleet->setFrameShape(QFrame::NoFrame);
-  fleet->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  fleet->setWidget(groups);
+  auto* fleet = scrolled(groups, this);
   fleet_ = fleet;
   left->addWidget(fleet, 1);
   outer->addLayout(left, 1);

@@ -61,6 +61,11 @@ void LedgerRows::add(const char* key, const char* label, const char* short_label
   rows_.push_back(std::move(r));
 }
 
+std::optional<Quantity> value_of_row(const std::vector<LedgerRow>& rows, const std::string& key) {
+  const auto it = std::find_if(rows.begin(), rows.end(), [&](const LedgerRow& r) { return r.key == key; });
+  return it == rows.end() ? std::nullopt : it->value;
+}
+
 std::vector<Change> consequences(const Assessment& before, const Assessment& after) {
   std::vector<Change> changes;
   const std::vector<LedgerRow> old_rows = ledger(before), new_rows = ledger(after);

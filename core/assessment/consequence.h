@@ -26,6 +26,9 @@ struct LedgerRow {
 /// All watched numbers in their fixed order.
 [[nodiscard]] std::vector<LedgerRow> ledger(const Assessment& a);
 
+/// The value of one of them by its key; none where no row has it or it has no value.
+[[nodiscard]] std::optional<Quantity> value_of_row(const std::vector<LedgerRow>& rows, const std::string& key);
+
 /// Keys of the numbers a stage is judged by, the most telling first.
 [[nodiscard]] std::vector<std::string> ledger_of_stage(Stage stage);
 

@@ -29,16 +29,11 @@ bool is_chosen(const Knob& k) {
   return k.key.starts_with("hull.") || chosen.contains(k.key);
 }
 
-std::optional<double> number_of(const Assessment& a, const std::string& row) {
-  for (const LedgerRow& r : ledger(a))
-    if (r.key == row) return r.value ? std::optional(r.value->si) : std::nullopt;
-  return std::nullopt;
-}
-
 /// Tries edits of one boat against one goal, on one thread.
 class Seeker {
  public:
-  Seeker(const Assessment& boat, const Goal& goal) : boat_(boat), goal_(goal), now_(*number_of(boat, goal.row)) {}
+  Seeker(const Assessment& boat, const Goal& goal)
+      : boat_(boat), goal_(goal), now_(value_of_row(ledger(boat), goal.row)->si) {}
 
   /// By how much of what is wanted a boat has come nearer: 1 is there.
   [[nodiscard]] double gain(double number) const { return (number - now_) / (goal_.value - now_); }
@@ -46,14 +41,14 @@ class Seeker {
   struct Tried {
     Edit edit;
     std::shared_ptr<const Assessment> boat;
-    double number = 0.0;
+    Quantity number;               ///< of the goal's row
     std::vector<Finding> strikes;  ///< what it has that the boat has not, worst first
     [[nodiscard]] bool stopped() const { return !strikes.empty() && strikes.front().severity == Severity::stop; }
   };
   [[nodiscard]] std::optional<Tried> attempt(const Edit& edit) {
     try {
       auto a = std::make_shared<const Assessment>(judge_.assess(apply(boat_.project, edit)));
-      const auto n = number_of(*a, goal_.row);
+      const auto n = value_of_row(ledger(*a), goal_.row);
       if (!n) return std::nullopt;
       return Tried{edit, a, *n, new_strikes(boat_, *a)};
     } catch (const InvalidInput&) {
@@ -74,25 +69,25 @@ class Seeker {
       return v == knob.now ? std::nullopt : attempt(knob.turn(boat_.project, v));
     };
     auto here = look(first_look);
-    if (!here || gain(here->number) < too_little) return std::nullopt;
+    if (!here || gain(here->number.si) < too_little) return std::nullopt;
     double before = 0.0, share = first_look;
     std::optional<Tried> best;
     double best_share = 0.0;
     // Farther, until it is there or something stops it.
     while (here && !here->stopped()) {
-      if (!best || gain(here->number) > gain(best->number)) best = here, best_share = share;
-      if (gain(here->number) >= 1.0 || share >= farthest || knob.whole) break;
+      if (!best || gain(here->number.si) > gain(best->number.si)) best = here, best_share = share;
+      if (gain(here->number.si) >= 1.0 || share >= farthest || knob.whole) break;
       before = share;
       share = std::min(2.0 * share, farthest);
       here = look(share);
     }
     if (!best) return std::nullopt;
-    if (gain(best->number) >= 1.0 && !knob.whole) {
+    if (gain(best->number.si) >= 1.0 && !knob.whole) {
       // Back to as little as does it.
       double enough = best_share;
       for (int i = 0; i < 4; ++i) {
         const double middle = 0.5 * (before + enough);
-        if (auto t = look(middle); t && !t->stopped() && gain(t->number) >= 1.0)
+        if (auto t = look(middle); t && !t->stopped() && gain(t->number.si) >= 1.0)
           best = std::move(t), enough = middle;
         else
           before = middle;
@@ -111,7 +106,7 @@ class Seeker {
     const std::vector<const Part*> gone = swapped_for(boat_.project, entry.part);
     if (gone.empty() || gone.front()->name == entry.part.name || !swap_fits(boat_, entry)) return std::nullopt;
     const auto t = attempt(swap_edit(boat_, entry));
-    if (!t || t->stopped() || gain(t->number) < too_little) return std::nullopt;
+    if (!t || t->stopped() || gain(t->number.si) < too_little) return std::nullopt;
     Improvement out = from(*t, {"{0} instead of {1}", entry.part.name, gone.front()->name});
     out.again = [entry](const Assessment& boat) { return swap_edit(boat, entry); };
     out.change = swap_is;
@@ -123,7 +118,7 @@ class Seeker {
     try {
       const Project two = apply(a.assessed->project, b.again(*a.assessed));
       const auto t = attempt({{}, ReplaceBoat{std::make_shared<const Project>(two)}});
-      if (!t || t->stopped() || gain(t->number) < 1.0) return std::nullopt;
+      if (!t || t->stopped() || gain(t->number.si) < 1.0) return std::nullopt;
       Improvement out = from(*t, {"{0}; {1}", a.what, b.what});
       out.change = a.change + b.change;
       return out;
@@ -145,10 +140,12 @@ class Seeker {
   }
 
   [[nodiscard]] Improvement from(const Tried& t, Text what) const {
-    Improvement out{.edit = t.edit, .what = std::move(what), .reaches = gain(t.number) >= 1.0, .assessed = t.boat};
+    Improvement out{.edit = t.edit,
+                    .what = std::move(what),
+                    .reaches = gain(t.number.si) >= 1.0,
+                    .number = t.number,
+                    .assessed = t.boat};
     out.edit.label = out.what;
-    for (const LedgerRow& r : ledger(*t.boat))
-      if (r.key == goal_.row && r.value) out.number = *r.value;
     out.effects = consequences(boat_, *t.boat);
     out.strikes = t.strikes;
     return out;
@@ -187,8 +184,8 @@ Goal goal_from(const std::string& words, const Assessment& boat) {
   std::string row, sign, rest;
   in >> row >> sign;
   std::getline(in, rest);
-  const auto now = number_of(boat, row);
   const std::vector<LedgerRow> rows = ledger(boat);
+  const auto now = value_of_row(rows, row);
   if (std::none_of(rows.begin(), rows.end(), [&](const LedgerRow& r) { return r.key == row; }))
     throw InvalidInput(words, Text("\"{0}\" is no number of the ledger", row));
   if (!now) throw InvalidInput(words, Text("the boat has no \"{0}\"", row));
@@ -196,7 +193,7 @@ Goal goal_from(const std::string& words, const Assessment& boat) {
     if (sign == ">=" || sign == "<=") return {row, std::stod(rest), sign == ">="};
     if (sign.size() > 1 && (sign[0] == '+' || sign[0] == '-')) {
       const double by = std::stod(sign);
-      return {row, *now + by, by > 0.0};
+      return {row, now->si + by, by > 0.0};
     }
   } catch (const std::exception&) {  // read below
   }
@@ -206,10 +203,10 @@ Goal goal_from(const std::string& words, const Assessment& boat) {
 Improvements improve(const Assessment& boat, const Goal& goal, const Catalogue& catalogue,
                      const std::function<bool(double)>& going_on, std::size_t most) {
   Improvements out{.goal = goal};
-  const auto now = number_of(boat, goal.row);
+  const auto now = value_of_row(ledger(boat), goal.row);
   if (!now) throw InvalidInput(goal.row, "is no number that this boat has");
   if (!std::isfinite(goal.value)) throw InvalidInput(goal.row, "is wanted at no number");
-  if (goal.met_by(*now)) {
+  if (goal.met_by(now->si)) {
     out.message = "The boat is there already.";
     return out;
   }

@@ -4,9 +4,7 @@
 #include <array>
 #include <atomic>
 #include <cmath>
-#include <future>
 #include <mutex>
-#include <thread>
 
 #include "assessment/fit_out.h"
 #include "assessment/foaming.h"
@@ -15,6 +13,7 @@
 #include "assessment/remedies.h"
 #include "base/error.h"
 #include "base/key_table.h"
+#include "base/parallel.h"
 #include "brief/sizing.h"
 #include "build/printer.h"
 #include "cooling/options.h"
@@ -406,34 +405,29 @@ Proposals propose(const ProposalWish& wish, const Catalogue& catalogue, const Pr
   std::vector<Proposal> boats;
   Text refused;
   std::mutex lock;
-  std::atomic<std::size_t> next{0}, done{0};
+  std::atomic<std::size_t> done{0};
   std::atomic<bool> stopped{false};
-  const auto work = [&] {
-    for (std::size_t i = next++; i < ideas.size() && !stopped; i = next++) {
-      const auto tell = [&](const Text& what) {
-        const std::lock_guard hold(lock);
-        if (listener.trying && !listener.trying(what, static_cast<double>(done) / static_cast<double>(ideas.size())))
-          stopped = true;
-      };
-      tell(ideas[i].reason);
-      try {
-        Proposal p = Builder(wish, catalogue, ideas[i], [&] { return !stopped; }).build();
-        const std::lock_guard hold(lock);
-        if (listener.ready && !stopped) listener.ready(p);
-        boats.push_back(std::move(p));
-      } catch (const Given&) {
-      } catch (const InvalidInput& e) {
-        const std::lock_guard hold(lock);
-        refused = e.sentence();
-      }
-      ++done;
+  const auto build = [&](std::size_t i) {
+    const auto tell = [&](const Text& what) {
+      const std::lock_guard hold(lock);
+      if (listener.trying && !listener.trying(what, static_cast<double>(done) / static_cast<double>(ideas.size())))
+        stopped = true;
+    };
+    tell(ideas[i].reason);
+    try {
+      Proposal p = Builder(wish, catalogue, ideas[i], [&] { return !stopped; }).build();
+      const std::lock_guard hold(lock);
+      if (listener.ready && !stopped) listener.ready(p);
+      boats.push_back(std::move(p));
+    } catch (const Given&) {
+    } catch (const InvalidInput& e) {
+      const std::lock_guard hold(lock);
+      refused = e.sentence();
     }
+    ++done;
   };
-  std::vector<std::future<void>> running;
-  const unsigned threads = std::clamp(std::thread::hardware_concurrency(), 1u, 4u);
-  for (unsigned i = 1; i < threads; ++i) running.push_back(std::async(std::launch::async, work));
-  work();
-  for (auto& r : running) r.get();
+  in_parallel(
+      ideas.size(), [&](double) { return !stopped; }, [&] { return build; });
   // The same brief gives the same boats, whoever was ready first.
   std::sort(boats.begin(), boats.end(), [](const Proposal& a, const Proposal& b) {
     return std::tuple(a.project.hull.family, a.mass) < std::tuple(b.project.hull.family, b.mass);

@@ -45,7 +45,7 @@ double cost_of(const StowMeasures& m, const Weighing& w, const Assessment& a) {
   const double off = std::max(0.0, m.cg_off - 0.7 * half_band) + 0.1 * m.cg_off;
   return w.along * off / hull.length() + w.side * m.cg_side / hull.beam() +
          w.height * m.cg_height / hull.box.size().z() + w.leads * m.leads / 0.3 +
-         w.aerial * std::max(0.0, aerial_clear - m.aerial) / aerial_clear +
+         w.aerial * std::max(0.0, aerial_clear - m.aerial.value_or(aerial_clear)) / aerial_clear +
          w.reach * static_cast<double>(m.out_of_reach);
 }
 
@@ -77,12 +77,11 @@ class Bay {
     m.cg_height = cg.z() - hull.box.low.z();
     if (battery && esc) m.leads += (battery->place - esc->place).norm();
     if (motor && esc) m.leads += (motor->place - esc->place).norm();
-    if (receiver) {
-      m.aerial = 10.0;
-      for (const Part* power : {battery, esc, motor})
-        if (power) m.aerial = std::min(m.aerial, (receiver->place - power->place).norm());
-      if (m.aerial > 9.0) m.aerial = 0.0;
-    }
+    for (const Part* power : {battery, esc, motor})
+      if (receiver && power) {
+        const double away = (receiver->place - power->place).norm();
+        m.aerial = std::min(m.aerial.value_or(away), away);
+      }
     return m;
   }
 
@@ -145,26 +144,28 @@ class Search {
   Search(const Assessment& a, std::vector<Id> moving) : a_(a), bay_(a), moving_(std::move(moving)) {
     Assessment empty = a;
     std::erase_if(empty.project.layout.parts, [&](const Part& p) { return is_moving(p.id); });
-    for (const Id id : moving_) {
-      places_.push_back(free_places(empty, *a.project.layout.find(id)));
-      const Part& part = *a.project.layout.find(id);
+    const std::vector<Part> together = moving_of(a.project.layout.parts);
+    for (const Part& part : together) {
+      places_.push_back(free_places(empty, part));
       if (place_is_free(empty, part, part.place))
         places_.back().push_back(part.place);
       else
         sound_ = false;  // it cannot stay
-      sound_ = sound_ && clear_of(part, moving_of(a.project.layout.parts));
+      sound_ = sound_ && clear_of(part, together);
     }
   }
 
   [[nodiscard]] std::vector<Part> best(const Weighing& w) const {
     std::vector<Part> found = a_.project.layout.parts;
-    double least = sound_ ? cost_of(bay_.measures(found), w, a_) : 1e300;
+    std::optional<double> least;
+    if (sound_) least = cost_of(bay_.measures(found), w, a_);
     std::mt19937 dice(20260301);  // always the same beginnings
     for (int b = 0; b < beginnings; ++b) {
       std::vector<Part> parts = a_.project.layout.parts;
       if ((b > 0 || !sound_) && !scatter(parts, dice)) continue;
       settle(parts, w);
-      if (const double cost = cost_of(bay_.measures(parts), w, a_); cost < least - 1e-9) least = cost, found = parts;
+      if (const double cost = cost_of(bay_.measures(parts), w, a_); !least || cost < *least - 1e-9)
+        least = cost, found = parts;
     }
     return found;
   }
@@ -224,8 +225,7 @@ class Search {
   bool sound_ = true;  ///< all of them may stand where they do
 };
 
-/// A battery's rail goes with it where it has none of its own place: here parts keep to their rails, so only places
-/// change.
+/// The parts that stand elsewhere now, as one edit; parts keep to their rails, so only places change.
 Edit moved_edit(const Assessment& a, const std::vector<Part>& parts, std::vector<Id>& moved, StowMerit merit) {
   std::vector<Part> changed;
   for (const Part& p : parts)

@@ -14,8 +14,6 @@ namespace plucky {
 
 namespace {
 
-constexpr const char* added_mass_key = "added_mass_kg";
-
 void add_drive_knobs(const Assessment& a, std::vector<Knob>& out) {
   const Project& p = a.project;
   if (p.drives.empty()) return;
@@ -113,7 +111,7 @@ void add_battery_place(const Assessment& a, std::vector<Knob>& out) {
 
 /// As ballast where the CG is: mass alone, no trim.
 Knob added_mass(const Assessment& a) {
-  return {.key = added_mass_key,
+  return {.key = "added_mass_kg",
           .group = "Boat",
           .label = "Mass added at the CG",
           .dimension = Dimension::mass,
@@ -131,7 +129,7 @@ Knob added_mass(const Assessment& a) {
 Project turned_boat(const std::vector<Knob>& knobs, const std::vector<Turned>& over, const std::vector<double>& at,
                     Project boat) {
   for (std::size_t k = 0; k < over.size(); ++k)
-    if (at[k] != knob_of(knobs, over[k].knob).now) boat = apply(boat, knob_of(knobs, over[k].knob).turn(boat, at[k]));
+    if (const Knob& knob = knob_of(knobs, over[k].knob); at[k] != knob.now) boat = apply(boat, knob.turn(boat, at[k]));
   return boat;
 }
 
@@ -209,6 +207,13 @@ Turned turn_between(const Knob& knob, double low, double high, int count) {
   return out;
 }
 
+void hold_own(Turned& turned, const Knob& knob) {
+  std::vector<double>& v = turned.values;
+  if (v.empty() || knob.now < v.front() || knob.now > v.back()) return;
+  *std::min_element(v.begin(), v.end(),
+                    [&](double x, double y) { return std::abs(x - knob.now) < std::abs(y - knob.now); }) = knob.now;
+}
+
 Turned usual_turn(const Knob& knob, int count) {
   if (knob.whole) {
     const double low = std::max(knob.low, knob.now - std::floor(0.5 * (count - 1))),
@@ -234,9 +239,7 @@ Turned usual_turn(const Knob& knob, int count) {
   }
   const double low = std::max(knob.low, knob.now - wide), high = std::min(knob.high, knob.now + wide);
   Turned out = turn_between(knob, low, high, count);
-  // The boat as it is, exactly, is one of them.
-  *std::min_element(out.values.begin(), out.values.end(),
-                    [&](double x, double y) { return std::abs(x - knob.now) < std::abs(y - knob.now); }) = knob.now;
+  hold_own(out, knob);
   return out;
 }
 

@@ -46,6 +46,9 @@ struct Turned {
 /// for ends that are not in order, and for fewer than 2 or more than 60.
 [[nodiscard]] Turned turn_between(const Knob& knob, double low, double high, int count);
 
+/// The value nearest to the boat's own made that, where it lies between them.
+void hold_own(Turned& turned, const Knob& knob);
+
 struct WhatIfPoint {
   std::vector<double> at;                        ///< of each knob
   Text refused;                                  ///< why there is no such boat; empty where there is one

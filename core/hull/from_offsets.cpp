@@ -5,6 +5,7 @@
 
 #include "base/error.h"
 #include "geometry/curve.h"
+#include "geometry/polyline.h"
 #include "hull/half_loft.h"
 
 namespace plucky {
@@ -44,22 +45,6 @@ void check_station(const OffsetStation& s, std::size_t index, const OffsetStatio
                            Text("has a knot: the line from point {0} crosses the one from point {1}", i + 1, j + 1));
 }
 
-/// In even steps along it.
-std::vector<Vec2> walked(const std::vector<Vec2>& points) {
-  std::vector<double> along{0.0};
-  for (std::size_t i = 1; i < points.size(); ++i) along.push_back(along.back() + (points[i] - points[i - 1]).norm());
-  std::vector<Vec2> out;
-  std::size_t k = 1;
-  for (std::size_t i = 0; i <= even_steps; ++i) {
-    const double at = along.back() * static_cast<double>(i) / even_steps;
-    while (k + 1 < points.size() && along[k] < at) ++k;
-    const double run = along[k] - along[k - 1];
-    out.push_back(points[k - 1] +
-                  (points[k] - points[k - 1]) * (run > 0.0 ? std::min(1.0, (at - along[k - 1]) / run) : 0.0));
-  }
-  return out;
-}
-
 }  // namespace
 
 TriangleMesh skin_from_offsets(const std::vector<OffsetStation>& stations) {
@@ -72,7 +57,7 @@ TriangleMesh skin_from_offsets(const std::vector<OffsetStation>& stations) {
   std::vector<std::vector<Vec2>> halves;
   for (const OffsetStation& s : stations) {
     x.push_back(s.x);
-    halves.push_back(alike ? s.half : walked(s.half));
+    halves.push_back(alike ? s.half : evenly_along(s.half, even_steps));
   }
   const std::size_t count = halves.front().size();
   std::vector<Curve> y, z;

@@ -4,6 +4,7 @@
 #include <array>
 #include <cmath>
 
+#include "geometry/polyline.h"
 #include "hull/model.h"
 
 namespace plucky {
@@ -60,21 +61,6 @@ std::vector<Vec2> port_contour(const Section& s) {
   return out;
 }
 
-/// At even steps along it.
-std::vector<Vec2> evenly(const std::vector<Vec2>& c, std::size_t steps) {
-  std::vector<double> along{0.0};
-  for (std::size_t i = 1; i < c.size(); ++i) along.push_back(along.back() + (c[i] - c[i - 1]).norm());
-  std::vector<Vec2> out;
-  std::size_t k = 1;
-  for (std::size_t i = 0; i <= steps; ++i) {
-    const double at = along.back() * static_cast<double>(i) / static_cast<double>(steps);
-    while (k + 1 < c.size() && along[k] < at) ++k;
-    const double run = along[k] - along[k - 1], u = run > 0.0 ? std::clamp((at - along[k - 1]) / run, 0.0, 1.0) : 0.0;
-    out.push_back(c[k - 1] + u * (c[k] - c[k - 1]));
-  }
-  return out;
-}
-
 double turn_between(const Vec2& a, const Vec2& b) {
   return std::abs(std::atan2(a.x() * b.y() - a.y() * b.x(), a.dot(b)));
 }
@@ -101,7 +87,7 @@ Look look_at(const Section& s, double beam) {
   if (contour.size() < 2) return l;
   // The chine: where it turns most within a twentieth of the way, of all its turning.
   constexpr std::size_t steps = 80, reach = 2;
-  const std::vector<Vec2> c = evenly(contour, steps);
+  const std::vector<Vec2> c = evenly_along(contour, steps);
   double all = 0.0;
   std::size_t chine = 0;
   for (std::size_t i = reach; i + reach <= steps; ++i)

@@ -1,10 +1,10 @@
 #include "resistance/planing.h"
 
-#include <boost/math/tools/toms748_solve.hpp>
 #include <cmath>
 #include <functional>
 #include <optional>
 
+#include "base/bracketed.h"
 #include "base/error.h"
 #include "resistance/surfaces.h"
 #include "water/fluid.h"
@@ -28,10 +28,7 @@ struct Forces : SurfaceForces {
 std::optional<double> root(const std::function<double(double)>& f, double low, double high) {
   const double fl = f(low), fh = f(high);
   if (!(fl * fh <= 0.0)) return std::nullopt;
-  boost::uintmax_t rounds = 60;
-  const auto r =
-      boost::math::tools::toms748_solve(f, low, high, fl, fh, boost::math::tools::eps_tolerance<double>(40), rounds);
-  return 0.5 * (r.first + r.second);
+  return bracketed_root(f, low, high, fl, fh);
 }
 
 Forces forces_at(const PlaningHull& h, const PlaningWater& w, double trim, double keel) {

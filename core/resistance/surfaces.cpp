@@ -1,10 +1,10 @@
 #include "resistance/surfaces.h"
 
 #include <algorithm>
-#include <boost/math/tools/toms748_solve.hpp>
 #include <cmath>
 #include <optional>
 
+#include "base/bracketed.h"
 #include "resistance/planing_surface.h"
 #include "water/fluid.h"
 
@@ -51,15 +51,7 @@ class Surfaces {
     const auto surplus = [&](double draught) { return at(trim, draught).lift - weight; };
     const double at_low = surplus(low), at_high = surplus(high);
     if (!(at_low < 0.0 && at_high >= 0.0)) return std::nullopt;
-    return at(trim, root(surplus, low, high, at_low, at_high));
-  }
-
-  template <class F>
-  static double root(F f, double low, double high, double at_low, double at_high) {
-    boost::uintmax_t rounds = 60;
-    const auto r = boost::math::tools::toms748_solve(f, low, high, at_low, at_high,
-                                                     boost::math::tools::eps_tolerance<double>(40), rounds);
-    return 0.5 * (r.first + r.second);
+    return at(trim, bracketed_root(surplus, low, high, at_low, at_high));
   }
 
  private:
@@ -113,7 +105,7 @@ PlaningState solve_surfaces(const PlaningHull& h, double speed, double density, 
         return p ? p->moment : 0.0;
       };
       crossed = true;
-      found = surfaces.carried(Surfaces::root(moment, before->trim, trim, before->moment, now->moment));
+      found = surfaces.carried(bracketed_root(moment, before->trim, trim, before->moment, now->moment));
     }
     before = now;
   }

@@ -1,23 +1,14 @@
 #include "running/balance.h"
 
-#include <boost/math/tools/toms748_solve.hpp>
 #include <cmath>
+
+#include "base/bracketed.h"
 
 namespace plucky {
 
 namespace {
 
-template <class F>
-double bracketed(F f, double low, double high, double at_low, double at_high) {
-  boost::uintmax_t rounds = 60;
-  const auto r = boost::math::tools::toms748_solve(f, low, high, at_low, at_high,
-                                                   boost::math::tools::eps_tolerance<double>(36), rounds);
-  return 0.5 * (r.first + r.second);
-}
-
-}  // namespace
-
-namespace {
+constexpr int root_bits = 36;
 
 /// Revolutions at which a torque that grows with them is the motor's.
 template <class Torque>
@@ -26,7 +17,7 @@ double revolutions_for(const PowerTrain& train, double throttle, Torque torque) 
   const auto spare = [&](double n) { return shaft_state(train, throttle, n).torque - torque(n); };
   const double at_low = spare(low), at_most = spare(most);
   // A propeller that the passing water drives spins at most as fast as the motor would run free.
-  return at_low <= 0.0 ? low : at_most >= 0.0 ? most : bracketed(spare, low, most, at_low, at_most);
+  return at_low <= 0.0 ? low : at_most >= 0.0 ? most : bracketed_root(spare, low, most, at_low, at_most, root_bits);
 }
 
 }  // namespace
@@ -116,7 +107,7 @@ RunningState run_steady(const PowerTrain& train, const Propulsion& propulsion, d
   const std::size_t beyond = curve.ends_because().empty() ? 8 : 0;
   for (std::size_t i = 0; i < points.size() + beyond; ++i) {
     const double v = i < points.size() ? points[i].speed : before_v * 1.25, now = excess(v);
-    if (speed == 0.0 && now <= 0.0) speed = bracketed(excess, before_v, v, before, now);
+    if (speed == 0.0 && now <= 0.0) speed = bracketed_root(excess, before_v, v, before, now, root_bits);
     if (speed > 0.0 && now < worst) worst = now, worst_v = v;
     if (speed > 0.0 && now > 0.0) {
       passes_later = true;

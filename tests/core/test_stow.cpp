@@ -59,7 +59,8 @@ TEST(Stow, MeasuresAreTheBoatsOwn) {
   const Vec3 battery = part_of(p, PartKind::battery).place, esc = part_of(p, PartKind::esc).place,
              motor = part_of(p, PartKind::motor).place, receiver = part_of(p, PartKind::receiver).place;
   EXPECT_NEAR(m.leads, (battery - esc).norm() + (motor - esc).norm(), 1e-12);
-  EXPECT_NEAR(m.aerial, std::min({(receiver - battery).norm(), (receiver - esc).norm(), (receiver - motor).norm()}),
+  ASSERT_TRUE(m.aerial);
+  EXPECT_NEAR(*m.aerial, std::min({(receiver - battery).norm(), (receiver - esc).norm(), (receiver - motor).norm()}),
               1e-12);
   EXPECT_NEAR(m.cg_off, std::abs(a.mass.cg.x() - 0.5 * (a.cg_band.low + a.cg_band.high)), 1e-9);
 }

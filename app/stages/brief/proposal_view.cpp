@@ -6,13 +6,13 @@
 #include <QPainter>
 #include <QPointer>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QTableWidget>
 
 #include "base/error.h"
 #include "chooser/boat_card.h"
 #include "drive/kind.h"
 #include "hull/family.h"
+#include "shelf/scrolled.h"
 #include "tables/items.h"
 #include "words/words.h"
 
@@ -102,11 +102,7 @@ ProposalView::ProposalView(Session* session, QWidget* parent) : ShelfPage(sessio
   reasons_->setWordWrap(true);
   reasons_->setFont(ui_font(8.8));
   reasons_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-  auto* scroll = new QScrollArea(this);
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setWidget(reasons_);
+  auto* scroll = scrolled(reasons_, this);
   right->addWidget(scroll, 3);
   row->addLayout(right, 4);
   column->addLayout(row, 1);

@@ -32,15 +32,9 @@ namespace {
 
 namespace improve_col = improve_columns;
 
-std::optional<Quantity> number_of_row(const std::vector<LedgerRow>& rows, const std::string& key) {
-  for (const LedgerRow& r : rows)
-    if (r.key == key) return r.value;
-  return std::nullopt;
-}
-
 }  // namespace
 
-ImproveView::ImproveView(Session* session, QWidget* parent) : ShelfPage(session, tr("Improve"), parent) {
+ImproveView::ImproveView(Session* session, QWidget* parent) : WorkedPage(session, tr("Improve"), parent) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   auto* controls = new QHBoxLayout;
@@ -87,13 +81,9 @@ ImproveView::ImproveView(Session* session, QWidget* parent) : ShelfPage(session,
   now_ = add_marks(plot_, QCPScatterStyle::ssCircle, 15);
   chosen_ = add_marks(plot_, QCPScatterStyle::ssSquare, 14);
   connect(number_, &QComboBox::activated, this, &ImproveView::show_goal);
-  connect(work_, &QPushButton::clicked, this, [this] {
-    if (!job_.running()) return work_out();
-    job_.stop();
-    fill();
-  });
+  wire(work_);
   connect(value_, &QLineEdit::returnPressed, this, [this] {
-    if (!job_.running()) work_out();
+    if (!at_work()) work_out();
   });
   connect(take_, &QPushButton::clicked, this, &ImproveView::take);
   connect(table_, &QTableWidget::itemActivated, this, &ImproveView::take);
@@ -106,11 +96,6 @@ ImproveView::ImproveView(Session* session, QWidget* parent) : ShelfPage(session,
       if (const double away = std::hypot(off.x(), off.y()); away < least) least = away, nearest = r;
     }
     if (nearest >= 0) table_->setCurrentCell(nearest, improve_col::way);
-  });
-  connect(&job_, &Job::ended, this, &ImproveView::fill);
-  connect(&job_, &Job::failed, this, [this](const QString& why) {
-    session_->refuse(why);
-    fill();
   });
 }
 
@@ -125,10 +110,6 @@ const Improvement* ImproveView::at_hand() const {
   if (r < 0) return nullptr;
   const auto i = table_->item(r, improve_col::way)->data(Qt::UserRole).toUInt();
   return i < found_.ways.size() ? &found_.ways[i] : nullptr;
-}
-
-bool ImproveView::as_worked_out() const {
-  return boat_ && boat_->project == session_->now().project;
 }
 
 void ImproveView::show_goal() {
@@ -154,22 +135,17 @@ void ImproveView::work_out() {
   }
   found_ = {};
   table_->setRowCount(0);
-  boat_ = session_->state();
-  const QString doing = tr("Trying changes");
-  tell(doing);
-  job_.start(doing, [this, boat = boat_, goal](const Job::Link& link) {
-    Improvements found = improve(*boat, goal, builtin_catalogue(), [&](double done) {
+  begin(tr("Trying changes"), [this, goal](const Job::Link& link, const Assessment& boat) {
+    Improvements found = improve(boat, goal, builtin_catalogue(), [&](double done) {
       link.deliver([this, done] { tell(tr("Trying changes: %1 %").arg(100.0 * done, 0, 'f', 0)); });
       return link.wanted();
     });
     link.deliver([this, found = std::move(found)]() mutable { found_ = std::move(found); });
   });
-  work_->setText(tr("Stop"));
   draw();
 }
 
-void ImproveView::fill() {
-  work_->setText(tr("Find ways"));
+void ImproveView::show_result() {
   table_->setSortingEnabled(false);
   table_->setRowCount(0);
   for (const Improvement& w : found_.ways) {
@@ -181,7 +157,7 @@ void ImproveView::fill() {
     set_number(table_, *session_, r, improve_col::number, true, w.number.si, w.number.dimension);
     const std::vector<LedgerRow> then = ledger(*w.assessed);
     const auto cell = [&](int at, const char* key) {
-      const auto q = number_of_row(then, key);
+      const auto q = value_of_row(then, key);
       set_number(table_, *session_, r, at, q.has_value(), q ? q->si : 0.0, q ? q->dimension : Dimension::none);
     };
     cell(improve_col::speed, "speed");
@@ -217,16 +193,10 @@ void ImproveView::draw() {
   clear_marks(chosen_, QPen(l.ink, 1.6), Qt::NoBrush);
   for (QCPItemText* text : texts_) plot_->removeItem(text);
   texts_.clear();
-  const auto place = [&](const Assessment& a) -> std::optional<QPointF> {
-    const std::vector<LedgerRow> rows = ledger(a);
-    const auto x = number_of_row(rows, "run_time"), y = number_of_row(rows, "speed");
-    if (!x || !y) return std::nullopt;
-    return QPointF(time.on_axis(x->si), speed.on_axis(y->si));
-  };
-  if (boat_)
-    if (const auto p = place(*boat_)) now_->addData(p->x(), p->y());
+  if (boat())
+    if (const auto p = place_on_axes(*boat())) now_->addData(p->x(), p->y());
   for (std::size_t i = 0; i < found_.ways.size(); ++i) {
-    const auto p = place(*found_.ways[i].assessed);
+    const auto p = place_on_axes(*found_.ways[i].assessed);
     if (!p) continue;
     (found_.ways[i].reaches ? reach_ : nearer_)->addData(p->x(), p->y());
     if (&found_.ways[i] == at_hand()) chosen_->addData(p->x(), p->y());
@@ -236,11 +206,11 @@ void ImproveView::draw() {
   plot_->rescaleAxes();
   plot_->xAxis->scaleRange(1.3);
   plot_->yAxis->scaleRange(1.3);
-  plot_->setVisible(boat_ != nullptr && !found_.ways.empty());
+  plot_->setVisible(!found_.ways.empty());
   if (!plot_->isHidden()) plot_->replot(QCustomPlot::rpQueuedReplot);
   const Improvement* way = at_hand();
   take_->setEnabled(way != nullptr && as_worked_out());
-  if (job_.running()) return;
+  if (at_work()) return;
   QStringList words;
   if (!found_.message.empty()) words << session_->said(found_.message);
   if (found_.ways.empty() && found_.message.empty())
@@ -252,7 +222,7 @@ void ImproveView::draw() {
       if (effects.size() < 6 && c.after) effects << tr("%1 %2").arg(term(c.label), session_->in_words(*c.after));
     words << effects.join(", ");
   }
-  if (boat_ && !as_worked_out()) words << tr("The boat has changed since.");
+  add_if_changed(words);
   tell(words.join(' '));
 }
 
@@ -261,12 +231,18 @@ void ImproveView::take() {
   if (way && as_worked_out()) session_->perform(way->edit);
 }
 
+std::optional<QPointF> ImproveView::place_on_axes(const Assessment& a) const {
+  const std::vector<LedgerRow> rows = ledger(a);
+  const auto x = value_of_row(rows, "run_time"), y = value_of_row(rows, "speed");
+  if (!x || !y) return std::nullopt;
+  return QPointF(axis_scale(*session_, Dimension::duration).on_axis(x->si),
+                 axis_scale(*session_, Dimension::speed).on_axis(y->si));
+}
+
 QPointF ImproveView::place_of(std::size_t i) const {
-  const AxisScale time = axis_scale(*session_, Dimension::duration), speed = axis_scale(*session_, Dimension::speed);
-  const std::vector<LedgerRow> rows = ledger(*found_.ways[i].assessed);
-  const auto x = number_of_row(rows, "run_time"), y = number_of_row(rows, "speed");
-  if (!x || !y) return {-1e4, -1e4};
-  return {plot_->xAxis->coordToPixel(time.on_axis(x->si)), plot_->yAxis->coordToPixel(speed.on_axis(y->si))};
+  const auto p = place_on_axes(*found_.ways[i].assessed);
+  if (!p) return {-1e4, -1e4};
+  return {plot_->xAxis->coordToPixel(p->x()), plot_->yAxis->coordToPixel(p->y())};
 }
 
 void ImproveView::refresh() {

@@ -3,11 +3,8 @@
 // one edit.
 #pragma once
 
-#include <memory>
-
 #include "assessment/improve.h"
-#include "session/job.h"
-#include "shelf/shelf_page.h"
+#include "shelf/worked_page.h"
 
 class QComboBox;
 class QCPGraph;
@@ -19,7 +16,7 @@ class QTableWidget;
 
 namespace plucky::app {
 
-class ImproveView : public ShelfPage {
+class ImproveView : public WorkedPage {
   Q_OBJECT
 
  public:
@@ -27,20 +24,20 @@ class ImproveView : public ShelfPage {
   void refresh() override;
   [[nodiscard]] TableRows table() const override;
   [[nodiscard]] QCustomPlot* plot() const override { return plot_; }
-  [[nodiscard]] bool at_work() const override { return job_.running(); }
   [[nodiscard]] const Improvements& found() const { return found_; }
   /// Where a way is drawn, pixels of the plot.
   [[nodiscard]] QPointF place_of(std::size_t way) const;
 
  private:
   void show_goal();
-  void work_out();
+  void work_out() override;
   void take();
-  void fill();
+  void show_result() override;
   void draw();
+  /// Run time and speed in the units of the axes; nothing where it has not both.
+  [[nodiscard]] std::optional<QPointF> place_on_axes(const Assessment& a) const;
   [[nodiscard]] const LedgerRow* row_at_hand() const;
   [[nodiscard]] const Improvement* at_hand() const;
-  [[nodiscard]] bool as_worked_out() const;
 
   QComboBox *number_, *sense_;
   QLineEdit* value_;
@@ -50,9 +47,7 @@ class ImproveView : public ShelfPage {
   QCPGraph *reach_, *nearer_, *now_, *chosen_;
   std::vector<QCPItemText*> texts_;
   std::vector<LedgerRow> rows_;
-  std::shared_ptr<const Assessment> boat_;  ///< that the ways are of
   Improvements found_;
-  Job job_;
 };
 
 }  // namespace plucky::app

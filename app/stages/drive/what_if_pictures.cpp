@@ -112,7 +112,7 @@ void WhatIfCurve::show_points(const WhatIfShown& s) {
     keys << place.x();
     values << place.y();
     if (!v) continue;
-    QCPGraph* const kind = p.stops > 0 && !p.allowed() ? stopped_ : !p.strikes.empty() ? watched_ : fine_;
+    QCPGraph* const kind = !p.allowed() ? stopped_ : !p.strikes.empty() ? watched_ : fine_;
     kind->addData(place.x(), place.y());
     if (is_now(s, p)) now_->addData(place.x(), place.y());
     if (i == s.selected) chosen_->addData(place.x(), place.y());

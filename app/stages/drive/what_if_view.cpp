@@ -8,13 +8,13 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QSpinBox>
 #include <QStackedWidget>
 #include <algorithm>
 
 #include "base/error.h"
 #include "io/units.h"
+#include "shelf/scrolled.h"
 #include "stages/drive/what_if_pictures.h"
 #include "theme/theme.h"
 #include "words/words.h"
@@ -31,7 +31,7 @@ QString StrikeLetters::of(const WhatIfPoint& point) const {
   return it == ids.end() ? QString() : QString(QChar(static_cast<char16_t>('A' + (it - ids.begin()))));
 }
 
-WhatIfView::WhatIfView(Session* session, QWidget* parent) : ShelfPage(session, tr("What if"), parent) {
+WhatIfView::WhatIfView(Session* session, QWidget* parent) : WorkedPage(session, tr("What if"), parent) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   auto* side = new QWidget(this);
@@ -76,20 +76,16 @@ WhatIfView::WhatIfView(Session* session, QWidget* parent) : ShelfPage(session, t
   read->addWidget(count_);
   form->addRow(tr("Read, values"), read);
   auto* buttons = new QHBoxLayout;
-  work_ = new QPushButton(tr("Work out"), side);
-  work_->setObjectName("what_if_work");
+  auto* work = new QPushButton(tr("Work out"), side);
+  work->setObjectName("what_if_work");
   take_ = new QPushButton(tr("Take it"), side);
   take_->setObjectName("what_if_take");
   take_->setToolTip(tr("The boat with what is chosen in the picture, as one edit"));
   take_->setProperty("strong", true);
-  buttons->addWidget(work_, 1);
+  buttons->addWidget(work, 1);
   buttons->addWidget(take_, 1);
   form->addRow(buttons);
-  auto* scroll = new QScrollArea(this);
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setWidget(side);
+  auto* scroll = scrolled(side, this);
   scroll->setFixedWidth(300);
   row->addWidget(scroll);
   pictures_ = new QStackedWidget(this);
@@ -104,29 +100,16 @@ WhatIfView::WhatIfView(Session* session, QWidget* parent) : ShelfPage(session, t
   legend_->setWordWrap(true);
   legend_->setFont(ui_font(8.5));
   legend_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-  auto* told = new QScrollArea(this);
-  told->setWidgetResizable(true);
-  told->setFrameShape(QFrame::NoFrame);
-  told->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  told->setWidget(legend_);
+  auto* told = scrolled(legend_, this);
   told->setFixedWidth(210);
   row->addWidget(told);
-  connect(work_, &QPushButton::clicked, this, [this] {
-    if (!job_.running()) return work_out();
-    job_.stop();
-    show_result();
-  });
+  wire(work);
   connect(take_, &QPushButton::clicked, this, &WhatIfView::take);
   connect(reading_, &QComboBox::activated, this, &WhatIfView::show_result);
   connect(curve_, &WhatIfCurve::picked, this, &WhatIfView::select);
   connect(curve_, &WhatIfCurve::taken, this, &WhatIfView::take);
   connect(map_, &WhatIfMap::picked, this, &WhatIfView::select);
   connect(map_, &WhatIfMap::taken, this, &WhatIfView::take);
-  connect(&job_, &Job::ended, this, &WhatIfView::show_result);
-  connect(&job_, &Job::failed, this, [this](const QString& why) {
-    session_->refuse(why);
-    show_result();
-  });
 }
 
 void WhatIfView::fill_knobs() {
@@ -187,24 +170,15 @@ void WhatIfView::work_out() {
     return session_->refuse(session_->said(e.sentence()));
   }
   // The boat as it is, exactly, where it lies between.
-  for (Turned& t : over) {
-    const double now = knob_of(knobs_, t.knob).now;
-    const auto next = std::lower_bound(t.values.begin(), t.values.end(), now);
-    if (next == t.values.end() || next == t.values.begin() || *next == now) continue;
-    *(*next - now < now - *(next - 1) ? next : next - 1) = now;
-  }
+  for (Turned& t : over) hold_own(t, knob_of(knobs_, t.knob));
   result_ = {};
   letters_ = {};
   selected_ = static_cast<std::size_t>(-1);
-  boat_ = session_->state();
   turned_.clear();
   for (const Turned& t : over) turned_.push_back(knob_of(knobs_, t.knob));
-  work_->setText(tr("Stop"));
   take_->setEnabled(false);
-  const QString doing = tr("Working out what would be");
-  tell(doing);
-  job_.start(doing, [this, boat = boat_, over](const Job::Link& link) {
-    WhatIf found = what_if(*boat, over, [&](double done) {
+  begin(tr("Working out what would be"), [this, over](const Job::Link& link, const Assessment& boat) {
+    WhatIf found = what_if(boat, over, [&](double done) {
       link.deliver([this, done] { tell(tr("Working out what would be: %1 %").arg(100.0 * done, 0, 'f', 0)); });
       return link.wanted();
     });
@@ -213,11 +187,10 @@ void WhatIfView::work_out() {
 }
 
 void WhatIfView::show_result() {
-  work_->setText(job_.running() ? tr("Stop") : tr("Work out"));
   if (result_.points.empty()) {
     take_->setEnabled(false);
     pictures_->setCurrentIndex(2);
-    if (!job_.running())
+    if (!at_work())
       tell(tr("Vary one number of the boat, or two, and read the results; every point is assessed like an edit."));
     return;
   }
@@ -263,12 +236,8 @@ void WhatIfView::show_result() {
     words << words_of(result_.points[selected_]);
   else
     words << tr("%1 boats. A click or the arrows choose one.").arg(result_.points.size());
-  if (!as_worked_out()) words << tr("The boat has changed since.");
+  add_if_changed(words);
   tell(words.join(' '));
-}
-
-bool WhatIfView::as_worked_out() const {
-  return boat_ && boat_->project == session_->now().project;
 }
 
 QString WhatIfView::words_of(const WhatIfPoint& p) const {
@@ -295,7 +264,7 @@ void WhatIfView::select(std::size_t point) {
 
 void WhatIfView::take() {
   if (selected_ >= result_.points.size() || !as_worked_out() || !result_.points[selected_].refused.empty()) return;
-  session_->perform(turned_edit(*boat_, result_.over, result_.points[selected_].at));
+  session_->perform(turned_edit(*boat(), result_.over, result_.points[selected_].at));
 }
 
 void WhatIfView::refresh() {

@@ -3,11 +3,9 @@
 #pragma once
 
 #include <array>
-#include <memory>
 
 #include "assessment/what_if.h"
-#include "session/job.h"
-#include "shelf/shelf_page.h"
+#include "shelf/worked_page.h"
 
 class QComboBox;
 class QLabel;
@@ -28,7 +26,7 @@ struct StrikeLetters {
   [[nodiscard]] QString of(const WhatIfPoint& point) const;
 };
 
-class WhatIfView : public ShelfPage {
+class WhatIfView : public WorkedPage {
   Q_OBJECT
 
  public:
@@ -37,7 +35,6 @@ class WhatIfView : public ShelfPage {
   [[nodiscard]] TableRows table() const override;
   [[nodiscard]] QCustomPlot* plot() const override;
   [[nodiscard]] const WhatIf& result() const { return result_; }
-  [[nodiscard]] bool at_work() const override { return job_.running(); }
   /// Where a point is drawn, in the coordinates of its picture.
   [[nodiscard]] QPointF place_of(std::size_t point) const;
   [[nodiscard]] QWidget* picture() const;
@@ -49,30 +46,27 @@ class WhatIfView : public ShelfPage {
   };
   void fill_knobs();
   void show_usual(std::size_t which);
-  void work_out();
+  void work_out() override;
   void take();
   void select(std::size_t point);
-  void show_result();
+  void show_result() override;
   [[nodiscard]] const Knob* knob_at(std::size_t which) const;
   [[nodiscard]] double read_end(const QLineEdit* field, const Knob& knob) const;
   [[nodiscard]] QString words_of(const WhatIfPoint& point) const;
-  [[nodiscard]] bool as_worked_out() const;
 
   std::array<Row, 2> rows_{};
   QComboBox* reading_;
   QSpinBox* count_;
-  QPushButton *work_, *take_;
+  QPushButton* take_;
   QStackedWidget* pictures_;
   WhatIfCurve* curve_;
   WhatIfMap* map_;
   QLabel* legend_;
   std::vector<Knob> knobs_;
-  std::shared_ptr<const Assessment> boat_;  ///< that the result is of
-  std::vector<Knob> turned_;                ///< the result's
+  std::vector<Knob> turned_;  ///< the result's
   WhatIf result_;
   StrikeLetters letters_;
   std::size_t selected_ = static_cast<std::size_t>(-1);
-  Job job_;
 };
 
 }  // namespace plucky::app

@@ -21,7 +21,7 @@ namespace {
 namespace stow_col = stow_columns;
 }
 
-StowView::StowView(Session* session, QWidget* parent) : ShelfPage(session, tr("Stow again"), parent) {
+StowView::StowView(Session* session, QWidget* parent) : WorkedPage(session, tr("Stow again"), parent) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   auto* side = new QVBoxLayout;
@@ -35,12 +35,12 @@ StowView::StowView(Session* session, QWidget* parent) : ShelfPage(session, tr("S
   held_->setFixedWidth(220);
   side->addWidget(held_, 1);
   auto* buttons = new QHBoxLayout;
-  work_ = new QPushButton(tr("Stow again"), this);
-  work_->setObjectName("stow_work");
+  auto* work = new QPushButton(tr("Stow again"), this);
+  work->setObjectName("stow_work");
   take_ = new QPushButton(tr("Take it"), this);
   take_->setObjectName("stow_take");
   take_->setProperty("strong", true);
-  buttons->addWidget(work_);
+  buttons->addWidget(work);
   buttons->addWidget(take_);
   side->addLayout(buttons);
   row->addLayout(side);
@@ -50,19 +50,10 @@ StowView::StowView(Session* session, QWidget* parent) : ShelfPage(session, tr("S
   table_->setSelectionMode(QAbstractItemView::SingleSelection);
   table_->setSortingEnabled(false);
   row->addWidget(table_, 1);
-  connect(work_, &QPushButton::clicked, this, [this] {
-    if (!job_.running()) return work_out();
-    job_.stop();
-    fill();
-  });
+  wire(work);
   connect(take_, &QPushButton::clicked, this, &StowView::take);
   connect(table_, &QTableWidget::itemSelectionChanged, this, &StowView::tell_way);
   connect(table_, &QTableWidget::itemActivated, this, &StowView::take);
-  connect(&job_, &Job::ended, this, &StowView::fill);
-  connect(&job_, &Job::failed, this, [this](const QString& why) {
-    session_->refuse(why);
-    fill();
-  });
 }
 
 void StowView::work_out() {
@@ -70,13 +61,9 @@ void StowView::work_out() {
   for (int i = 0; i < held_->count(); ++i)
     if (held_->item(i)->checkState() == Qt::Checked) held.push_back(parts_[static_cast<std::size_t>(i)]);
   answer_ = {};
-  boat_ = session_->state();
-  const QString doing = tr("Looking for places");
-  tell(doing);
-  work_->setText(tr("Stop"));
   take_->setEnabled(false);
-  job_.start(doing, [this, boat = boat_, held](const Job::Link& link) {
-    StowAnswer found = stow_again(*boat, held, [&](double) { return link.wanted(); });
+  begin(tr("Looking for places"), [this, held](const Job::Link& link, const Assessment& boat) {
+    StowAnswer found = stow_again(boat, held, [&](double) { return link.wanted(); });
     link.deliver([this, found = std::move(found)]() mutable { answer_ = std::move(found); });
   });
 }
@@ -92,7 +79,7 @@ void StowView::add_row(const QString& name, const StowMeasures& m, const Assessm
   length(stow_col::side, true, m.cg_side);
   length(stow_col::height, true, m.cg_height);
   length(stow_col::leads, m.leads > 0.0, m.leads);
-  length(stow_col::aerial, m.aerial > 0.0, m.aerial);
+  length(stow_col::aerial, m.aerial.has_value(), m.aerial.value_or(0.0));
   table_->setItem(r, stow_col::reach,
                   new NumberItem(static_cast<double>(m.out_of_reach), QString::number(m.out_of_reach)));
   length(stow_col::gm, a.flotation.upright(), a.flotation.gm_transverse);
@@ -102,11 +89,10 @@ void StowView::add_row(const QString& name, const StowMeasures& m, const Assessm
       new NumberItem(100.0 * stops + watches, stops > 0 ? tr("%1 stops").arg(stops) : tr("%1 warnings").arg(watches)));
 }
 
-void StowView::fill() {
-  work_->setText(tr("Stow again"));
+void StowView::show_result() {
   table_->setRowCount(0);
   if (!answer_.ways.empty()) {
-    add_row(tr("as it is"), answer_.before, *boat_, -1);
+    add_row(tr("as it is"), answer_.before, *boat(), -1);
     for (std::size_t i = 0; i < answer_.ways.size(); ++i)
       add_row(term(stow_merit_name(answer_.ways[i].merit)), answer_.ways[i].measures, *answer_.ways[i].assessed,
               static_cast<int>(i));
@@ -122,19 +108,15 @@ const Stowing* StowView::at_hand() const {
   return i > 0 && i <= answer_.ways.size() ? &answer_.ways[i - 1] : nullptr;
 }
 
-bool StowView::as_worked_out() const {
-  return boat_ && boat_->project == session_->now().project;
-}
-
 void StowView::tell_way() {
   const Stowing* way = at_hand();
   take_->setEnabled(way != nullptr && as_worked_out());
-  if (job_.running()) return;
+  if (at_work()) return;
   QStringList words;
   if (way) {
     QStringList moved;
     for (const Id id : way->moved) {
-      const Part *was = boat_->project.layout.find(id), *is = way->assessed->project.layout.find(id);
+      const Part *was = boat()->project.layout.find(id), *is = way->assessed->project.layout.find(id);
       moved << tr("%1 from %2 to %3")
                    .arg(QString::fromStdString(is->name), session_->in_words(length_quantity(was->place.x())),
                         session_->in_words(length_quantity(is->place.x())));
@@ -145,7 +127,7 @@ void StowView::tell_way() {
   } else if (answer_.ways.empty()) {
     words << tr("Better places for battery, ESC, receiver, payload and ballast: balance, lead length, aerial, reach.");
   }
-  if (boat_ && !as_worked_out()) words << tr("The boat has changed since.");
+  add_if_changed(words);
   tell(words.join(' '));
 }
 

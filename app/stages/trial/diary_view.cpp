@@ -12,7 +12,6 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QStackedWidget>
 #include <QTableWidget>
 #include <QTime>
@@ -26,6 +25,7 @@
 #include "chart/chart_words.h"
 #include "io/run_line.h"
 #include "session/today.h"
+#include "shelf/scrolled.h"
 #include "stages/trial/adopt.h"
 #include "stages/trial/photo.h"
 #include "stages/trial/run_words.h"
@@ -146,11 +146,7 @@ DiaryView::DiaryView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   grid->setColumnStretch(1, 1);
   grid->setColumnStretch(3, 1);
   grid->setRowStretch(10, 1);
-  auto* scroll = new QScrollArea(this);
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setWidget(page);
+  auto* scroll = scrolled(page, this);
   side_->addWidget(scroll);
   plot_ = new QCustomPlot(this);
   plot_->setObjectName("runs_plot");

@@ -5,7 +5,6 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QStandardItemModel>
 #include <QTableWidget>
 #include <algorithm>
@@ -13,6 +12,7 @@
 
 #include "base/numbered.h"
 #include "session/today.h"
+#include "shelf/scrolled.h"
 #include "stages/trial/adopt.h"
 #include "tables/items.h"
 
@@ -118,11 +118,7 @@ TroubleView::TroubleView(Session* session, QWidget* parent) : ShelfPage(session,
   tell_result_ = button(outcome, tr("The run says so"), "tell_result", [this] { tell_result(); });
   right->addLayout(outcome);
   right->addStretch(1);
-  auto* scroll = new QScrollArea(this);
-  scroll->setWidgetResizable(true);
-  scroll->setFrameShape(QFrame::NoFrame);
-  scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll->setWidget(side);
+  auto* scroll = scrolled(side, this);
   row->addWidget(scroll, 5);
 
   connect(symptom_, &QComboBox::activated, this, [this] {

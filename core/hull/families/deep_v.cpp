@@ -9,11 +9,44 @@ namespace plucky {
 
 namespace {
 
-constexpr std::array deep_v_measures{
-    measure::length,     measure::beam,   measure::depth,       measure::deadrise_transom, measure::deadrise_midships,
-    measure::flare,      measure::sheer,  measure::bow_rake,    measure::bow_fullness,     measure::transom_width,
-    measure::widest,     measure::camber, measure::spray_rails, measure::pad_width,        measure::chine_flat,
-    measure::chine_angle};
+constexpr HullParameter pad_width{"pad_width_m",
+                                  "Width of the pad",
+                                  &HullShape::pad_width,
+                                  Dimension::length,
+                                  0.0,
+                                  0.3,
+                                  "Flat along the keel that the boat runs on when it is fast."};
+constexpr HullParameter chine_flat{"chine_flat_m",
+                                   "Width of the chine flat",
+                                   &HullShape::chine_flat,
+                                   Dimension::length,
+                                   0.0,
+                                   0.1,
+                                   "Strip along each chine between bottom and side."};
+constexpr HullParameter chine_angle{"chine_angle_rad",
+                                    "Angle of the chine flat",
+                                    &HullShape::chine_angle,
+                                    Dimension::angle,
+                                    radians(-20),
+                                    radians(30),
+                                    "Rising outward; below zero it turns the spray down, a reverse chine."};
+
+constexpr std::array deep_v_measures{measure::length,
+                                     measure::beam,
+                                     measure::depth,
+                                     measure::deadrise_transom,
+                                     measure::deadrise_midships,
+                                     measure::flare,
+                                     measure::sheer,
+                                     measure::bow_rake,
+                                     measure::bow_fullness,
+                                     measure::transom_width,
+                                     measure::widest,
+                                     measure::camber,
+                                     measure::spray_rails,
+                                     pad_width,
+                                     chine_flat,
+                                     chine_angle};
 
 void begin_deep_v(HullShape& s) {
   s.deadrise_transom = radians(17);

@@ -125,28 +125,6 @@ inline constexpr HullParameter stern_rake{"stern_rake_m",
                                           1.5,
                                           "Over how much of the length the bottom rises to the transom."};
 
-inline constexpr HullParameter pad_width{"pad_width_m",
-                                         "Width of the pad",
-                                         &HullShape::pad_width,
-                                         Dimension::length,
-                                         0.0,
-                                         0.3,
-                                         "Flat along the keel that the boat runs on when it is fast."};
-inline constexpr HullParameter chine_flat{"chine_flat_m",
-                                          "Width of the chine flat",
-                                          &HullShape::chine_flat,
-                                          Dimension::length,
-                                          0.0,
-                                          0.1,
-                                          "Strip along each chine between bottom and side."};
-inline constexpr HullParameter chine_angle{"chine_angle_rad",
-                                           "Angle of the chine flat",
-                                           &HullShape::chine_angle,
-                                           Dimension::angle,
-                                           radians(-20),
-                                           radians(30),
-                                           "Rising outward; below zero it turns the spray down, a reverse chine."};
-
 inline constexpr HullParameter spray_rails{"spray_rails",
                                            "Spray rails a side",
                                            &HullShape::spray_rails,

@@ -4,7 +4,6 @@
 
 #include "assessment/rules.h"
 #include "assessment/stages/drive/drive_stage.h"
-#include "hull/family.h"
 #include "layout/component.h"
 #include "layout/kind.h"
 
