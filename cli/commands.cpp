@@ -1,5 +1,6 @@
 #include "cli/commands.h"
 
+#include <algorithm>
 #include <charconv>
 #include <cmath>
 
@@ -8,7 +9,11 @@
 #include "assessment/remedies.h"
 #include "base/error.h"
 #include "cli/words.h"
+#include "flotation/tables.h"
+#include "hull/family.h"
+#include "hull/morph.h"
 #include "io/file.h"
+#include "io/hydrostatic_cells.h"
 #include "io/mesh_file.h"
 #include "io/project_file.h"
 
@@ -226,14 +231,64 @@ Json hull_of_boat(const std::string& path, const std::string& export_path) {
   return j;
 }
 
-Json new_boat(const std::string& family, const std::vector<std::string>& settings, const std::string& name,
-              const std::string& path) {
+Json hydrostatics_of_boat(const HydrostaticsOptions& o) {
+  const Project project = load_project(o.boat);
+  const HullModel hull = build_hull(project.hull);
+  const ImmersedBody body(hull.buoyant);
+  const std::vector<double> draughts =
+      o.draughts.empty() ? usual_draughts(hull, 10) : numbers(o.draughts, "--draughts");
+  std::vector<double> trims = numbers(o.trims, "--trims");
+  for (double& t : trims) t = radians(t);
+  const auto rows = hydrostatic_table(hull, body, project.brief.water_density(), draughts, trims);
+  const TableRows cells = hydrostatic_cells(rows);
+  if (!o.csv.empty()) write_file_atomically(o.csv, write_table(cells, ','));
+  Json j{{"name", project.name}, {"rows", Json::array()}};
+  for (std::size_t r = 1; r < cells.size(); ++r) {
+    Json row;
+    for (std::size_t c = 0; c < cells[r].size(); ++c)
+      row[cells[0][c]] = cells[r][c].empty() ? Json(nullptr) : Json::parse(cells[r][c]);
+    j["rows"].push_back(std::move(row));
+  }
+  if (!o.csv.empty()) j["written"] = o.csv;
+  return j;
+}
+
+Json scale_boat(const ScaleOptions& o) {
+  Project project = load_project(o.boat);
+  const std::vector<double> f = numbers(o.factors, "--by");
+  if (f.size() != 3) throw InvalidInput("--by", "needs three factors: length, beam, depth");
+  static constexpr std::pair<const char*, GivesWay> ways[] = {
+      {"free", GivesWay::none}, {"length", GivesWay::length}, {"beam", GivesWay::beam}, {"depth", GivesWay::depth}};
+  const auto* way = std::find_if(std::begin(ways), std::end(ways), [&](const auto& w) { return o.gives == w.first; });
+  if (way == std::end(ways))
+    throw InvalidInput("--keep-displacement-by", Text("\"{0}\" is not free, length, beam or depth", o.gives));
+  const Vec3 by = factors_keeping_displacement({f[0], f[1], f[2]}, way->second);
+  const double before = build_hull(project.hull).volume;
+  project.hull = scaled(project.hull, by);
+  const HullModel hull = build_hull(project.hull);
+  save_project(project, o.output);
+  return {{"boat", o.output},      {"factors", vec(by)},       {"length_m", hull.length()},
+          {"beam_m", hull.beam()}, {"volume_m3", hull.volume}, {"volume_before_m3", before}};
+}
+
+Json new_boat(const std::string& family, const std::string& start, const std::vector<std::string>& settings,
+              const std::string& name, const std::string& path) {
   Project project;
   project.name = name;
   project.hull.family = family_from_key(family);
   if (project.hull.family == HullFamily::imported)
     throw InvalidInput("--family", "an imported hull needs a mesh; use the application");
   project.hull.shape = default_shape(project.hull.family);
+  if (!start.empty()) {
+    const std::span<const HullStart> starts = family_of(project.hull.family).starts;
+    const auto it = std::find_if(starts.begin(), starts.end(), [&](const HullStart& s) { return start == s.name; });
+    std::string known;
+    for (const HullStart& s : starts) known += (known.empty() ? "" : ", ") + std::string(s.name);
+    if (it == starts.end())
+      throw InvalidInput("--start",
+                         Text("\"{0}\" is not one of this family's: {1}", start, known.empty() ? "none" : known));
+    it->begin(project.hull.shape);
+  }
   for (const std::string& setting : settings) {
     const auto equals = setting.find('=');
     if (equals == std::string::npos) throw InvalidInput("--set", Text("\"{0}\" needs the form key=value", setting));

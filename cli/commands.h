@@ -32,8 +32,22 @@ struct FloatOptions {
 /// Facts of a boat's hull; writes its skin as STL when `export_path` is not empty.
 [[nodiscard]] Json hull_of_boat(const std::string& path, const std::string& export_path);
 
-/// Makes a boat of a family with parameters set ("length=620 mm" or "length_m=0.62") and saves it.
-[[nodiscard]] Json new_boat(const std::string& family, const std::vector<std::string>& settings,
-                            const std::string& name, const std::string& path);
+struct HydrostaticsOptions {
+  std::string boat, draughts, trims = "0", csv;
+};
+/// Hydrostatic tables of a boat's hull; written as CSV when `csv` is not empty.
+[[nodiscard]] Json hydrostatics_of_boat(const HydrostaticsOptions& options);
+
+/// A boat's hull scaled along its length, beam and depth, saved as another boat; "length", "beam" or "depth" gives way
+/// so that it displaces as much, "free" keeps the factors.
+struct ScaleOptions {
+  std::string boat, factors, gives = "free", output;
+};
+[[nodiscard]] Json scale_boat(const ScaleOptions& options);
+
+/// Makes a boat of a family, from one of its starts by name where that is not empty, with parameters set ("length=620
+/// mm" or "length_m=0.62") and saves it.
+[[nodiscard]] Json new_boat(const std::string& family, const std::string& start,
+                            const std::vector<std::string>& settings, const std::string& name, const std::string& path);
 
 }  // namespace plucky::cli

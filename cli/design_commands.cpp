@@ -130,6 +130,10 @@ Json propose_boats(const ProposeOptions& o) {
   if (!o.family.empty()) wish.family = family_from_key(o.family);
   if (!o.propulsor.empty()) wish.propulsor = propulsor_from_key(o.propulsor);
   if (!o.mounting.empty()) wish.mounting = mounting_from_key(o.mounting);
+  if (!o.hull.empty()) {
+    const HullDesign fixed = load_project(o.hull).hull;
+    wish.family = fixed.family, wish.shape = fixed.shape;
+  }
   const Proposals found = propose(wish, builtin_catalogue());
   Json j{{"boats", Json::array()}, {"message", found.message.empty() ? Json() : Json(found.message)}};
   for (const Proposal& p : found.boats) {
@@ -200,6 +204,7 @@ void DesignCommandLine::add(CLI::App& app, std::function<Json()>& run) {
   sub->add_option("--family", propose_.family, "hull that is decided");
   sub->add_option("--propulsor", propose_.propulsor, "propulsor that is decided");
   sub->add_option("--mounting", propose_.mounting, "mounting that is decided");
+  sub->add_option("--hull-of", propose_.hull, "boat file whose hull is fixed, family and measures");
   sub->add_option("--have", propose_.at_hand, "a motor, battery or ESC that is there, by its name in the catalogue");
   sub->callback([&] { run = [this] { return propose_boats(propose_); }; });
   sub = app.add_subcommand("what-if", "One or two numbers of a boat turned: what comes of it, what strikes it where");

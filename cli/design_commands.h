@@ -15,6 +15,7 @@ struct ProposeOptions {
   std::size_t count = 3;
   std::string folder;                       ///< where the boats are saved; empty: nowhere
   std::string family, propulsor, mounting;  ///< decided already; empty: open
+  std::string hull;                         ///< boat file whose hull is fixed; empty: open
   std::vector<std::string> at_hand;         ///< names in the catalogue
 };
 /// Whole boats from a brief, each with its numbers and reasons.

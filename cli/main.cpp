@@ -68,14 +68,33 @@ int main(int argc, char** argv) {
   hull->add_option("--export", export_path, "write the outer skin as binary STL in millimetres");
   hull->callback([&] { run = [&] { return hull_of_boat(boat, export_path); }; });
 
-  std::string family = "deep-v", name = "New boat", output;
+  HydrostaticsOptions tables;
+  CLI::App* hydrostatics = app.add_subcommand("hydrostatics", "What a boat's hull displaces at draughts and trims");
+  hydrostatics->add_option("boat", tables.boat, "boat file")->required();
+  hydrostatics->add_option("--draughts", tables.draughts, "m over the base line amidships, e.g. 0.02,0.03; else ten");
+  hydrostatics->add_option("--trims", tables.trims, "degrees, bow up positive, e.g. -2,0,2")->capture_default_str();
+  hydrostatics->add_option("--csv", tables.csv, "write the table");
+  hydrostatics->callback([&] { run = [&] { return hydrostatics_of_boat(tables); }; });
+
+  ScaleOptions scaling;
+  CLI::App* scale = app.add_subcommand("scale", "Make a boat's hull longer, wider, deeper");
+  scale->add_option("boat", scaling.boat, "boat file")->required();
+  scale->add_option("--by", scaling.factors, "factors of length, beam and depth, e.g. 1.2,1,1")->required();
+  scale->add_option("--keep-displacement-by", scaling.gives, "free, or what gives way: length, beam, depth")
+      ->capture_default_str();
+  scale->add_option("-o,--output", scaling.output, "boat file to write")->required();
+  scale->callback([&] { run = [&] { return scale_boat(scaling); }; });
+
+  std::string family = "deep-v", name = "New boat", output, start;
   std::vector<std::string> settings;
   CLI::App* fresh = app.add_subcommand("new", "Make a boat from a hull family");
-  fresh->add_option("--family", family, "deep-v, flat-bottom or round-bilge")->capture_default_str();
+  fresh->add_option("--family", family, "deep-v, flat-bottom, folded, scow, round-bilge, twin-hull, tunnel, hydroplane")
+      ->capture_default_str();
+  fresh->add_option("--start", start, "a boat of the family to begin with, e.g. tug; without it the plain one");
   fresh->add_option("--set", settings, "measure, e.g. length=620mm or length_m=0.62")->allow_extra_args(false);
   fresh->add_option("--name", name, "the boat's name")->capture_default_str();
   fresh->add_option("-o,--output", output, "boat file to write")->required();
-  fresh->callback([&] { run = [&] { return new_boat(family, settings, name, output); }; });
+  fresh->callback([&] { run = [&] { return new_boat(family, start, settings, name, output); }; });
 
   DriveCommandLine drive;
   drive.add(app, run);

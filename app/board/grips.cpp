@@ -60,6 +60,12 @@ double inner_wall(const HullModel& m, double x) {
   return there.size() == 2 ? there.back().low : 0.0;
 }
 
+/// Where the keel is deepest, the aftmost of such places.
+double lowest_x(const HullModel& m) {
+  const Outline& o = main_outline(m);
+  return o.x[static_cast<std::size_t>(std::min_element(o.keel.begin(), o.keel.end()) - o.keel.begin())];
+}
+
 /// Where the bottom has come down to a tenth of the depth on its way from the transom.
 double heel_x(const HullModel& m) {
   const double rise = main_box(m).low.z() + 0.1 * main_box(m).size().z();
@@ -124,6 +130,8 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
     const auto end = [](const HullModel& h) { return main_box(h).low.x() + h.surfaces.front().x; };
     add("sponson_end_m", nullptr, P::profile, 0, {end(m), 0.0, main_box(m).low.z()},
         QT_TRANSLATE_NOOP("words", "Where the sponsons end"), end);
+    add("step_place_m", nullptr, P::profile, 0, {end(m), 0.0, m.surfaces.front().z},
+        QT_TRANSLATE_NOOP("words", "Foremost step at"), end);
     add("sponson_angle_rad", nullptr, P::profile, 2,
         {share(m, 0.75), 0.0, along(main_outline(m).x, main_outline(m).keel, share(m, 0.75))},
         QT_TRANSLATE_NOOP("words", "Angle of the sponsons"),
@@ -131,6 +139,8 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
   }
   add("afterbody_width_m", nullptr, P::plan, 1, {share(m, 0.1), half(m, 0.1), 0.0},
       QT_TRANSLATE_NOOP("words", "Width of the afterbody"), [=](const HullModel& h) { return half(h, 0.1); });
+  add("skeg_depth_m", nullptr, P::profile, 2, {lowest_x(m), 0.0, main_box(m).low.z()},
+      QT_TRANSLATE_NOOP("words", "Depth of the skeg"), [](const HullModel& h) { return main_box(h).low.z(); });
   add("stern_rise_m", nullptr, P::profile, 2, {share(m, 0.003), 0.0, main_outline(m).keel.front()},
       QT_TRANSLATE_NOOP("words", "Rise of the bottom at the transom"),
       [](const HullModel& h) { return main_outline(h).keel.front(); });

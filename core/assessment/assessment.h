@@ -28,6 +28,7 @@
 #include "project/project.h"
 #include "running/power.h"
 #include "sealing/report.h"
+#include "steering/handling.h"
 #include "steering/steering.h"
 
 namespace plucky {
@@ -83,6 +84,7 @@ struct Assessment {
   DriveReport drive;         ///< by pitch and slip
   PowerReport power;         ///< by thrust and drag
   SteeringReport steering;
+  HandlingReport handling;
   std::vector<HosePath> hoses;         ///< of the cooling circuit, in its order
   std::vector<CircuitFault> faults;    ///< of the circuit, whatever the boat does
   CircuitFlow water;                   ///< at the throttle limit

@@ -67,7 +67,8 @@ DriveNeed need_of(const Assessment& a, const DriveKind& kind) {
   if (b.run_time > 0.0) n.run_time = b.run_time;
   // What is not aboard yet weighs about as much as the structure (common practice, no source).
   const double mass = a.project.drives.empty() ? 2.0 * a.mass.total + b.payload : a.mass.total;
-  const bool fast = planing && n.speed > 1.5 * hull_speed;
+  // Driven past its own wave a hull that does not plane drags as much as one that does.
+  const bool fast = n.speed > 1.5 * hull_speed;
   n.power = kind.power_for(mass * gravity, n.speed, fast);
   return n;
 }

@@ -17,7 +17,7 @@ struct DriveNeed {
   double run_time = 600;  ///< s, a third of it at full throttle
 };
 /// Drag over weight and overall efficiencies of common practice, no source, which each kind of drive has in its file: a
-/// planing hull a quarter and one half, a hull that does not plane a tenth and 0.45.
+/// hull that is fast for its length a quarter and one half, else a tenth and 0.45.
 [[nodiscard]] DriveNeed need_of(const Assessment& boat, const DriveKind& kind);
 
 /// One set of what the drive still lacks, by role.

@@ -19,7 +19,7 @@ struct IdeaRow {
   const char* reason;
 };
 // Common practice, no source.
-const std::array<IdeaRow, 17> idea_rows{
+const std::array<IdeaRow, 20> idea_rows{
     {{HullFamily::deep_v, Propulsor::propeller, Mounting::shaft, 2.5, 5.0, 12.0, 20.0, true, true, false, false,
       "A planing V with a straight shaft: fast, cuts a chop, and every part of it can be bought."},
      {HullFamily::deep_v, Propulsor::propeller, Mounting::strut, 6.0, 9.0, 30.0, 40.0, true, true, false, false,
@@ -34,6 +34,12 @@ const std::array<IdeaRow, 17> idea_rows{
       "A flat bottom with a shaft: the simplest shell there is, for smooth water."},
      {HullFamily::flat_bottom, Propulsor::propeller, Mounting::pod, 0.5, 1.0, 4.0, 7.0, true, false, false, false,
       "A flat bottom with an outboard: no hole in the hull, and it steers by turning the thrust."},
+     {HullFamily::folded, Propulsor::jet, Mounting::shaft, 2.5, 4.0, 9.0, 13.0, true, false, true, true,
+      "Folded from one sheet with a jet: three bends make the hull, and it runs where it is shallow."},
+     {HullFamily::folded, Propulsor::air_propeller, Mounting::shaft, 0.5, 2.0, 8.0, 12.0, true, false, true, true,
+      "Folded from one sheet with an air propeller: the quickest hull to make, and nothing in the water."},
+     {HullFamily::folded, Propulsor::propeller, Mounting::pod, 0.5, 1.0, 4.0, 7.0, true, false, false, false,
+      "Folded from one sheet with an outboard: no hole in the hull, few seams."},
      {HullFamily::round_bilge, Propulsor::propeller, Mounting::shaft, 0.3, 0.5, 1.8, 2.6, true, true, false, false,
       "A round bilge below its hull speed: least power for its load, easy in a chop."},
      {HullFamily::round_bilge, Propulsor::propeller, Mounting::pod, 0.3, 0.5, 1.6, 2.4, true, true, false, false,
@@ -107,6 +113,8 @@ std::vector<BoatIdea> ideas_for(const ProposalWish& wish) {
     if (wish.mounting && *wish.mounting != r.mounting) continue;
     // Flat sheets want panels.
     if (sheets && !family_of(r.family).lines) continue;
+    // Metal is folded; ply and foam are cut, and a printer needs no folds.
+    if (!wish.family && r.family == HullFamily::folded && b.method != BuildMethod::sheet_metal) continue;
     const bool decided = wish.family && wish.propulsor;
     if (!decided && !in_this_water(r, b.water)) continue;
     const double suit = decided ? std::max(0.1, suits(r, speed)) : suits(r, speed);

@@ -18,6 +18,7 @@
 #include "build/printer.h"
 #include "cooling/options.h"
 #include "hull/family.h"
+#include "hull/morph.h"
 
 namespace plucky {
 
@@ -152,24 +153,8 @@ class Builder {
     Text why;
     for (int round = 0; round < 5; ++round) {
       pause();
-      SizeAnswer size = smallest_hull(idea_.family, {.load = load,
-                                                     .freeboard = std::max(0.005, wish_.brief.wanted_freeboard),
-                                                     .density = wish_.brief.water_density(),
-                                                     .most_length = wish_.brief.most_length,
-                                                     .longest_piece = wish_.brief.longest_piece,
-                                                     .skin = skin});
-      if (!size.solved) throw InvalidInput(family_name(idea_.family), size.message);
-      // Parts of the usual size want a hull of some length.
-      constexpr double least_length = 0.36;
-      HullShape shape = scaled(size.shape, room * std::max(1.0, least_length / size.shape.length));
-      const double most = wish_.brief.most_length > 0.0 ? wish_.brief.most_length : 3.0;
-      const bool at_the_limit = shape.length > most;
-      if (at_the_limit) {
-        why = {"a {0} that carries it and holds its parts is {1} long", family_name(idea_.family),
-               length_quantity(shape.length)};
-        shape = shortened(shape, most);
-      }
-      if (wish_.brief.method == BuildMethod::printed) shape = narrowed_to_bed(shape);
+      const HullShape shape = wish_.shape ? *wish_.shape : sized(load, room, skin, why);
+      const bool at_the_limit = wish_.shape || !why.empty();
       const Assessment empty = judge_.assess(bare(shape, skin));
       const Project p = fitted_out(
           empty, idea_.propulsor, idea_.mounting, quick ? narrowed(all, there) : all,
@@ -188,12 +173,38 @@ class Builder {
       if (there.empty()) there = bought(p);
     }
     reasons.push_back(idea_.reason);
-    reasons.push_back(
-        {"{0} long: the smallest of its kind that carries {1} with {2} of freeboard and has room for its parts.",
-         length_quantity(best->hull->model.length()), Quantity{best->mass.total, Dimension::mass},
-         length_quantity(wish_.brief.wanted_freeboard)});
+    if (wish_.shape)
+      reasons.push_back({"{0} long, as was fixed.", length_quantity(best->hull->model.length())});
+    else
+      reasons.push_back(
+          {"{0} long: the smallest of its kind that carries {1} with {2} of freeboard and has room for its parts.",
+           length_quantity(best->hull->model.length()), Quantity{best->mass.total, Dimension::mass},
+           length_quantity(wish_.brief.wanted_freeboard)});
     if (!why.empty()) reasons.push_back({"Made wider and deeper to fit the length that is allowed: {0}.", why});
     return std::move(*best);
+  }
+
+  /// The smallest hull for a load, `room` times as long; `why` tells where it is held to the length that is allowed.
+  [[nodiscard]] HullShape sized(double load, double room, const Skin& skin, Text& why) const {
+    const Brief& b = wish_.brief;
+    const SizeAnswer size = smallest_hull(idea_.family, {.load = load,
+                                                         .freeboard = std::max(0.005, b.wanted_freeboard),
+                                                         .density = b.water_density(),
+                                                         .most_length = b.most_length,
+                                                         .longest_piece = b.longest_piece,
+                                                         .skin = skin});
+    if (!size.solved) throw InvalidInput(family_name(idea_.family), size.message);
+    // Parts of the usual size want a hull of some length.
+    constexpr double least_length = 0.36;
+    HullShape shape = scaled(size.shape, Vec3::Constant(room * std::max(1.0, least_length / size.shape.length)));
+    const double most = b.most_length > 0.0 ? b.most_length : 3.0;
+    why = {};
+    if (shape.length > most) {
+      why = {"a {0} that carries it and holds its parts is {1} long", family_name(idea_.family),
+             length_quantity(shape.length)};
+      shape = shortened(shape, most);
+    }
+    return b.method == BuildMethod::printed ? narrowed_to_bed(shape) : shape;
   }
 
   /// Kept afloat when it is flooded, where it can be.
@@ -219,7 +230,7 @@ class Builder {
   /// As long as allowed, the volume kept by beam and depth.
   static HullShape shortened(const HullShape& s, double length) {
     const double by = length / s.length, wider = 1.0 / std::sqrt(by);
-    HullShape out = scaled(s, by);
+    HullShape out = scaled(s, Vec3::Constant(by));
     for (double HullShape::*m : {&HullShape::beam, &HullShape::depth, &HullShape::hull_beam, &HullShape::bridge_height,
                                  &HullShape::afterbody_width})
       out.*m *= wider * std::sqrt(wider);
@@ -338,6 +349,12 @@ void check_wish(const ProposalWish& wish, const Catalogue& catalogue) {
   if (wish.count < 1 || wish.count > 12) throw InvalidInput("count", Text("{0} is outside 1 to 12", wish.count));
   if (wish.family && *wish.family == HullFamily::imported)
     throw InvalidInput("family", "a hull from a file has no measures to work out");
+  if (wish.shape) {
+    if (!wish.family) throw InvalidInput("hull", "measures without a family are no hull");
+    HullDesign d{.family = *wish.family, .shape = *wish.shape};
+    d.fineness = searching;
+    (void)build_hull(d);  // says what cannot be
+  }
   for (const std::string& name : wish.at_hand)
     if (!catalogue.find(name)) throw InvalidInput(name, "is not in the catalogue");
 }

@@ -22,6 +22,7 @@ struct ProposalWish {
   std::string name = "New boat";
   // What is decided already; none: open.
   std::optional<HullFamily> family;
+  std::optional<HullShape> shape;  ///< the hull's measures; needs the family
   std::optional<Propulsor> propulsor;
   std::optional<Mounting> mounting;
   std::vector<std::string> at_hand;  ///< catalogue names of a motor, a battery, an ESC that are there and are used

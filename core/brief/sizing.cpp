@@ -6,6 +6,7 @@
 #include "base/error.h"
 #include "flotation/equilibrium.h"
 #include "hull/family.h"
+#include "hull/morph.h"
 #include "layout/mass.h"
 
 namespace plucky {
@@ -56,20 +57,13 @@ Trial float_level(HullFamily family, const HullShape& shape, const SizeWish& wis
 
 }  // namespace
 
-HullShape scaled(const HullShape& shape, double by) {
-  HullShape out = shape;
-  for (const HullParameter& p : all_hull_parameters())
-    if (p.dimension == Dimension::length) out.*p.member = by * shape.*p.member;
-  return out;
-}
-
 SizeAnswer smallest_hull(HullFamily family, const SizeWish& wish) {
   if (!(wish.load > 0.0)) throw InvalidInput("load", "must be more than zero");
   if (!(wish.freeboard > 0.0)) throw InvalidInput("freeboard", "must be more than zero");
   SizeAnswer answer{.family = family};
   const HullShape usual = default_shape(family);
   auto [low, high] = scales_of(family, usual);
-  if (float_level(family, scaled(usual, high), wish).freeboard < wish.freeboard) {
+  if (float_level(family, scaled(usual, Vec3::Constant(high)), wish).freeboard < wish.freeboard) {
     answer.message = {"A {0} of {1} still does not carry this load with that freeboard.", family_name(family),
                       length_quantity(high * usual.length)};
     return answer;
@@ -77,9 +71,9 @@ SizeAnswer smallest_hull(HullFamily family, const SizeWish& wish) {
   // Freeboard grows with size: bisection to less than a millimetre of length.
   while ((high - low) * usual.length > 5e-4) {
     const double middle = 0.5 * (low + high);
-    (float_level(family, scaled(usual, middle), wish).freeboard < wish.freeboard ? low : high) = middle;
+    (float_level(family, scaled(usual, Vec3::Constant(middle)), wish).freeboard < wish.freeboard ? low : high) = middle;
   }
-  answer.shape = scaled(usual, high);
+  answer.shape = scaled(usual, Vec3::Constant(high));
   const Trial t = float_level(family, answer.shape, wish);
   answer.solved = true;
   answer.structure = t.structure;

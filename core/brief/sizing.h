@@ -43,9 +43,6 @@ struct SizeAnswer {
 /// as the family's measures allow, carries.
 [[nodiscard]] SizeAnswer smallest_hull(HullFamily family, const SizeWish& wish);
 
-/// All lengths of a shape times a factor.
-[[nodiscard]] HullShape scaled(const HullShape& shape, double by);
-
 /// What a new boat of this size would look like as a hull design.
 [[nodiscard]] HullDesign design_of(const SizeAnswer& answer, const Skin& skin);
 

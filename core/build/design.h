@@ -69,10 +69,11 @@ struct BuildDesign {
   double piece_gap = 0.003;   ///< m between pieces on a sheet: the saw's or cutter's width and what is trued off
   double slot_play = 0.0001;  ///< m by which a slot is wider than what stands in it
   std::vector<LaidPiece> laid;
-  bool one_sheet = false;      ///< a hull of sheet metal is folded from one sheet; else from its panels
-  double fold_radius = 0.001;  ///< m, inside its bends
-  bool strips = false;         ///< seams of sheet metal that are not folded get a riveted strip; else epoxy alone
-  double rim_flange = 0.010;   ///< m turned in along the deck edge; 0: none
+  bool one_sheet = false;       ///< a hull of sheet metal is folded from one sheet; else from its panels
+  bool folded_corners = false;  ///< its corners at the bow stay whole and are folded double; else they are cut
+  double fold_radius = 0.001;   ///< m, inside its bends
+  bool strips = false;          ///< seams of sheet metal that are not folded get a riveted strip; else epoxy alone
+  double rim_flange = 0.010;    ///< m turned in along the deck edge; 0: none
   std::vector<Fixture> fixtures;
   MouldDesign mould;
   std::vector<MadeThing> made;

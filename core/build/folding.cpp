@@ -244,16 +244,17 @@ class Net {
       if (loop_area(outline) < 0.0) std::reverse(outline.begin(), outline.end());
       shapes.push_back({{outline}});
     }
-    // What two of them need, but for the strips that bends take in.
+    // What two of them need, but for the strips that bends take in and the holes at their ends.
     for (std::size_t k = 0; k < shapes.size(); ++k)
       for (std::size_t i = 0; i < k; ++i) {
         double strips = 0.0;
         for (const NetFold& f : net_.folds)
           if ((f.parent == i && f.child == k) || (f.parent == k && f.child == i))
-            strips = f.length * (f.deduction + f.mismatch);
+            strips = f.length * (f.deduction + f.mismatch) + 0.25 * pi * w_.relief * w_.relief;
         net_.overlap += std::max(0.0, common(shapes[i], shapes[k]).area() - strips);
       }
     rims(at, moved, shapes);
+    keep_ears(shapes);
     for (const Region& r : shapes) net_.outline = joined(net_.outline, r);
     // Slits narrower than a tenth of a millimetre close where panels hang together.
     net_.outline = simplified(grown(grown(net_.outline, 5e-5), -5e-5), 2e-6);
@@ -292,8 +293,12 @@ class Net {
     std::vector<Vec2> to_bow, to_transom;  // from the fold's ends on
     for (std::size_t i = r.to; i < leaf.seam.size(); ++i) to_bow.push_back(on_line(i));
     for (std::size_t i = r.from + 1; i-- > 0;) to_transom.push_back(on_line(i));
-    for (auto* line : {&to_bow, &to_transom})
-      if (length_of(*line) > 0.005) apart_.push_back(*line);
+    const Vec2 shift = f.deduction * across;
+    if (w_.ears && f.seam == Seam::chine && length_of(to_bow) > 0.005)
+      find_ear(f, at, leaf, r.to, parent_moved, shift, to_bow);
+    else if (length_of(to_bow) > 0.005)
+      apart_.push_back(to_bow);
+    if (length_of(to_transom) > 0.005) apart_.push_back(to_transom);
     for (std::size_t i = r.from; i <= r.to; ++i) {
       const Vec2 p = on_line(i);
       f.line.push_back(p);
@@ -301,7 +306,63 @@ class Net {
       f.bow = std::max(f.bow, std::abs(along_line.x() * off.y() - along_line.y() * off.x()));
     }
     net_.folds.push_back(f);
-    return f.deduction * across;
+    return shift;
+  }
+
+  /// An ear that may be, with the line along which panels are cut apart where it cannot.
+  struct Candidate {
+    NetEar ear;
+    std::size_t fold;
+    std::vector<Vec2> apart;
+  };
+
+  void find_ear(const NetFold& f, const std::vector<std::vector<Vec3>>& at, const NetLeaf& leaf, std::size_t from,
+                const Vec2& parent_moved, const Vec2& shift, const std::vector<Vec2>& apart) {
+    const auto on = [&](bool parent, std::size_t i) {
+      return parent ? Vec2(flat(at[f.parent][leaf.on_parent[i]]) + parent_moved)
+                    : Vec2(flat(at[f.child][leaf.seam[i]]) + parent_moved + shift);
+    };
+    const std::size_t last = leaf.seam.size() - 1;
+    const Vec2 tip = 0.5 * (on(true, from) + on(false, from));
+    NetEar e{
+        .parent = f.parent, .child = f.child, .tip = tip, .on_parent = on(true, last), .on_child = on(false, last)};
+    bool straight = true;
+    for (const bool parent : {true, false}) {
+      const Vec2 way = ((parent ? e.on_parent : e.on_child) - tip).normalized();
+      for (std::size_t i = from; i <= last; ++i) {
+        const Vec2 off = on(parent, i) - tip;
+        straight = straight && std::abs(way.x() * off.y() - way.y() * off.x()) < w_.tolerance + shift.norm();
+      }
+    }
+    const Vec2 a = e.on_parent - tip, b = e.on_child - tip;
+    e.length = std::min(a.norm(), b.norm());
+    e.angle = std::acos(std::clamp(a.dot(b) / (a.norm() * b.norm()), -1.0, 1.0));
+    e.middle = tip + e.length * (a.normalized() + b.normalized()).normalized();
+    if (straight && e.angle > radians(2.0) && e.angle < radians(120.0))
+      candidates_.push_back({e, net_.folds.size(), apart});
+    else
+      apart_.push_back(apart);
+  }
+
+  /// Ears that nothing else needs the sheet of.
+  void keep_ears(std::vector<Region>& shapes) {
+    const std::size_t panels = shapes.size();
+    for (const Candidate& c : candidates_) {
+      const NetEar& e = c.ear;
+      std::vector<Vec2> outline{e.tip, e.on_parent, e.middle, e.on_child};
+      if (loop_area(outline) < 0.0) std::reverse(outline.begin(), outline.end());
+      const Region ear{{outline}};
+      double taken = 0.0;
+      for (std::size_t i = 0; i < panels; ++i) taken += common(ear, shapes[i]).area();
+      NetFold& f = net_.folds[c.fold];
+      if (taken > 0.02 * ear.area() + e.length * f.deduction + 1e-6) {
+        apart_.push_back(c.apart);
+        continue;
+      }
+      f.cut_apart = std::max(0.0, f.cut_apart - e.length);
+      net_.ears.push_back(e);
+      shapes.push_back(grown(ear, 1e-5));
+    }
   }
 
   static const PanelEdge* edge_of(const Panel& p, const std::vector<std::size_t>& points) {
@@ -412,10 +473,20 @@ class Net {
               : Text("fold {0}: {1} to {2} away from you", f.order, angle_quantity(f.low), angle_quantity(f.high));
       d.texts.push_back({DrawLayer::engrave, a + Vec2(0.0, 0.004), 0.005, turn, words, f.length});
     }
+    for (NetEar& ear : net_.ears) {
+      for (Vec2* v : {&ear.tip, &ear.on_parent, &ear.on_child, &ear.middle}) *v -= e.low;
+      for (const Vec2& to : {ear.on_parent, ear.on_child, ear.middle})
+        d.lines.push_back({DrawLayer::fold, {ear.tip, to}, false});
+      double turn = std::atan2((ear.middle - ear.tip).y(), (ear.middle - ear.tip).x());
+      if (std::abs(turn) > 0.5 * pi) turn = std::remainder(turn + pi, 2.0 * pi);
+      const Vec2 at = std::abs(turn) < 0.5 * pi && ear.middle.x() < ear.tip.x() ? ear.middle : ear.tip;
+      d.texts.push_back({DrawLayer::engrave, 0.5 * (at + ear.middle), 0.005, turn, "ear: fold double", ear.length});
+    }
   }
 
   const std::vector<Panel>& panels_;
   const FoldWishes& w_;
+  std::vector<Candidate> candidates_;
   std::vector<std::vector<Vec2>> apart_;  ///< from the ends of folds along their seams, on the pattern
   FoldedNet net_;
 };

@@ -20,6 +20,9 @@ struct FoldWishes {
   double rim = 0.010;         ///< m of flange along the deck edge, turned in; 0: none
   double tolerance = 0.0005;  ///< m by which two edges may run apart along a fold: filled with epoxy, common practice
   double relief = 0.003;      ///< m across the hole at a fold's end
+  /// Where the edges of a chine run apart straight to the bow the sheet between them stays, as an ear that is folded
+  /// double: the corner needs no seam.
+  bool ears = false;
 };
 
 /// A panel in its place in the net.
@@ -44,9 +47,19 @@ struct NetFold {
   double deduction = 0.0;        ///< m, by which the pattern is narrower there
 };
 
+/// Sheet between bottom and side at the bow, folded double along its middle.
+struct NetEar {
+  std::size_t parent = 0, child = 0;  ///< leaves
+  Vec2 tip, on_parent, on_child;      ///< m on the pattern: where it begins, the ends of the edges it lies between
+  Vec2 middle;                        ///< end of the fold in its middle
+  double length = 0.0;                ///< m, of the seam that it saves
+  double angle = 0.0;                 ///< rad, at the tip
+};
+
 struct FoldedNet {
   std::vector<NetLeaf> leaves;
   std::vector<NetFold> folds;
+  std::vector<NetEar> ears;
   Region outline;        ///< m, lower left corner at the origin
   Drawing drawing;       ///< with the same origin
   double overlap = 0.0;  ///< m2 that two panels would both need: it cannot be one sheet

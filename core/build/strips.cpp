@@ -29,7 +29,7 @@ Strips strips_of(const std::vector<Panel>& panels, const std::optional<FoldedNet
     for (auto& [key, r] : runs)
       for (const NetFold& f : net->folds)
         if (f.parent != f.child && f.seam == r.seam) {
-          r.length -= f.length;
+          r.length = f.cut_apart;
           break;  // port and starboard are folded alike
         }
   Strips out;

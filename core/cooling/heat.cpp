@@ -41,7 +41,7 @@ Stream stream_of(const Boat& b, const RunningState& s) {
   if (const auto moves = drive_kind(b.drive).stream) moves(b, s, out);
   out.density = b.density;
   out.viscosity = b.viscosity;
-  const double keel = b.hull.outline.keel.front();
+  const double keel = b.hull.transom_keel();
   out.water = [keel, p = s.hull](double x) { return keel + p.water_at(x); };
   return out;
 }

@@ -50,7 +50,36 @@ void pod_openings(OpeningRegister& r) {
         4);
 }
 
+/// Two that swing alike: their lines draw together as they turn.
+void pods_clear_each_other(const LineRules& l) {
+  const Part* second = l.a.project.layout.find(l.d.stands.second_propulsor);
+  if (!second) return;
+  const double apart = std::abs(second->place.y() - l.parts.propulsor->place.y());
+  const double gap = apart * std::cos(l.d.pod.swing) - l.d.screw.diameter;
+  constexpr double least = 0.004;  // m; common practice, no source
+  Finding f = drive_finding("drive.swing_gap",
+                            gap < 0.0     ? Severity::stop
+                            : gap < least ? Severity::watch
+                                          : Severity::fine,
+                            length_quantity(gap), length_quantity(least), "distance of their lines at full swing");
+  f.text.values.push_back(angle_quantity(l.d.pod.swing));
+  f.text.values.push_back(length_quantity(apart));
+  f.text.words = f.severity == Severity::fine ? "Swung by {2} the two propellers clear each other by {0}."
+                 : f.severity == Severity::watch
+                     ? "Swung by {2} the two propellers clear each other by {0}; should be {1} at least."
+                     : "Swung by {2} the two propellers, {3} apart, strike each other. Set them wider or limit the "
+                       "swing.";
+  const double most = apart > 0.0 ? std::acos(std::min(1.0, (l.d.screw.diameter + least) / apart)) : 0.0;
+  if (f.severity != Severity::fine && most > radians(10.0)) {
+    Drive drive = l.d;
+    drive.pod.swing = radians(std::floor(degrees(most)));
+    l.offer_drive(f, "Limit the swing to {0}", angle_quantity(drive.pod.swing), drive);
+  }
+  l.out.push_back(f);
+}
+
 void pod_judge_parts(const LineRules& l) {
+  pods_clear_each_other(l);
   const double wants = 0.5 * l.parts.propulsor->size.x() * l.d.pod.swing;
   Finding f = drive_finding("drive.cable_slack", l.d.pod.cable_slack < wants ? Severity::watch : Severity::fine,
                             length_quantity(l.d.pod.cable_slack), length_quantity(wants),

@@ -21,6 +21,7 @@ enum class HullFamily {
   tunnel,       ///< planing: two sponsons with a tunnel between them
   scow,         ///< flat bottom that rises to both ends: scow, landing barge
   hydroplane,   ///< planing on three points: two sponsons and the after end of the middle
+  folded,       ///< plane sides and a bottom bent only lengthwise: folded from one sheet
   imported      ///< a mesh from a file
 };
 
@@ -69,6 +70,20 @@ struct HullShape {
   double sponson_angle = 0.03;      ///< rad, of their running surfaces to the bottom of the middle
   double afterbody_width = 0.18;    ///< m, of the middle behind the sponsons
   double spray_rails = 0.0;         ///< on each side of the bottom, a whole number; they throw the spray off
+  double steps = 0.0;               ///< across the bottom, a whole number
+  double step_place = 0.25;         ///< m, of the foremost step from the transom; others divide what is behind it
+  double step_height = 0.004;       ///< m, by which the bottom rises at each, going aft
+  double keel_depth = 0.0;          ///< m, of an upright blade along the middle of the bottom
+  double skeg_depth = 0.0;          ///< m, by which the blade is deeper at its after end
+  double keel_end = 0.08;           ///< m, of its after end from the transom
+  double keel_width = 0.004;        ///< m, its thickness
+  double stern_fullness = 0.0;  ///< 0: the sides run in evenly to the transom; 1: they stay out and close in a round
+  double counter_rise = 0.0;    ///< m, by which the bottom rises to the transom over its last part
+  double counter_length = 0.1;  ///< m, of that part
+  double bulb_length = 0.0;     ///< m, by which a bulb stands out ahead of the stem
+  double bulb_diameter = 0.03;  ///< m
+  double runner_height = 0.0;   ///< m, of a runner under each side of a flat bottom
+  double runner_width = 0.008;  ///< m
   bool operator==(const HullShape&) const = default;
 };
 

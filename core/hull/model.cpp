@@ -313,6 +313,7 @@ HullModel build_hull(const HullDesign& design) {
   HullModel model;
   add_shell(model, main_shell(design), {.name = "the hull"});
   model.spray_rails = design.family == HullFamily::imported ? 0.0 : design.shape.spray_rails;
+  if (design.family == HullFamily::flat_bottom) model.runners = design.shape.runner_height;
   for (const Shell& s : design.further) add_further(model, s, design.fineness);
   const TriangleMesh bare = model.skin;
   model.bare_triangles = bare.triangles.size();

@@ -81,6 +81,7 @@ struct HullModel {
   Vec3 shell_centroid = Vec3::Zero(), transom_centroid = Vec3::Zero(), deck_centroid = Vec3::Zero(),
        upper_centroid = Vec3::Zero();  ///< area centroids, m
   double spray_rails = 0.0;            ///< on each side of the bottom
+  double runners = 0.0;                ///< m, by which they stand below the bottom
   /// What it is to the methods; unknown where it comes as a mesh whose shape does not tell and nobody has said.
   BottomForm bottom = BottomForm::unknown;
   bool planes = false;                   ///< may run over its own wave
@@ -90,6 +91,8 @@ struct HullModel {
 
   [[nodiscard]] double length() const { return box.size().x(); }
   [[nodiscard]] double beam() const { return box.size().y(); }
+  /// Height of the bottom at the transom, without runners, m.
+  [[nodiscard]] double transom_keel() const { return outline.keel.front() + runners; }
   /// The shell that holds a place, else the nearest one.
   [[nodiscard]] std::size_t shell_at(const Vec3& place) const;
   /// The section nearest to x.

@@ -12,6 +12,7 @@ struct RunningSurface {
   double deadrise = 0.0;    ///< rad
   double length = 0.0;      ///< m, of its keel; more cannot be wet
   std::size_t count = 1;    ///< like ones side by side
+  bool in_wake = false;     ///< runs in the hollow that the one ahead leaves, as behind a step
   bool operator==(const RunningSurface&) const = default;
 };
 

@@ -468,6 +468,7 @@ void describe(V& v, BuildDesign& b) {
   v("slot_play_m", b.slot_play, {-0.001, 0.005});
   v.list("laid", b.laid);
   v("one_sheet", b.one_sheet);
+  v("folded_corners", b.folded_corners);
   v("fold_radius_m", b.fold_radius, {0.0, 0.05});
   v("riveted_strips", b.strips);
   v("rim_flange_m", b.rim_flange, {0.0, 0.1});

@@ -45,7 +45,7 @@ Forces forces_at(const PlaningHull& h, const PlaningWater& w, double trim, doubl
 /// Upward force beyond the weight.
 double surplus(const PlaningHull& h, const Forces& f, double trim) {
   return f.normal * std::cos(trim) - f.friction * std::sin(trim) + f.thrust * std::sin(trim + h.thrust_angle) +
-         f.hung.tab - h.mass * gravity;
+         f.hung.up() - h.mass * gravity;
 }
 
 std::optional<Forces> carry(const PlaningHull& h, const PlaningWater& w, double trim) {
@@ -81,8 +81,22 @@ HungForces hung_forces(const PlaningHull& h, const PlaningWater& w, double trim)
     f.tab_drag = 0.0052 * f.tab * (degrees(trim) + deflection);
   }
   const double tab_arm = h.lcg - 0.6 * h.beam - h.tab_chord * (1.0 - h.tab_span);
-  f.moment = f.air * h.air_height - f.appendages * h.appendage_depth - f.tab * tab_arm;
+  if (h.wing.area > 0.0) {
+    // Beyond the greatest angle the flow has let go: it lifts no more. Without suction at a leading edge the force is
+    // square to the wing.
+    constexpr double lets_go = radians(14.0);
+    const double angle = std::clamp(trim, 0.0, lets_go);
+    f.wing = 0.5 * air_density * w.speed * w.speed * h.wing.area * h.wing.slope * angle;
+    f.wing_drag = f.wing * std::tan(angle);
+  }
+  f.moment = f.air * h.air_height - f.appendages * h.appendage_depth - f.tab * tab_arm + f.wing * h.wing.ahead;
   return f;
+}
+
+double wing_slope(double span, double area, double end_plate, double height) {
+  const double aspect = span * span / area * (1.0 + 1.9 * end_plate / span);
+  const double near = 16.0 * height / span, left = near * near / (1.0 + near * near);
+  return 2.0 * pi / (1.0 + 2.0 * left / aspect);
 }
 
 double spray_friction(double reynolds) {
@@ -151,7 +165,9 @@ PlaningState solve_one(const PlaningHull& h, double speed, double density, doubl
     s.bow_rises = carried && first_moment > 0.0 && before && before->moment > 0.0;
     s.message = !carried              ? "the bottom cannot carry the boat at this speed and any trim up to 16 degrees"
                 : first_moment <= 0.0 ? "the bow goes under: every trim leaves a moment that presses it down"
-                                      : "the bow rises past 16 degrees: nothing brings it down";
+                : h.wing.area > 0.0
+                    ? "the bow rises past 16 degrees: the air under it lifts it and nothing brings it down"
+                    : "the bow rises past 16 degrees: nothing brings it down";
     if (!s.bow_rises) return s;
     trim = most_trim;
   }
@@ -177,7 +193,8 @@ PlaningState solve_one(const PlaningHull& h, double speed, double density, doubl
   s.lift = f.normal * std::cos(s.trim);
   s.pressure = f.normal * std::sin(s.trim);
   s.appendages = f.hung.appendages;
-  s.air = f.hung.air;
+  s.air = f.hung.air + f.hung.wing_drag;
+  s.wing = f.hung.wing;
   s.thrust = f.thrust;
   s.drag = f.thrust * std::cos(s.trim + h.thrust_angle);
   s.pressure_point = f.pressure_point;
@@ -216,10 +233,11 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   one.bodies = 1;
   for (double PlaningHull::*m : {&PlaningHull::mass, &PlaningHull::appendage_area, &PlaningHull::air_area})
     one.*m /= share;
+  one.wing.area /= share;
   PlaningState s = solve_one(one, speed, density, viscosity);
-  for (double PlaningState::*m :
-       {&PlaningState::lift, &PlaningState::drag, &PlaningState::friction, &PlaningState::pressure,
-        &PlaningState::appendages, &PlaningState::air, &PlaningState::thrust, &PlaningState::spray})
+  for (double PlaningState::*m : {&PlaningState::lift, &PlaningState::drag, &PlaningState::friction,
+                                  &PlaningState::pressure, &PlaningState::appendages, &PlaningState::air,
+                                  &PlaningState::thrust, &PlaningState::spray, &PlaningState::wing})
     s.*m *= share;
   return s;
 }

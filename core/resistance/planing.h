@@ -19,6 +19,17 @@
 
 namespace plucky {
 
+/// Deck and tunnel as a wing close over the water.
+struct AirWing {
+  double area = 0.0;   ///< m2; none when 0
+  double slope = 0.0;  ///< of the lift coefficient, 1/rad; see wing_slope()
+  double ahead = 0.0;  ///< m, of where it lifts, forward of the CG
+};
+/// Lift slope of a low wing, 2 pi / (1 + 2 f / A): A its aspect ratio with end plates, 1 + 1.9 plate / span times the
+/// plain one (Hoerner, memory); f = (16 h)^2 / (1 + (16 h)^2) what the water leaves of the downwash, h the height over
+/// the span (McCormick, memory). All above zero but the plates.
+[[nodiscard]] double wing_slope(double span, double area, double end_plate, double height);
+
 struct PlaningHull {
   double beam = 0.0;             ///< m, over the chines, of one body
   double deadrise = 0.0;         ///< rad, mean of the wetted length
@@ -37,15 +48,17 @@ struct PlaningHull {
   double roughness = 0.0;        ///< added to the friction coefficient
   double length = 0.0;           ///< m, of the keel, bounds how far forward it can carry; 0: not told
   double rails = 0.0;            ///< spray rails on each side: each throws off the sheet that reaches it
+  AirWing wing;
   std::vector<RunningSurface> surfaces;  ///< where it runs on several; then beam and deadrise above are for tabs alone
 };
 
 /// What holds back beside the bottom: hung into the water, the air, tabs.
 struct HungForces {
   double appendages = 0.0, air = 0.0, tab_drag = 0.0;  ///< N, against the way
-  double tab = 0.0;                                    ///< N, upward
+  double tab = 0.0, wing = 0.0, wing_drag = 0.0;       ///< N, upward, upward, against the way
   double moment = 0.0;                                 ///< N m, bow up about the CG
-  [[nodiscard]] double against() const { return appendages + air + tab_drag; }
+  [[nodiscard]] double against() const { return appendages + air + tab_drag + wing_drag; }
+  [[nodiscard]] double up() const { return tab + wing; }
 };
 [[nodiscard]] HungForces hung_forces(const PlaningHull& hull, const PlaningWater& water, double trim);
 
@@ -64,6 +77,7 @@ struct PlaningState {
   double friction = 0.0;               ///< N, along the bottom
   double pressure = 0.0;               ///< N, of the normal force
   double appendages = 0.0, air = 0.0;  ///< N
+  double wing = 0.0;                   ///< N, that the air carries
   double thrust = 0.0;                 ///< N, along the thrust line
   double pressure_point = 0.0;         ///< m, forward of the transom
   double wetted_length = 0.0;          ///< m, mean

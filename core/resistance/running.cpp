@@ -61,6 +61,7 @@ RunningPoint planing(const RunningHull& h, double speed) {
   p.pressure = s.drag - p.friction - s.appendages - s.air;
   p.appendages = s.appendages;
   p.air = s.air;
+  p.air_lift = s.wing;
   p.spray = s.spray;
   p.drag = s.drag + s.spray;
   p.trim = s.trim;
@@ -70,7 +71,9 @@ RunningPoint planing(const RunningHull& h, double speed) {
   if (h.bottom.bodies > 1) {
     p.outside_range = true;
     if (p.message.empty())
-      p.message = "two planing surfaces with half the load each; neither the water nor the air in the tunnel is in it";
+      p.message =
+          "two planing surfaces with half the load each; the water in the tunnel is not in it, the lift of the air a "
+          "rough one";
   }
   return p;
 }
@@ -81,7 +84,7 @@ RunningPoint mixed(const RunningPoint& a, const RunningPoint& b, double w) {
   for (double RunningPoint::*m :
        {&RunningPoint::drag, &RunningPoint::friction, &RunningPoint::wave, &RunningPoint::pressure,
         &RunningPoint::appendages, &RunningPoint::air, &RunningPoint::spray, &RunningPoint::trim,
-        &RunningPoint::wetted_length, &RunningPoint::draught, &RunningPoint::transom_dry})
+        &RunningPoint::wetted_length, &RunningPoint::air_lift, &RunningPoint::draught, &RunningPoint::transom_dry})
     mix(m);
   p.planing_share = w;
   return p;

@@ -50,6 +50,7 @@ struct RunningPoint {
   Text message;
   double drag = 0.0, friction = 0.0, wave = 0.0, pressure = 0.0, appendages = 0.0, air = 0.0;
   double spray = 0.0;                     ///< N, of the whisker spray; in `drag`
+  double air_lift = 0.0;                  ///< N, that the air under deck and tunnel carries
   double trim = 0.0;                      ///< rad, keel to the water
   double wetted_length = 0.0;             ///< m
   double draught = 0.0;                   ///< m, of the transom's keel below the running water

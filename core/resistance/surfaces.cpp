@@ -30,11 +30,15 @@ class Surfaces {
 
   [[nodiscard]] Pose at(double trim, double draught) const {
     Pose p{.trim = trim, .draught = draught};
-    for (const RunningSurface& s : h_.surfaces) add(s, p);
+    double hollow = 0.0;
+    for (const RunningSurface& s : h_.surfaces) {
+      add(s, s.in_wake ? hollow : 0.0, p);
+      hollow = std::max(hollow, draught - s.x * std::tan(trim) - s.z);
+    }
     p.hung = hung_forces(h_, w_, trim);
     p.along += p.hung.against();
     p.thrust = p.along / std::cos(trim + h_.thrust_angle);
-    p.lift += p.thrust * std::sin(trim + h_.thrust_angle) + p.hung.tab;
+    p.lift += p.thrust * std::sin(trim + h_.thrust_angle) + p.hung.up();
     p.moment += p.thrust * h_.thrust_offset + p.hung.moment;
     return p;
   }
@@ -55,9 +59,10 @@ class Surfaces {
   }
 
  private:
-  void add(const RunningSurface& s, Pose& p) const {
+  /// `hollow` is how far the water lies below the undisturbed level, m: behind a step it goes on level from its edge.
+  void add(const RunningSurface& s, double hollow, Pose& p) const {
     const double angle = p.trim + s.angle, count = static_cast<double>(s.count);
-    const double deep = (p.draught - s.x * std::tan(p.trim) - s.z) * std::cos(p.trim);
+    const double deep = (p.draught - hollow - s.x * std::tan(p.trim) - s.z) * std::cos(p.trim);
     const double keel = angle < least_angle ? 0.0 : std::min(s.length, deep / std::sin(angle));
     if (keel <= 1e-9 * s.beam) {
       for (auto* of : {&p.carried, &p.keel, &p.mean, &p.pressure_point}) of->push_back(0.0);
@@ -123,7 +128,8 @@ PlaningState solve_surfaces(const PlaningHull& h, double speed, double density, 
   s.draught = p.draught;
   s.friction = p.friction;
   s.appendages = p.hung.appendages;
-  s.air = p.hung.air;
+  s.air = p.hung.air + p.hung.wing_drag;
+  s.wing = p.hung.wing;
   s.thrust = p.thrust;
   s.drag = p.along;
   s.pressure = p.along - p.friction * std::cos(p.trim) - p.hung.against();
@@ -141,9 +147,11 @@ PlaningState solve_surfaces(const PlaningHull& h, double speed, double density, 
   for (const double carried : p.carried) s.carried.push_back(s.lift > 0.0 ? carried / s.lift : 0.0);
   if (s.bow_rises) return s;
   s.status = PlaningState::Status::outside_range;
+  const bool steps = h.surfaces.back().in_wake;
   s.message =
-      "several planing surfaces, each as in still water: neither their wakes nor the lift of the screw and of the "
-      "air under the boat is in it";
+      steps ? "steps: behind each the water goes on level from its edge, which is a rough picture of the hollow"
+            : "several planing surfaces, each as in still water: neither their wakes nor the lift of the screw is "
+              "in it, that of the air is a rough one";
   return s;
 }
 

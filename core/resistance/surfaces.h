@@ -2,8 +2,9 @@
 // line, speed. Out: trim, height, drag, what each surface carries.
 //
 // Each surface is Savitsky's in undisturbed water at its own angle. Height and trim of the boat give every one its
-// wetted length; both are found so that lift carries the weight and no moment about the CG is left. Wakes of those
-// ahead, a screw's own lift and the air under the boat are not in it, and the answer says so.
+// wetted length; both are found so that lift carries the weight and no moment about the CG is left. One behind a step
+// runs in the hollow of the one ahead, whose water goes on level from the step's edge (common practice for short
+// afterbodies, low confidence). Other wakes and a screw's own lift are not in it, and the answer says so.
 #pragma once
 
 #include "resistance/planing.h"

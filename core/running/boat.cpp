@@ -75,6 +75,7 @@ PlaningBottom planing_bottom(const HullModel& hull) {
   }
   // One that is open over a part of its length is neither: the V over all of it is what it is taken for.
   if (open == std::size(at)) out.bodies = 2;
+  if (hull.runners > 0.0) out.deadrise = 0.0;  // what is lowest is no keel
   return out;
 }
 
@@ -120,10 +121,27 @@ std::optional<Working> working_place(const Boat& b) {
   return working_place(b.hull, b.layout, b.drive, b.loading.cg, [&](double x) { return b.rest.plane.z_at(x); });
 }
 
+namespace {
+
+/// What lies over a tunnel, or over the air behind sponsons, is a wing between them: it lifts at 0.35 of its length
+/// from its leading edge (common practice for low wings, no source).
+AirWing air_wing(const Boat& b, const PlaningBottom& v) {
+  const bool three_points = b.hull.surfaces.size() > 1 && !b.hull.surfaces.back().in_wake;
+  if (v.bodies < 2 && !three_points) return {};
+  const double middle = b.hull.box.low.x() + 0.5 * b.hull.length();
+  const double roof = b.hull.bottom_height(middle, 0.0) - b.hull.section_near(middle).extent().low.y();
+  if (!(roof > 0.0) || !(b.hull.deck_area > 0.0)) return {};
+  return {.area = b.hull.deck_area,
+          .slope = wing_slope(b.hull.beam(), b.hull.deck_area, roof, roof),
+          .ahead = b.hull.box.low.x() + 0.65 * b.hull.length() - b.loading.cg.x()};
+}
+
+}  // namespace
+
 RunningHull running_hull(const Boat& b) {
   RunningHull h;
   const Immersion& im = b.rest.immersion;
-  const double water = b.rest.plane.z_at(im.centre_of_buoyancy().x()), keel = b.hull.box.low.z();
+  const double water = b.rest.plane.z_at(im.centre_of_buoyancy().x()), keel = b.hull.box.low.z() + b.hull.runners;
   const WettedBodies bodies = wetted_bodies(b);
   h.joined = bodies.pieces == 2 && !bodies.spacing;
   const double apart = bodies.spacing.value_or(0.0), count = bodies.spacing ? 2.0 : 1.0;
@@ -134,7 +152,7 @@ RunningHull running_hull(const Boat& b) {
   h.volume = im.volume;
   h.waterplane = b.form.waterplane;
   h.rest_trim = b.rest.plane.attitude.trim;
-  h.rest_draught = b.rest.plane.z_at(0.0) - b.hull.outline.keel.front();
+  h.rest_draught = b.rest.plane.z_at(0.0) - b.hull.transom_keel();
   h.form = form_factor(
       {.length = b.form.waterline_length,
        .beam = bodies.spacing ? 2.0 * std::max(1e-4, h.offsets.greatest_half()) : b.form.waterline_beam,
@@ -174,6 +192,7 @@ RunningHull running_hull(const Boat& b) {
   bottom.beam = v.beam;
   bottom.bodies = v.bodies;
   bottom.length = b.hull.length();
+  bottom.wing = air_wing(b, v);
   bottom.rails = b.hull.spray_rails;
   bottom.deadrise = std::clamp(v.deadrise, 0.0, radians(40.0));
   bottom.mass = b.loading.mass;
@@ -181,7 +200,7 @@ RunningHull running_hull(const Boat& b) {
   bottom.vcg = cg.z() - keel;
   bottom.surfaces = b.hull.surfaces;
   // From the transom's keel, as the draught is.
-  const double foot = b.hull.outline.keel.front();
+  const double foot = b.hull.transom_keel();
   if (!bottom.surfaces.empty()) bottom.vcg = cg.z() - foot;
   for (RunningSurface& s : bottom.surfaces) s.z -= foot - keel;
   if (fittings.tab_chord > 0.0) {

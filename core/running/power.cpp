@@ -42,7 +42,7 @@ PoweredBoat::PoweredBoat(const Boat& b, const ResistanceCurve& curve) : PoweredB
   const WakeShares w = wake_shares(b);
   between_.wake = w.wake;
   between_.thrust_deduction = w.thrust_deduction;
-  keel_ = b.hull.outline.keel.front();
+  keel_ = b.hull.transom_keel();
   working_ = working_place(b);
   cooling_.submerged = b.drive.motor.wet && drive_kind(b.drive).motor_in == DriveGroup::pod;
   cooling_.wash = drive_kind(b.drive).in_air;
@@ -304,7 +304,7 @@ PowerReport power_report(const Boat& b) {
     return r;
   }
   r.fitted = true;
-  r.keel = b.hull.outline.keel.front();
+  r.keel = b.hull.transom_keel();
   const RunningHull hull = running_hull(b);
   r.curve = ResistanceCurve(hull, greatest_speed(b.drive)).times(b.tuned.drag);
   const PoweredBoat powered(b, r.curve);

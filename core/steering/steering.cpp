@@ -83,10 +83,6 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
   });
   if (cruise != power.sweep.end() && cruise->runs() && s.by != SteeredBy::differential)
     r.cruise_radius = radius_under(*cruise, force_at(*cruise, *r.angle).lift);
-  if (!b.hull.planes && r.turning_radius && b.rest.gm_transverse > 0.0) {
-    const double sideways = run.speed * run.speed / (gravity * *r.turning_radius);
-    r.heel = std::atan(sideways * (b.loading.cg.z() - 0.5 * b.form.draught) / b.rest.gm_transverse);
-  }
   return r;
 }
 

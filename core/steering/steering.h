@@ -27,7 +27,6 @@ struct SteeringReport {
   std::optional<double> turning_radius;  ///< m, at full speed; see range
   std::optional<double> radius_low, radius_high;
   std::optional<double> cruise_radius;           ///< m, at the cruising throttle
-  std::optional<double> heel;                    ///< rad, outward positive, in that turn; displacement hulls only
   std::optional<double> own_radius;              ///< m, of the circle that rudder or fins set crooked run by themselves
   std::optional<double> drift;                   ///< m to the side after 10 m on that circle; 0 with nothing crooked
   std::optional<double> force_without_throttle;  ///< N, side force at the same speed with the throttle shut

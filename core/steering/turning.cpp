@@ -47,20 +47,31 @@ RunningLine running_line(const TurningHull& h, const RunningPoint& p) {
 }  // namespace
 
 TurningHull turning_hull(const Boat& b) {
-  return {b.hull.length(), b.form.waterline_length, b.form.waterline_beam, b.form.draught, b.form.block,
-          b.loading.mass,  b.loading.cg.x(),        b.drive.fittings,      b.density,      b.viscosity};
+  TurningHull h{b.hull.length(), b.form.waterline_length, b.form.waterline_beam, b.form.draught, b.form.block,
+                b.loading.mass,  b.loading.cg.x(),        b.drive.fittings,      b.density,      b.viscosity};
+  if (const auto spacing = wetted_bodies(b).spacing) {
+    h.spacing = *spacing;
+    const double one = std::max(0.1 * h.waterline_beam, h.waterline_beam - *spacing);
+    h.block = std::min(1.0, h.block * h.waterline_beam / (2.0 * one));
+    h.waterline_beam = one;
+  }
+  return h;
 }
 
 TurnDerivatives turn_derivatives(const TurningHull& h, const RunningPoint& p, const SternFin& stern) {
   const RunningLine line = running_line(h, p);
   const double l = line.length, t = line.draught, b = h.waterline_beam, f = t / l, k = pi * f * f, u = p.speed;
-  const double half = 0.5 * h.density * l * l * u;  // N for a sway of one, of a derivative of one
+  const double bodies = h.spacing > 0.0 ? 2.0 : 1.0;
+  const double half = bodies * 0.5 * h.density * l * l * u;  // N for a sway of one, of a derivative of one
   TurnDerivatives d{.length = l, .draught = t};
   d.force_sway = -half * k * (1.0 + 0.40 * h.block * b / t);
   d.force_yaw = half * l * -k * (-0.5 + 2.2 * b / l - 0.080 * b / t);
   d.moment_sway = -half * l * k * (0.5 + 2.4 * f);
-  d.moment_yaw = half * l * l * -k * (0.25 + 0.039 * b / t - 0.56 * b / l);
-  const double mass = 0.5 * h.density * l * l * l, ratio = b / l;
+  // Beyond the ships of the regression a broad hull would drive its own turn: it never does.
+  d.moment_yaw = half * l * l * -k * std::max(0.05, 0.25 + 0.039 * b / t - 0.56 * b / l);
+  // The drag of each grows with twice its share of speed, at half the spacing.
+  if (h.spacing > 0.0 && u > 0.0) d.moment_yaw -= 0.5 * p.drag / u * h.spacing * h.spacing;
+  const double mass = bodies * 0.5 * h.density * l * l * l, ratio = b / l;
   d.added_mass = std::max(0.0, mass * k * (1.0 + 0.16 * h.block * b / t - 5.1 * ratio * ratio));
   d.added_inertia = std::max(0.0, mass * l * l * k * (1.0 / 12.0 + 0.017 * h.block * b / t - 0.33 * ratio));
   // A fin at x behind the CG meets the stream under v - x r.

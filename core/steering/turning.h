@@ -2,7 +2,7 @@
 // angle, linear derivatives of sway and yaw, the steady turn they give.
 //
 // Clarke's regressions (1982) on the running water line, with fins and what steers as foils; linear, so that no drift
-// makes them let go.
+// makes them let go. Of two bodies each has its own, and the outer one of a turn is faster and dragged back more.
 #pragma once
 
 #include <optional>
@@ -22,6 +22,7 @@ struct TurningHull {
   double mass = 0.0, cg_x = 0.0;                      ///< kg; m
   Fittings fins;
   double density = 0.0, viscosity = 0.0;
+  double spacing = 0.0;  ///< m, between the centre planes of two like bodies; 0: one. Beam and block are of one of them
 };
 [[nodiscard]] TurningHull turning_hull(const Boat& boat);
 

@@ -1,8 +1,10 @@
 // Whole boats from the brief through the window: asked for, looked at, one taken, taken back.
 #include <QComboBox>
 #include <QLabel>
+#include <QMenu>
 #include <QPushButton>
 #include <QTableWidget>
+#include <QToolButton>
 
 #include "bench.h"
 #include "drive/drive.h"
@@ -73,4 +75,34 @@ TEST_F(ProposalBench, ABriefThatIsChangedAfterwardsIsToldAndNothingFoundSaysWhy)
   EXPECT_EQ(find<QTableWidget>("proposals")->rowCount(), 0);
   EXPECT_TRUE(view->words().contains("decided")) << view->words().toStdString();
   EXPECT_FALSE(find<QPushButton>("take_proposal")->isEnabled());
+}
+
+TEST_F(ProposalBench, WhatIsFixedOfABoatComesBackInTheNextOnes) {
+  decide("proposal_family", "scow or landing barge");
+  decide("proposal_drive", term(mounting_name(Mounting::pod)));
+  click("propose");
+  finish_job();
+  ASSERT_EQ(view->boats().size(), 1u) << view->words().toStdString();
+  const Proposal first = view->boats().front();
+  auto* lock = find<QToolButton>("proposal_lock");
+  QAction *hull = nullptr, *battery = nullptr;
+  for (QAction* a : lock->menu()->actions()) {
+    if (a->objectName() == "lock_hull") hull = a;
+    if (a->objectName() == "lock_battery") battery = a;
+  }
+  ASSERT_TRUE(hull && battery);
+  hull->trigger();
+  battery->trigger();
+  settle();
+  EXPECT_TRUE(lock->text().contains("2"));
+  EXPECT_FALSE(find<QComboBox>("proposal_family")->isEnabled());
+  click("propose");
+  finish_job();
+  ASSERT_EQ(view->boats().size(), 1u) << refused.toStdString() << view->words().toStdString();
+  EXPECT_EQ(view->boats().front().project.hull.shape, first.project.hull.shape);
+  EXPECT_EQ(view->boats().front().project.layout.first(PartKind::battery)->name,
+            first.project.layout.first(PartKind::battery)->name);
+  hull->trigger();
+  settle();
+  EXPECT_TRUE(find<QComboBox>("proposal_family")->isEnabled());
 }

@@ -1,6 +1,7 @@
 // The command line twin: hydrostatics, meshes, assessments, running, cooling, leaks.
 #include <gtest/gtest.h>
 
+#include <algorithm>
 #include <cstdio>
 
 #include "assessment/assessment.h"
@@ -330,4 +331,28 @@ TEST_F(Cli, EveryCommandTellsItsOptions) {
     EXPECT_EQ(r.code, 0) << command;
     EXPECT_NE(r.out.find("Usage"), std::string::npos) << command;
   }
+}
+
+TEST_F(Cli, MakesABoatFromAStartTabulatesItAndScalesIt) {
+  const std::string boat = file("coaster.plucky"), longer = file("longer.plucky"), csv = file("tables.csv");
+  ASSERT_EQ(run("new --family round-bilge --start 'coaster with a bulb' -o " + boat).code, 0);
+  const auto tables = run("hydrostatics " + boat + " --draughts 0.02,0.04,0.06 --trims -1,0 --csv " + csv).json();
+  ASSERT_EQ(tables["rows"].size(), 6u);
+  const auto at = [&](std::size_t row, const char* key) { return tables["rows"][row][key].get<double>(); };
+  EXPECT_GT(at(5, "displaced_kg"), at(4, "displaced_kg"));
+  EXPECT_NEAR(at(4, "displaced_kg"), 998.2 * at(4, "displaced_m3"), 1e-3 * at(4, "displaced_kg"));
+  EXPECT_NEAR(at(4, "km_m"), at(4, "kb_m") + at(4, "bm_m"), 1e-6);
+  const std::string text = read_file(csv, 1 << 20);
+  EXPECT_EQ(std::count(text.begin(), text.end(), '\n'), 7);
+  // Longer at the same displacement, the beam gives way; the file that was is as it was.
+  const auto j = run("scale " + boat + " --by 1.2,1,1 --keep-displacement-by beam -o " + longer).json();
+  EXPECT_NEAR(j["length_m"].get<double>(), 1.2 * 0.9, 1e-6);
+  EXPECT_NEAR(j["volume_m3"].get<double>(), j["volume_before_m3"].get<double>(),
+              0.02 * j["volume_before_m3"].get<double>());
+  EXPECT_NEAR(run("hull " + boat).json()["length_m"].get<double>(), 0.9, 1e-9);
+  expect_refusal(run("new --family round-bilge --start sled -o " + boat), "tug");
+  expect_refusal(run("scale " + boat + " --by 1.2,1 -o " + longer), "three factors");
+  expect_refusal(run("scale " + boat + " --by 1.2,1,9 -o " + longer), "500 %");
+  expect_refusal(run("scale " + boat + " --by 1,1,1 --keep-displacement-by hope -o " + longer), "free, length");
+  expect_refusal(run("hydrostatics " + boat + " --trims 80"), "45 degrees");
 }

@@ -41,7 +41,7 @@ double finite_share(const Assessment& a) {
     for (const double v : c->winding) count(v);
   for (const std::optional<double>& v :
        {a.steering.side_force, a.steering.stock_torque, a.steering.servo_needed, a.steering.turning_radius,
-        a.steering.cruise_radius, a.steering.heel, a.steering.drift})
+        a.steering.cruise_radius, a.handling.turn_heel, a.steering.drift})
     if (v) count(*v);
   return all == 0 ? 0.0 : static_cast<double>(finite) / all;
 }

@@ -28,7 +28,7 @@ class EachFamily : public testing::TestWithParam<HullFamily> {};
 INSTANTIATE_TEST_SUITE_P(All, EachFamily,
                          testing::Values(HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge,
                                          HullFamily::twin_hull, HullFamily::tunnel, HullFamily::scow,
-                                         HullFamily::hydroplane));
+                                         HullFamily::folded, HullFamily::hydroplane));
 
 TEST_P(EachFamily, MakesACleanSymmetricalSkinOfItsMeasures) {
   const HullModel m = build_hull(usual_hull(GetParam()));
@@ -55,7 +55,7 @@ TEST_P(EachFamily, VolumeSettlesAsTheMeshGetsFiner) {
 PROPERTY(Loft, AnyParametersGiveACleanSkinOrAReason) {
   const auto family =
       any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge, HullFamily::twin_hull,
-                   HullFamily::tunnel, HullFamily::scow, HullFamily::hydroplane});
+                   HullFamily::tunnel, HullFamily::scow, HullFamily::hydroplane, HullFamily::folded});
   HullDesign d = usual_hull(family);
   d.fineness = 0.4;
   for (const HullParameter& p : hull_parameters(family)) {

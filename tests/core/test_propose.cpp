@@ -126,6 +126,20 @@ TEST(Propose, WhatIsDecidedAndWhatIsAtHandIsInTheBoat) {
   EXPECT_EQ(battery->name, wish.at_hand.front());
 }
 
+TEST(Propose, AHullThatIsFixedComesOutAsItIs) {
+  ProposalWish wish = launch_wish();
+  wish.count = 1;
+  wish.shape = started(HullFamily::deep_v, 1);
+  EXPECT_NE(refusal_of([&] { return propose(wish, builtin_catalogue()); }).find("without a family"), std::string::npos);
+  wish.family = HullFamily::deep_v;
+  wish.propulsor = Propulsor::propeller, wish.mounting = Mounting::shaft;
+  const Proposals found = propose(wish, builtin_catalogue());
+  ASSERT_EQ(found.boats.size(), 1u) << plain(found.message);
+  EXPECT_EQ(found.boats.front().project.hull.shape, *wish.shape);
+  wish.shape->flare = radians(44);
+  EXPECT_NE(refusal_of([&] { return propose(wish, builtin_catalogue()); }).find("Flare"), std::string::npos);
+}
+
 TEST(Propose, WhatNothingMeetsSaysWhichWishIsInTheWay) {
   ProposalWish wish = launch_wish();
   wish.count = 1;

@@ -14,7 +14,7 @@
 #include "assessment/trial_faults.h"
 #include "base/numbered.h"
 #include "findings.h"
-#include "project/json.h"
+#include "fleet.h"
 #include "property.h"
 #include "shapes.h"
 
@@ -22,13 +22,6 @@ using namespace plucky;
 using namespace plucky::test;
 
 namespace {
-
-Project of_the_fleet(const std::string& name) {
-  std::ifstream file(std::string(PLUCKY_FLEET) + "/" + name + ".json");
-  std::stringstream text;
-  text << file.rdbuf();
-  return project_from_json(text.str());
-}
 
 SealChoice& choose(Project& p, const SealOpening& o) {
   SealChoice& c = choice_for(p.sealing, o);

@@ -2,9 +2,13 @@
 #include <CGAL/Exact_predicates_inexact_constructions_kernel.h>
 #include <CGAL/Polygon_mesh_processing/clip.h>
 #include <CGAL/Polygon_mesh_processing/measure.h>
+#include <CGAL/Polygon_mesh_processing/orientation.h>
+#include <CGAL/Polygon_mesh_processing/self_intersections.h>
 #include <CGAL/Surface_mesh.h>
 #include <gtest/gtest.h>
 
+#include "base/error.h"
+#include "hull/family.h"
 #include "hull/model.h"
 #include "property.h"
 #include "shapes.h"
@@ -61,15 +65,36 @@ void compare_on_a_random_plane(const TriangleMesh& mesh) {
 
 }  // namespace
 
-TEST(Cgal, MeasuresTheSameVolumeOfWholeHulls) {
-  for (const HullFamily family : {HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge}) {
-    const TriangleMesh mesh = hull_of(family);
-    const Mesh theirs = to_cgal(mesh);
-    ASSERT_TRUE(CGAL::is_closed(theirs));
-    EXPECT_NEAR(signed_volume(mesh), CGAL::to_double(PMP::volume(theirs)), 1e-12);
-    EXPECT_NEAR(surface_area(mesh), CGAL::to_double(PMP::area(theirs)), 1e-12);
-    EXPECT_NEAR((volume_centroid(mesh) - centroid_of(theirs)).norm(), 0.0, 1e-9);
+TEST(Cgal, MeasuresTheSameVolumeOfEveryFamilyAndOfEveryBoatToBeginWith) {
+  for (const Family& f : hull_families())
+    for (std::size_t start = 0; f.loft && start <= f.starts.size(); ++start) {
+      const TriangleMesh mesh = f.loft(started(f.id, start), 0.5).mesh;
+      const Mesh theirs = to_cgal(mesh);
+      ASSERT_TRUE(CGAL::is_closed(theirs)) << f.name << start;
+      EXPECT_FALSE(PMP::does_self_intersect(theirs)) << f.name << start;
+      EXPECT_TRUE(PMP::is_outward_oriented(theirs)) << f.name << start;
+      EXPECT_NEAR(signed_volume(mesh), CGAL::to_double(PMP::volume(theirs)), 1e-12);
+      EXPECT_NEAR(surface_area(mesh), CGAL::to_double(PMP::area(theirs)), 1e-12);
+      EXPECT_NEAR((volume_centroid(mesh) - centroid_of(theirs)).norm(), 0.0, 1e-9);
+    }
+}
+
+PROPERTY(Cgal, AnyMeasuresOfAnyFamilyEncloseTheSameVolume) {
+  const auto families = hull_families();
+  const Family& f = families[static_cast<std::size_t>(any::whole(0, static_cast<int>(families.size())))];
+  ONLY_IF(f.loft != nullptr);
+  HullShape s = started(f.id, static_cast<std::size_t>(any::whole(0, static_cast<int>(f.starts.size()) + 1)));
+  for (const HullParameter& p : f.measures) s.*p.member *= any::whole(85, 116) / 100.0;
+  TriangleMesh mesh;
+  try {
+    mesh = loft(f.id, s, 0.4).mesh;
+  } catch (const InvalidInput&) {
+    ONLY_IF(false);
   }
+  const Mesh theirs = to_cgal(mesh);
+  HOLDS(CGAL::is_closed(theirs));
+  HOLDS(PMP::is_outward_oriented(theirs));
+  HOLDS(std::abs(signed_volume(mesh) - CGAL::to_double(PMP::volume(theirs))) < 1e-9 * signed_volume(mesh));
 }
 
 PROPERTY(Cgal, ClipsADeepVToTheSameVolumeAndCentre) {

@@ -3,10 +3,12 @@
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QMenu>
 #include <QPainter>
 #include <QPointer>
 #include <QPushButton>
 #include <QTableWidget>
+#include <QToolButton>
 
 #include "base/error.h"
 #include "chooser/boat_card.h"
@@ -82,6 +84,12 @@ ProposalView::ProposalView(Session* session, QWidget* parent) : ShelfPage(sessio
     box->setMinimumContentsLength(8);
     controls->addWidget(box, 1);
   }
+  lock_ = new QToolButton(this);
+  lock_->setObjectName("proposal_lock");
+  lock_->setToolTip(tr("What of the chosen boat is fixed when boats are proposed again"));
+  lock_->setPopupMode(QToolButton::InstantPopup);
+  make_lock_menu();
+  controls->addWidget(lock_);
   take_ = new QPushButton(tr("Take this boat"), this);
   take_->setObjectName("take_proposal");
   take_->setProperty("strong", true);
@@ -111,11 +119,59 @@ ProposalView::ProposalView(Session* session, QWidget* parent) : ShelfPage(sessio
   connect(table_, &QTableWidget::itemSelectionChanged, this, &ProposalView::fill_reasons);
   connect(table_, &QTableWidget::itemActivated, this, &ProposalView::take);
   connect(session_, &Session::boat_replaced, this, [this] {
+    kept_ = {};
     boats_.clear();
     table_->setRowCount(0);
     message_.clear();
     refresh();
   });
+}
+
+void ProposalView::make_lock_menu() {
+  auto* menu = new QMenu(lock_);
+  lock_->setMenu(menu);
+  const auto add = [&](const QString& words, const char* name, auto set) {
+    QAction* action = menu->addAction(words);
+    action->setObjectName(name);
+    action->setCheckable(true);
+    connect(action, &QAction::triggered, this, [this, set](bool on) {
+      const Proposal* boat = at_hand();
+      set(on && boat ? &boat->project : nullptr);
+      show_locks();
+    });
+    return action;
+  };
+  lock_hull_ = add(tr("Its hull and measures"), "lock_hull", [this](const Project* p) {
+    kept_.hull.reset();
+    if (p) kept_.hull = *p;
+  });
+  lock_drive_ = add(tr("Its kind of drive"), "lock_drive", [this](const Project* p) {
+    kept_.drive.reset();
+    if (p) kept_.drive = *p;
+  });
+  const std::tuple<PartKind, QString, const char*> parts[] = {{PartKind::motor, tr("Its motor"), "lock_motor"},
+                                                              {PartKind::battery, tr("Its battery"), "lock_battery"},
+                                                              {PartKind::esc, tr("Its ESC"), "lock_esc"}};
+  for (const auto& [kind, words, name] : parts)
+    lock_parts_[kind] = add(words, name, [this, of = kind](const Project* p) {
+      kept_.parts.erase(of);
+      if (const Part* part = p ? p->layout.first(of) : nullptr) kept_.parts[of] = part->name;
+    });
+}
+
+void ProposalView::show_locks() {
+  const bool any = at_hand() != nullptr;
+  const auto show = [&](QAction* action, bool on) {
+    action->setChecked(on);
+    action->setEnabled(on || any);
+  };
+  show(lock_hull_, kept_.hull.has_value());
+  show(lock_drive_, kept_.drive.has_value());
+  for (const auto& [kind, action] : lock_parts_) show(action, kept_.parts.count(kind) > 0);
+  lock_->setText(kept_.count() == 0 ? tr("Fix \u2026") : tr("Fixed: %1").arg(kept_.count()));
+  // What is fixed goes before what is chosen.
+  family_->setEnabled(!kept_.hull);
+  drive_->setEnabled(!kept_.drive);
 }
 
 const Proposal* ProposalView::at_hand() const {
@@ -134,6 +190,13 @@ void ProposalView::work_out() {
     wish.propulsor = kind.propulsor;
     if (kind.propulsor == Propulsor::propeller) wish.mounting = kind.mounting;
   }
+  if (kept_.hull) wish.family = kept_.hull->hull.family, wish.shape = kept_.hull->hull.shape;
+  if (kept_.drive) {
+    const Drive d = kept_.drive->drive();
+    wish.propulsor = d.propulsor;
+    if (d.propulsor == Propulsor::propeller) wish.mounting = d.mounting;
+  }
+  for (const auto& [kind, name] : kept_.parts) wish.at_hand.push_back(name);
   boats_.clear();
   table_->setRowCount(0);
   for_ = p.brief;
@@ -211,6 +274,7 @@ void ProposalView::show_all(const Proposals& proposals) {
 void ProposalView::fill_reasons() {
   const Proposal* boat = at_hand();
   take_->setEnabled(boat != nullptr);
+  show_locks();
   if (!boat) {
     reasons_->clear();
     return picture_->show_boat(nullptr);

@@ -2,16 +2,21 @@
 // their pictures and reasons; one of them taken is one edit.
 #pragma once
 
+#include <map>
 #include <memory>
+#include <optional>
+#include <string>
 #include <vector>
 
 #include "assessment/propose.h"
 #include "shelf/shelf_page.h"
 
+class QAction;
 class QComboBox;
 class QLabel;
 class QPushButton;
 class QTableWidget;
+class QToolButton;
 
 namespace plucky::app {
 
@@ -26,6 +31,14 @@ class ProposalView : public ShelfPage {
 
  private:
   class Picture;
+  /// What of a proposed boat the next ones keep.
+  struct Kept {
+    std::optional<Project> hull, drive;     ///< boats whose hull, whose kind of drive
+    std::map<PartKind, std::string> parts;  ///< by their names in the catalogue
+    [[nodiscard]] std::size_t count() const { return (hull ? 1 : 0) + (drive ? 1 : 0) + parts.size(); }
+  };
+  void make_lock_menu();
+  void show_locks();
   void work_out();
   void take();
   void add_row(const Proposal& boat);
@@ -35,6 +48,10 @@ class ProposalView : public ShelfPage {
 
   QComboBox *family_, *drive_;
   QPushButton *work_, *take_;
+  QToolButton* lock_;
+  QAction *lock_hull_, *lock_drive_;
+  std::map<PartKind, QAction*> lock_parts_;
+  Kept kept_;
   QTableWidget* table_;
   Picture* picture_;
   QLabel* reasons_;

@@ -220,10 +220,14 @@ void BuildPage::add_sheets() {
   one_sheet_ = check(tr("Folded from one sheet"), "one_sheet");
   connect(one_sheet_, &QCheckBox::clicked, this,
           [this](bool on) { change(tr("Folded from one sheet"), [on](BuildDesign& b) { b.one_sheet = on; }); });
+  corners_ = check(tr("Corners at the bow folded, not cut"), "folded_corners");
+  connect(corners_, &QCheckBox::clicked, this, [this](bool on) {
+    change(tr("Corners at the bow folded, not cut"), [on](BuildDesign& b) { b.folded_corners = on; });
+  });
   strips_ = check(tr("Strips riveted inside the seams"), "riveted_strips");
   connect(strips_, &QCheckBox::clicked, this,
           [this](bool on) { change(tr("Strips riveted inside the seams"), [on](BuildDesign& b) { b.strips = on; }); });
-  fold_only_ = {one_sheet_, strips_,
+  fold_only_ = {one_sheet_, corners_, strips_,
                 number(tr("Bend radius"), "fold_radius", Dimension::length,
                        [](BuildDesign& b) -> double& { return b.fold_radius; }),
                 number(tr("Rim turned in"), "rim_flange", Dimension::length,
@@ -286,6 +290,7 @@ void BuildPage::refresh() {
   const bool metal = a.project.brief.method == BuildMethod::sheet_metal;
   for (QWidget* w : fold_only_) set_row_visible(w, metal);
   one_sheet_->setChecked(b.one_sheet);
+  corners_->setChecked(b.folded_corners);
   least_support_->setChecked(b.least_support);
   strips_->setChecked(b.strips);
   fill_sections();

@@ -81,7 +81,7 @@ class BuildPage : public Page {
   std::vector<Number> numbers_;
   SectionHeading *cuts_section_, *printer_section_, *mould_section_, *sheets_section_;
   std::vector<QWidget*> printed_only_, fold_only_;
-  QCheckBox *one_sheet_, *strips_, *least_support_;
+  QCheckBox *one_sheet_, *corners_, *strips_, *least_support_;
   SolidsAtHand* solids_;
   bool filling_ = false;
 };

@@ -5,6 +5,7 @@
 #include "board/board.h"
 #include "stages/float/float_charts.h"
 #include "stages/float/float_page.h"
+#include "stages/float/hydrostatics_chart.h"
 
 namespace plucky::app {
 
@@ -45,7 +46,9 @@ StageModule float_stage() {
           .shelf = {{"righting", QT_TRANSLATE_NOOP("words", "&Righting arm"), "R", &make_righting},
                     {"areas", QT_TRANSLATE_NOOP("words", "Section &areas"), "A", &make_areas},
                     {"cg", QT_TRANSLATE_NOOP("words", "Centre of &gravity"), "G", &make_shelf_page<CgChart>},
-                    {"trim", QT_TRANSLATE_NOOP("words", "&Trim by battery place"), "T", &make_shelf_page<TrimChart>}},
+                    {"trim", QT_TRANSLATE_NOOP("words", "&Trim by battery place"), "T", &make_shelf_page<TrimChart>},
+                    {"hydrostatics", QT_TRANSLATE_NOOP("words", "&Hydrostatics"), "Shift+F",
+                     &make_shelf_page<HydrostaticsChart>}},
           .at_rest = true,
           .chart_of = &curve_about};
 }

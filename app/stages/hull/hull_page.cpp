@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "hull/family.h"
+#include "hull/morph.h"
 #include "project/catalogue.h"
 
 namespace plucky::app {
@@ -12,6 +13,8 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
   family_ = choice(tr("Family"), {}, "hull_family", true);
   for (const Family& f : hull_families())
     if (f.loft) family_->addItem(term(f.name), static_cast<int>(f.id));
+  start_ = choice(tr("Begin with"), {}, "hull_start", true);
+  start_->setToolTip(tr("The measures of a boat of this family at the length of yours"));
   source_ = fact(tr("Mesh from"));
   read_ = note({});
   read_->setObjectName("hull_reading");
@@ -57,6 +60,13 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
       h.family = family;
       h.mesh.reset();
       h.mesh_source.clear();
+    });
+  });
+  connect(start_, &QComboBox::activated, this, [this](int i) {
+    if (i < 1) return;
+    change(start_->itemText(i), [&](HullDesign& h) {
+      const HullShape fresh = started(h.family, static_cast<std::size_t>(i - 1));
+      h.shape = scaled(fresh, Vec3::Constant(h.shape.length / fresh.length));
     });
   });
   connect(material_, &QComboBox::activated, this, [this](int i) {
@@ -108,6 +118,12 @@ void HullPage::refresh() {
     bottom_->setCurrentIndex(static_cast<int>(std::find(forms.begin(), forms.end(), h.bottom) - forms.begin()));
   }
   family_->setCurrentIndex(family_->findData(static_cast<int>(h.family)));
+  const std::span<const HullStart> starts = family_of(h.family).starts;
+  set_row_visible(start_, !starts.empty());
+  start_->clear();
+  start_->addItem(tr("Measures of \u2026"));
+  start_->addItem(tr("plain boat of the family"));
+  for (const HullStart& s : starts) start_->addItem(term(s.name));
   const auto used = hull_parameters(h.family);
   for (const Measure& m : measures_) {
     const bool has =

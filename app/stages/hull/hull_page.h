@@ -18,7 +18,7 @@ class HullPage : public Page {
   void change(const QString& what, const std::function<void(HullDesign&)>& how);
 
   QLabel* title_;
-  QComboBox *family_, *material_, *bottom_;
+  QComboBox *family_, *start_, *material_, *bottom_;
   struct Measure {
     const HullParameter* parameter;
     QuantityEdit* edit;

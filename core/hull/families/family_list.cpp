@@ -48,8 +48,9 @@ BottomForm bottom_form_from_key(const std::string& key) {
 }
 
 std::span<const Family> hull_families() {
-  static const std::array all{deep_v_family(), flat_bottom_family(), round_bilge_family(), twin_hull_family(),
-                              tunnel_family(), hydroplane_family(),  scow_family(),        imported_family()};
+  static const std::array all{deep_v_family(), flat_bottom_family(), folded_family(),
+                              scow_family(),   round_bilge_family(), twin_hull_family(),
+                              tunnel_family(), hydroplane_family(),  imported_family()};
   return all;
 }
 
@@ -77,6 +78,12 @@ std::span<const HullParameter> all_hull_parameters() {
 HullShape default_shape(HullFamily family) {
   HullShape s;
   if (const auto begin = family_of(family).begin) begin(s);
+  return s;
+}
+
+HullShape started(HullFamily family, std::size_t start) {
+  HullShape s = default_shape(family);
+  if (start > 0) family_of(family).starts[start - 1].begin(s);
   return s;
 }
 

@@ -12,6 +12,7 @@ namespace plucky {
 [[nodiscard]] Family tunnel_family();
 [[nodiscard]] Family hydroplane_family();
 [[nodiscard]] Family scow_family();
+[[nodiscard]] Family folded_family();
 [[nodiscard]] Family imported_family();
 
 }  // namespace plucky

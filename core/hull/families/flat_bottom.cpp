@@ -8,10 +8,22 @@ namespace plucky {
 
 namespace {
 
+constexpr HullParameter runner_height{
+    "runner_height_m",
+    "Height of the runners",
+    &HullShape::runner_height,
+    Dimension::length,
+    0.0,
+    0.03,
+    "Strips along the bottom on which a sled slides over ice, mud and landing places."};
+constexpr HullParameter runner_width{
+    "runner_width_m",     "Width of a runner", &HullShape::runner_width, Dimension::length, 0.002, 0.05,
+    "Of each of the two."};
+
 constexpr std::array flat_bottom_measures{
-    measure::length,        measure::beam,   measure::depth, measure::bow_width, measure::bow_rise,
-    measure::bow_rake,      measure::rocker, measure::flare, measure::sheer,     measure::bow_fullness,
-    measure::transom_width, measure::widest, measure::camber};
+    measure::length,        measure::beam,   measure::depth,  measure::bow_width, measure::bow_rise,
+    measure::bow_rake,      measure::rocker, measure::flare,  measure::sheer,     measure::bow_fullness,
+    measure::transom_width, measure::widest, measure::camber, runner_height,      runner_width};
 
 void begin_flat_bottom(HullShape& s) {
   s.depth = 0.08;
@@ -23,12 +35,33 @@ void begin_flat_bottom(HullShape& s) {
   s.flare = radians(6);
 }
 
+void begin_runners(HullShape& s) {
+  s.bow_width = 0.9;
+  s.bow_rise = 0.05;
+  s.runner_height = 0.006;
+  s.runner_width = 0.010;
+}
+
+void begin_skiff(HullShape& s) {
+  s.bow_width = 0.0;
+  s.bow_rise = 0.02;
+  s.bow_rake = 0.08;
+  s.sheer = 0.025;
+  s.flare = radians(12);
+  s.rocker = 0.006;
+}
+
+constexpr std::array flat_bottom_starts{HullStart{"sled on runners", &begin_runners},
+                                        HullStart{"pointed skiff", &begin_skiff}};
+
+constexpr MonohullForm flat_bottom_form{.flat = true, .runners = true};
+
 LoftedSkin loft_flat_bottom(const HullShape& s, double fineness) {
-  return loft_monohull(s, {.flat = true}, fineness);
+  return loft_monohull(s, flat_bottom_form, fineness);
 }
 
 FormLines flat_bottom_lines(const HullShape& s, int stations) {
-  return lines_of_monohull(s, {.flat = true}, stations);
+  return lines_of_monohull(s, flat_bottom_form, stations);
 }
 
 }  // namespace
@@ -39,6 +72,7 @@ Family flat_bottom_family() {
           .name = "flat-bottom sled or skiff",
           .measures = flat_bottom_measures,
           .begin = &begin_flat_bottom,
+          .starts = flat_bottom_starts,
           .loft = &loft_flat_bottom,
           .lines = &flat_bottom_lines,
           .bottom = BottomForm::flat};

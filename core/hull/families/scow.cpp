@@ -24,12 +24,16 @@ void begin_scow(HullShape& s) {
   s.deadrise_transom = s.deadrise_midships = 0.0;
 }
 
+MonohullForm scow_form(const HullShape& s) {
+  return {.flat = true, .stern_rise = s.stern_rise, .stern_run = s.stern_rake};
+}
+
 LoftedSkin loft_scow(const HullShape& s, double fineness) {
-  return loft_monohull(s, {.flat = true, .barge = true}, fineness);
+  return loft_monohull(s, scow_form(s), fineness);
 }
 
 FormLines scow_lines(const HullShape& s, int stations) {
-  return lines_of_monohull(s, {.flat = true, .barge = true}, stations);
+  return lines_of_monohull(s, scow_form(s), stations);
 }
 
 }  // namespace

@@ -166,8 +166,10 @@ void plan_net(const Assessment& a, BuildReport& r) {
   const BuildDesign& b = a.project.build;
   if (a.project.brief.method != BuildMethod::sheet_metal || !b.one_sheet || r.panels.empty()) return;
   try {
-    r.net = fold_net(r.panels,
-                     {.thickness = a.project.hull.skin.shell_thickness, .radius = b.fold_radius, .rim = b.rim_flange});
+    r.net = fold_net(r.panels, {.thickness = a.project.hull.skin.shell_thickness,
+                                .radius = b.fold_radius,
+                                .rim = b.rim_flange,
+                                .ears = b.folded_corners});
   } catch (const InvalidInput& e) {
     r.no_net = e.sentence();
     return;

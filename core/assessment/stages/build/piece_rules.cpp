@@ -134,7 +134,17 @@ void folds(const Assessment& a, std::vector<Finding>& out) {
               g.number, g.limit, f.order, length_quantity(f.length)};
     out.push_back(g);
   }
-  if (apart > 0.0) {
+  if (b.folded_corners) {
+    double saved = 0.0;
+    for (const NetEar& e : r.net->ears) saved += e.length;
+    Finding f = stage_finding(Stage::build, "build.corner", r.net->ears.empty() ? Severity::note : Severity::fine,
+                              length_quantity(saved), {}, "edges of bottom and sides on the flat");
+    f.text = r.net->ears.empty()
+                 ? Text("No corner at the bow can stay whole: bottom and sides do not run apart straight there.")
+                 : Text("Corners at the bow stay whole: {0} of seam less, folded double against the bow.", f.number);
+    out.push_back(f);
+  }
+  if (apart > 1e-4) {
     Finding f = stage_finding(Stage::build, "build.seams", b.strips ? Severity::fine : Severity::note,
                               length_quantity(apart), {}, "where the panels' edges run apart on the flat");
     f.text =

@@ -16,6 +16,7 @@ void run_boat(Assessment& a, const PowerReport* kept) {
     a.power = power_report(boat);
   }
   a.steering = steering_report(a.fitted_steering, boat, a.power);
+  a.handling = handling_report(boat, a.power, a.steering);
 }
 
 struct DriveMemory {
@@ -33,6 +34,7 @@ void run_drive(Assessment& a, std::any& memory) {
 void rules_of_drive(const Assessment& a, std::vector<Finding>& out) {
   drive_rules(a, out);
   steering_rules(a, out);
+  handling_rules(a, out);
 }
 
 void numbers_of_drive(const Assessment& a, LedgerRows& rows) {

@@ -44,7 +44,7 @@ CgBand cg_band(const Assessment& a) {
   const auto share = [&](double low, double high, const char* source) {
     return CgBand{transom + low * length, transom + high * length, source};
   };
-  if (const auto& surfaces = a.hull->model.surfaces; surfaces.size() > 1) {
+  if (const auto& surfaces = a.hull->model.surfaces; surfaces.size() > 1 && !surfaces.back().in_wake) {
     const double end = surfaces.front().x / length;
     return share(std::max(0.0, end - 0.10), end - 0.01, "common practice: a little behind where the sponsons end");
   }

@@ -1,0 +1,90 @@
+#include "steering/handling.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "drive/kind.h"
+#include "resistance/planing_surface.h"
+#include "water/fluid.h"
+
+namespace plucky {
+
+namespace {
+
+/// N m at one screw while this current flows in its motor.
+double screw_torque(const Drive& d, double motor_current) {
+  const double motor = std::max(0.0, motor_current - d.motor.no_load_current) / d.motor.kv;
+  return motor * d.gearing.ratio * d.gearing.efficiency;
+}
+
+void under_torque(const Boat& b, const PowerReport& p, HandlingReport& r) {
+  const DriveKind& kind = drive_kind(b.drive);
+  // Two that turn against each other hold each other; the odd one is left.
+  if (b.drive.count % 2 == 0 || b.drive.propulsor == Propulsor::jet || !(kind.open_screw || kind.in_air)) return;
+  const double weight = b.loading.mass * gravity;
+  r.torque = std::max(screw_torque(b.drive, p.start.motor_current), p.full.runs() ? p.full.shaft.torque : 0.0);
+  if (b.rest.gm_transverse > 0.0) r.torque_heel = std::atan(*r.torque / (weight * b.rest.gm_transverse));
+  const Part* battery = b.layout.find(b.drive.stands.battery);
+  if (p.full.runs() && battery && battery->mass > 0.0)
+    r.battery_offset = p.full.shaft.torque / (battery->mass * gravity);
+}
+
+/// Where the deck edge goes under on one side: the least of what its points ask.
+std::optional<double> edge_heel(const Boat& b) {
+  std::optional<double> least;
+  for (const Vec3& p : b.hull.shells.front().deck_edge) {
+    const double height = b.rest.plane.height(p), out = std::abs(p.y());
+    if (out < 0.25 * b.hull.beam() || height <= 0.0) continue;
+    const double heel = std::atan2(height, out);
+    if (!least || heel < *least) least = heel;
+  }
+  return least;
+}
+
+void in_turns(const Boat& b, const PowerReport& p, const SteeringReport& s, HandlingReport& r) {
+  r.edge_heel = edge_heel(b);
+  const double gm = b.rest.gm_transverse;
+  if (!p.full.runs() || !s.turning_radius || !(gm > 0.0)) return;
+  const double side = b.hull.box.low.z() + 0.5 * b.form.draught, lever = b.loading.cg.z() - side;
+  r.turn_heel = heel_in_turn(p.full.speed, *s.turning_radius, lever, gm);
+  if (r.edge_heel && lever > 0.0)
+    r.safe_radius = p.full.speed * p.full.speed * lever / (gravity * gm * std::tan(0.9 * *r.edge_heel));
+}
+
+void on_the_plane(const Boat& b, const PowerReport& p, HandlingReport& r) {
+  const RunningPoint& run = p.full.hull;
+  if (!p.full.runs() || !b.hull.planes || run.planing_share < 0.9 || !b.hull.surfaces.empty() || !(run.trim > 0.0))
+    return;
+  const PlaningBottom v = planing_bottom(b.hull);
+  const double keel = std::max(0.0, run.draught) / std::sin(run.trim);
+  const Outline& o = b.hull.outline;
+  // The forefoot: where the keel has risen a tenth of the depth.
+  double forefoot = b.hull.length();
+  for (std::size_t i = o.x.size() / 2; i < o.x.size(); ++i)
+    if (o.keel[i] > b.hull.box.low.z() + 0.1 * b.hull.box.size().z()) {
+      forefoot = o.x[i] - b.hull.box.low.x();
+      break;
+    }
+  r.wet_keel = keel / forefoot;
+  if (v.bodies > 1 || v.deadrise <= 0.0 || keel <= 0.0) return;
+  const Wetted wet = wetted_part({v.beam, v.deadrise}, run.trim, keel);
+  const double height = b.loading.cg.z() - b.hull.transom_keel();
+  if (wet.chines_dry && height > 0.0) r.footing = 0.5 * wet.beam / height;
+}
+
+}  // namespace
+
+double heel_in_turn(double speed, double radius, double lever, double gm) {
+  return std::atan(speed * speed / (gravity * radius) * lever / gm);
+}
+
+HandlingReport handling_report(const Boat& b, const PowerReport& p, const SteeringReport& s) {
+  HandlingReport r;
+  if (!p.fitted) return r;
+  under_torque(b, p, r);
+  in_turns(b, p, s, r);
+  on_the_plane(b, p, r);
+  return r;
+}
+
+}  // namespace plucky
