@@ -359,7 +359,7 @@ class Net {
         apart_.push_back(c.apart);
         continue;
       }
-      f.cut_apart = std::max(0.0, f.cut_apart - e.length);
+      f.cut_apart = std::max(0.0, f.cut_apart - length_of(c.apart));
       net_.ears.push_back(e);
       shapes.push_back(grown(ear, 1e-5));
     }

@@ -90,6 +90,19 @@ class Surfaces {
   const PlaningWater& w_;
 };
 
+/// The pose of the least trim that carries, by bisection between one that does not and one that does.
+Pose least_carried(const Surfaces& surfaces, double not_at, const Pose& at) {
+  Pose least = at;
+  for (int i = 0; i < 16; ++i) {
+    const double middle = 0.5 * (not_at + least.trim);
+    if (const std::optional<Pose> p = surfaces.carried(middle))
+      least = *p;
+    else
+      not_at = middle;
+  }
+  return least;
+}
+
 }  // namespace
 
 PlaningState solve_surfaces(const PlaningHull& h, double speed, double density, double viscosity) {
@@ -102,7 +115,9 @@ PlaningState solve_surfaces(const PlaningHull& h, double speed, double density, 
   bool any = false, crossed = false;
   for (double trim = lowest_trim; trim <= highest_trim && !crossed; trim += trim_step) {
     const std::optional<Pose> now = surfaces.carried(trim);
-    if (now && !any) first = now->moment;
+    // The least trim that carries lies between this one and the last: there the foremost surface is wet to its end.
+    if (now && !any && trim > lowest_trim) before = least_carried(surfaces, trim - trim_step, *now);
+    if (now && !any) first = before ? before->moment : now->moment;
     any = any || now.has_value();
     if (now && before && before->moment > 0.0 && now->moment <= 0.0) {
       const auto moment = [&](double t) {
@@ -110,7 +125,7 @@ PlaningState solve_surfaces(const PlaningHull& h, double speed, double density, 
         return p ? p->moment : 0.0;
       };
       crossed = true;
-      found = surfaces.carried(bracketed_root(moment, before->trim, trim, before->moment, now->moment));
+      found = surfaces.carried(bracketed_root(moment, before->trim, now->trim, before->moment, now->moment));
     }
     before = now;
   }

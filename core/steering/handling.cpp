@@ -44,7 +44,8 @@ std::optional<double> edge_heel(const Boat& b) {
 void in_turns(const Boat& b, const PowerReport& p, const SteeringReport& s, HandlingReport& r) {
   r.edge_heel = edge_heel(b);
   const double gm = b.rest.gm_transverse;
-  if (!p.full.runs() || !s.turning_radius || !(gm > 0.0)) return;
+  // On the plane a bottom banks into its turns by itself: by how much no method here knows.
+  if (!p.full.runs() || p.full.hull.planing_share > 0.5 || !s.turning_radius || !(gm > 0.0)) return;
   const double side = b.hull.box.low.z() + 0.5 * b.form.draught, lever = b.loading.cg.z() - side;
   r.turn_heel = heel_in_turn(p.full.speed, *s.turning_radius, lever, gm);
   if (r.edge_heel && lever > 0.0)

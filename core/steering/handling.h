@@ -1,6 +1,6 @@
 // How a boat lies over when its screw turns it, when it turns, and when little of it is left in the water. In: boat,
 // how it runs and steers. Out: angles, what holds against them. All of low confidence: heights of forces are common
-// practice, and on the plane the stability at rest stands for that under way.
+// practice, and the stability at rest stands for that under way.
 #pragma once
 
 #include <optional>
@@ -18,7 +18,7 @@ struct HandlingReport {
   std::optional<double> torque_heel;     ///< rad, by it at rest
   std::optional<double> battery_offset;  ///< m, of the battery off the centre line that would hold against the torque
                                          ///< of the steady run
-  std::optional<double> turn_heel;       ///< rad, outward, in the tightest turn at full speed
+  std::optional<double> turn_heel;       ///< rad, outward, in the tightest turn at full speed; none on the plane
   std::optional<double> edge_heel;       ///< rad, at which the deck edge goes under
   /// m, at full speed: a tighter circle lays it over to nine tenths of edge_heel.
   std::optional<double> safe_radius;

@@ -63,8 +63,8 @@ TEST_F(LinesBench, TheHullIsMadeLongerAtTheSameDisplacementAndTakenAsOneEdit) {
   const Project before = session.project();
   const double length = session.now().hull->model.length(), volume = session.now().hull->model.volume;
   EXPECT_FALSE(find<QPushButton>("lines_take")->isEnabled()) << "nothing is scaled yet";
-  choose("lines_gives", "by its beam");
-  type(find<QLineEdit>("lines_length"), QString::number(1.2e3 * length, 'f', 1) + " mm");
+  choose("lines_gives", "the beam");
+  type(find<QLineEdit>("lines_length"), qPrintable(QString::number(1.2e3 * length, 'f', 1) + " mm"));
   settle();
   EXPECT_FALSE(find<QLineEdit>("lines_beam")->isEnabled()) << "it gives way";
   EXPECT_EQ(cell("Length", 3), session.shown({0.2, Dimension::ratio}));
@@ -79,8 +79,8 @@ TEST_F(LinesBench, TheHullIsMadeLongerAtTheSameDisplacementAndTakenAsOneEdit) {
   settle();
   EXPECT_EQ(session.project(), before);
   // What cannot be says so, and nothing is taken.
-  choose("lines_gives", "free");
-  type(find<QLineEdit>("lines_length"), QString::number(9e3 * length, 'f', 1) + " mm");
+  choose("lines_gives", "nothing");
+  type(find<QLineEdit>("lines_length"), qPrintable(QString::number(9e3 * length, 'f', 1) + " mm"));
   settle();
   EXPECT_FALSE(find<QPushButton>("lines_take")->isEnabled());
   EXPECT_TRUE(view->words().contains("20")) << view->words().toStdString();

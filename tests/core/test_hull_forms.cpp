@@ -205,7 +205,7 @@ TEST(Folded, AStraightOneIsBentFromOneSheetWithStraightFolds) {
   for (const NetFold& f : whole.folds)
     if (f.parent != f.child) cut += f.cut_apart;
   for (const NetEar& e : whole.ears) more += e.length * e.length * std::sin(0.5 * e.angle);
-  EXPECT_NEAR(cut, 0.0, 1e-3);
+  EXPECT_NEAR(cut, 0.0, 1e-6);
   EXPECT_NEAR(whole.outline.area() - net.outline.area(), more, 0.1 * more);
   for (const NetEar& e : whole.ears) {
     // Its two halves are alike, so they lie on one another when it is folded.

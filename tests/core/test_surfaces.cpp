@@ -166,7 +166,7 @@ PlaningHull stepped(double height, double mass, double lcg_share) {
 
 PROPERTY(Steps, CarryTheWeightTogetherInTheHollowBehindEach) {
   const double height = between(0.002, 0.010), speed = between(8.0, 22.0);
-  const PlaningHull h = stepped(height, between(1.2, 3.0), between(0.30, 0.42));
+  const PlaningHull h = stepped(height, between(1.2, 3.0), between(0.28, 0.38));
   const PlaningState s = run(h, speed);
   if (s.status == PlaningState::Status::no_balance) says_nothing();
   HOLDS(s.carried.size() == 2u);

@@ -9,7 +9,7 @@
 
 namespace plucky::test {
 
-inline constexpr const char* fleet_boats[] = {"dabchick", "grebe",       "mudwren", "newt",
+inline constexpr const char* fleet_boats[] = {"dabchick", "grebe",       "mudwren", "newt",     "reedling",
                                               "sedge",    "stickleback", "swallow", "whirligig"};
 
 /// By the name of its file.

@@ -414,7 +414,9 @@ void DrivePage::add_steering_facts() {
     if (!r.turning_radius) return r.message.empty() ? tr("it does not turn") : session_->said(r.message);
     QString words = tr("%1 to %2 m at full speed").arg(*r.radius_low, 0, 'f', 1).arg(*r.radius_high, 0, 'f', 1);
     if (r.cruise_radius) words += tr(", about %1 m cruising").arg(*r.cruise_radius, 0, 'f', 1);
-    if (r.heel && *r.heel > 0.0) words += tr(", leaning out %1").arg(session_->shown(r.heel, Dimension::angle));
+    if (const auto& heel = session_->now().handling.turn_heel;
+        heel && *heel > 0.0 && !session_->now().hull->model.planes)
+      words += tr(", leaning out %1").arg(session_->shown(heel, Dimension::angle));
     return words;
   });
 }

@@ -2,6 +2,8 @@
 
 #include <QPainter>
 #include <algorithm>
+#include <cmath>
+#include <optional>
 
 #include "theme/theme.h"
 
@@ -10,7 +12,7 @@ namespace plucky::app {
 namespace {
 
 /// m of the boat to points of the picture.
-struct Sheet {
+struct LinesMap {
   double scale = 1.0;
   QPointF profile, plan, body;  ///< where the transom's foot, the centre line and the middle of the sections lie
 
@@ -29,7 +31,13 @@ struct Extent {
   }
 };
 
-void draw_hull(QPainter& p, const Sheet& s, const HullModel& m, const QColor& colour, Qt::PenStyle style) {
+Vec3 deck_edge_at(const HullModel& m, double x) {
+  const std::vector<Vec3>& edge = m.shells.front().deck_edge;
+  return *std::min_element(edge.begin(), edge.end(),
+                           [&](const Vec3& a, const Vec3& b) { return std::abs(a.x() - x) < std::abs(b.x() - x); });
+}
+
+void draw_hull(QPainter& p, const LinesMap& s, const HullModel& m, const QColor& colour, Qt::PenStyle style) {
   p.setPen(QPen(colour, 1.4, style));
   const Outline& o = m.outline;
   const double transom = m.box.low.x();
@@ -50,6 +58,7 @@ void draw_hull(QPainter& p, const Sheet& s, const HullModel& m, const QColor& co
     const double share = std::clamp(static_cast<double>(i) / stations, 0.005, 0.98);
     const Section& cut = m.section_near(transom + share * m.length());
     const bool fore = 2 * i >= stations;
+    const Vec3 edge = deck_edge_at(m, cut.x);
     for (const SectionLoop& loop : cut.loops) {
       QPolygonF half;
       std::optional<QPointF> before;
@@ -58,8 +67,9 @@ void draw_hull(QPainter& p, const Sheet& s, const HullModel& m, const QColor& co
         half.clear();
       };
       const auto put = [&](const Vec2& q) {
-        // One side of each section: the after ones' to the left.
-        if (fore ? q.x() < -1e-9 : q.x() > 1e-9) return flush();
+        // One side of each section up to the deck edge: the after ones' to the left.
+        const bool deck = q.y() > edge.z() - 1e-4 && std::abs(q.x()) < std::abs(edge.y()) - 1e-4;
+        if (deck || (fore ? q.x() < -1e-9 : q.x() > 1e-9)) return flush();
         half << s.in_body(q.x(), q.y());
       };
       for (const Vec2& q : loop.points) put(q);
@@ -93,7 +103,7 @@ void LinesPicture::paintEvent(QPaintEvent*) {
   if (beside_) e.add(*beside_);
   constexpr double air = 12.0;
   const double tall = e.high - e.low, wide = e.length + 2.0 * e.half, high = tall + 2.0 * e.half;
-  Sheet s;
+  LinesMap s;
   s.scale = std::min((width() - 3.0 * air) / wide, (height() - 3.0 * air) / high);
   const double left = 0.5 * (width() - s.scale * wide - air), top = 0.5 * (height() - s.scale * high - air);
   s.profile = {left, top + s.scale * e.high};

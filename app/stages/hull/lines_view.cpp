@@ -36,7 +36,7 @@ LinesView::LinesView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   auto* side = new QWidget(this);
-  side->setFixedWidth(230);
+  side->setFixedWidth(200);
   auto* form = new QFormLayout(side);
   form->setContentsMargins(0, 0, 0, 0);
   form->setVerticalSpacing(3);
@@ -59,21 +59,22 @@ LinesView::LinesView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   gives_ = new QComboBox(side);
   gives_->setObjectName("lines_gives");
   gives_->setToolTip(tr("So that the hull displaces as much as before at a draught that goes with its depth"));
-  gives_->addItem(tr("free"), static_cast<int>(GivesWay::none));
-  gives_->addItem(tr("by its length"), static_cast<int>(GivesWay::length));
-  gives_->addItem(tr("by its beam"), static_cast<int>(GivesWay::beam));
-  gives_->addItem(tr("by its depth"), static_cast<int>(GivesWay::depth));
-  form->addRow(tr("Displacement kept"), gives_);
+  gives_->addItem(tr("nothing"), static_cast<int>(GivesWay::none));
+  gives_->addItem(tr("the length"), static_cast<int>(GivesWay::length));
+  gives_->addItem(tr("the beam"), static_cast<int>(GivesWay::beam));
+  gives_->addItem(tr("the depth"), static_cast<int>(GivesWay::depth));
+  form->addRow(tr("Gives way"), gives_);
   take_ = new QPushButton(tr("Take it"), side);
   take_->setObjectName("lines_take");
   take_->setProperty("strong", true);
   form->addRow(take_);
   row->addWidget(side);
   picture_ = new LinesPicture(this);
-  row->addWidget(picture_, 3);
+  row->addWidget(picture_, 5);
   table_ = make_table(this, "lines_numbers", title(), {tr("Measure"), tr("This hull"), tr("Beside it"), tr("Change")});
   table_->setSortingEnabled(false);
-  row->addWidget(table_, 2);
+  table_->setMinimumWidth(300);
+  row->addWidget(table_, 4);
   connect(beside_, &QComboBox::activated, this, &LinesView::choose);
   connect(gives_, &QComboBox::activated, this, [this] { set_measure(-1, 0.0); });
   connect(take_, &QPushButton::clicked, this, &LinesView::take);
@@ -176,14 +177,12 @@ void LinesView::show_numbers(const HullModel& hull, const HullModel* other) {
   of(tr("Skin"), Dimension::area, [](const HullModel& m) { return m.shell_area + m.transom_area + m.deck_area; });
   floats(tr("Draught"), Dimension::length, [](const HydrostaticRow& r) { return r.form.draught; });
   floats(tr("Water line"), Dimension::length, [](const HydrostaticRow& r) { return r.form.waterline_length; });
-  floats(tr("Beam at the water"), Dimension::length, [](const HydrostaticRow& r) { return r.form.waterline_beam; });
+  floats(tr("Beam at water"), Dimension::length, [](const HydrostaticRow& r) { return r.form.waterline_beam; });
   floats(tr("Wet skin"), Dimension::area, [](const HydrostaticRow& r) { return r.wetted_area; });
-  floats(tr("Block coefficient"), Dimension::none, [](const HydrostaticRow& r) { return r.form.block; });
-  floats(tr("Prismatic coefficient"), Dimension::none, [](const HydrostaticRow& r) { return r.form.prismatic; });
-  floats(tr("Centre of buoyancy from the transom"), Dimension::length,
-         [](const HydrostaticRow& r) { return r.lcb.value_or(0.0); });
-  floats(tr("Metacentre over the base line"), Dimension::length,
-         [](const HydrostaticRow& r) { return r.km_transverse.value_or(0.0); });
+  floats(tr("Cb"), Dimension::none, [](const HydrostaticRow& r) { return r.form.block; });
+  floats(tr("Cp"), Dimension::none, [](const HydrostaticRow& r) { return r.form.prismatic; });
+  floats(tr("LCB"), Dimension::length, [](const HydrostaticRow& r) { return r.lcb.value_or(0.0); });
+  floats(tr("KM"), Dimension::length, [](const HydrostaticRow& r) { return r.km_transverse.value_or(0.0); });
   floats(tr("Hull speed"), Dimension::speed, [](const HydrostaticRow& r) { return r.form.hull_speed; });
 }
 

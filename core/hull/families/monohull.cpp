@@ -115,7 +115,8 @@ std::vector<RunningSurface> surfaces_of_monohull(const HullShape& shape, const M
   if (master.steps().empty()) return out;
   std::vector<double> ends = master.steps();
   ends.push_back(0.0);
-  double ahead = master.forefoot();
+  // The bow's curve carries as well, up to where it has risen a third of its height.
+  double ahead = master.forefoot() + 0.6 * shape.bow_rake;
   for (const double end : ends) {
     RunningSurface s{.x = end, .z = master.keel(end), .length = ahead - end, .in_wake = !out.empty()};
     constexpr double at[] = {0.1, 0.35, 0.6};  // of its length, where the water meets it

@@ -40,14 +40,12 @@ void turns(const Assessment& a, std::vector<Finding>& out) {
   const HandlingReport& h = a.handling;
   if (!h.turn_heel || !h.edge_heel) return;
   const double heel = *h.turn_heel, edge = *h.edge_heel;
-  const bool planes = a.hull->model.planes;
-  Finding f = drive_finding("steer.heel",
-                            heel > 0.9 * edge   ? Severity::watch
-                            : heel > 0.6 * edge ? Severity::note
-                                                : Severity::fine,
-                            angle_quantity(heel), angle_quantity(edge),
-                            planes ? "centrifugal force on the CG against GM at rest; on the plane low confidence"
-                                   : "centrifugal force on the CG against GM at rest");
+  Finding f =
+      drive_finding("steer.heel",
+                    heel > 0.9 * edge   ? Severity::watch
+                    : heel > 0.6 * edge ? Severity::note
+                                        : Severity::fine,
+                    angle_quantity(heel), angle_quantity(edge), "centrifugal force on the CG against GM at rest");
   f.text.words = f.severity == Severity::fine
                      ? "The tightest turn at full speed heels it outward by {0}; its deck edge goes under at {1}."
                      : "The tightest turn at full speed would heel it outward by {0}; its deck edge goes under at {1}.";
