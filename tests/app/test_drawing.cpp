@@ -172,7 +172,7 @@ TEST_F(Bench, NothingIsCutOffInTheSmallestWindow) {
 
 TEST_F(Bench, HandlesOfEveryFamilyTurnOnlyTheirOwnMeasures) {
   window->choose_stage(Stage::hull);
-  for (const HullFamily family : {HullFamily::flat_bottom, HullFamily::round_bilge}) {
+  for (const HullFamily family : {HullFamily::flat_bottom, HullFamily::round_bilge, HullFamily::folded}) {
     Project p = session.project();
     p.hull = usual_hull(family);
     p.hull.fineness = 0.5;
@@ -187,9 +187,10 @@ TEST_F(Bench, HandlesOfEveryFamilyTurnOnlyTheirOwnMeasures) {
           h.plane == BoardPlane::profile ? m.profile(h.place.x(), h.place.z()) : m.plan(h.place.x(), h.place.y());
       const HullShape before = session.project().hull.shape;
       drag(at.toPoint(),
-           h.axis == 0                      ? QPoint(-8, 0)
-           : h.plane == BoardPlane::profile ? QPoint(0, -8)
-                                            : QPoint(0, 8),
+           h.axis == 0                            ? QPoint(-8, 0)
+           : std::string(h.key) == "skeg_depth_m" ? QPoint(0, 8)  // it grows downward
+           : h.plane == BoardPlane::profile       ? QPoint(0, -8)
+                                                  : QPoint(0, 8),
            Qt::AltModifier);
       const HullShape after = session.project().hull.shape;
       int turned = 0;

@@ -40,6 +40,7 @@ LinesView::LinesView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   auto* form = new QFormLayout(side);
   form->setContentsMargins(0, 0, 0, 0);
   form->setVerticalSpacing(3);
+  form->setRowWrapPolicy(QFormLayout::WrapLongRows);
   beside_ = new QComboBox(side);
   beside_->setObjectName("lines_beside");
   beside_->addItem(tr("nothing"));
@@ -58,6 +59,10 @@ LinesView::LinesView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   }
   gives_ = new QComboBox(side);
   gives_->setObjectName("lines_gives");
+  for (QComboBox* box : {beside_, gives_}) {
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    box->setMinimumContentsLength(6);
+  }
   gives_->setToolTip(tr("So that the hull displaces as much as before at a draught that goes with its depth"));
   gives_->addItem(tr("nothing"), static_cast<int>(GivesWay::none));
   gives_->addItem(tr("the length"), static_cast<int>(GivesWay::length));
@@ -71,9 +76,9 @@ LinesView::LinesView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   row->addWidget(side);
   picture_ = new LinesPicture(this);
   row->addWidget(picture_, 5);
-  table_ = make_table(this, "lines_numbers", title(), {tr("Measure"), tr("This hull"), tr("Beside it"), tr("Change")});
+  table_ = make_table(this, "lines_numbers", title(), {tr("Measure"), tr("This"), tr("Beside"), tr("Change")});
   table_->setSortingEnabled(false);
-  table_->setMinimumWidth(300);
+  table_->setMinimumWidth(330);
   row->addWidget(table_, 4);
   connect(beside_, &QComboBox::activated, this, &LinesView::choose);
   connect(gives_, &QComboBox::activated, this, [this] { set_measure(-1, 0.0); });
