@@ -189,6 +189,8 @@ double drive_demerit(const Assessment& a, const DriveNeed& need) {
   if (!a.power.full.runs()) return 1e3;
   double d = std::abs(std::log(a.power.full.speed / need.speed));
   if (a.power.full.speed < need.speed) d *= 2.0;
+  // A wish that is missed by more than a fifth weighs as much as a warning.
+  if (a.power.full.speed < 0.8 * need.speed) d += 2.0;
   d += 20.0 * static_cast<double>(a.count(Severity::stop, Stage::drive));
   d += 2.0 * static_cast<double>(a.count(Severity::watch, Stage::drive));
   if (a.power.run_time && a.power.duty) d += std::max(0.0, std::log(need.run_time / a.power.duty->run_time));

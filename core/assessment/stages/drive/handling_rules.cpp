@@ -9,9 +9,9 @@ namespace plucky {
 
 namespace {
 
-// Common practice, no source.
-constexpr double much_torque_heel = radians(12.0), some_torque_heel = radians(5.0);
-constexpr double poor_footing = 0.5, small_footing = 0.9;
+// Common practice, no source. What hangs on the attitude on the plane is a note at most: nobody knows it so well.
+constexpr double much_torque_heel = radians(20.0), some_torque_heel = radians(8.0);
+constexpr double small_footing = 0.7;
 constexpr double digs_in = 0.92, low_trim = radians(2.0);
 
 void torque(const Assessment& a, std::vector<Finding>& out) {
@@ -59,11 +59,8 @@ void footing(const Assessment& a, std::vector<Finding>& out) {
   const HandlingReport& h = a.handling;
   if (h.footing) {
     const double q = *h.footing;
-    Finding f = drive_finding("drive.chine_walk",
-                              q < poor_footing    ? Severity::watch
-                              : q < small_footing ? Severity::note
-                                                  : Severity::fine,
-                              {q, Dimension::none}, {q < poor_footing ? poor_footing : small_footing, Dimension::none},
+    Finding f = drive_finding("drive.chine_walk", q < small_footing ? Severity::note : Severity::fine,
+                              {q, Dimension::none}, {small_footing, Dimension::none},
                               "half the wet width over the CG's height; common practice, low confidence");
     f.text.words = f.severity == Severity::fine
                        ? "With dry chines half the width that carries it is {0} times its CG's height."
@@ -74,7 +71,7 @@ void footing(const Assessment& a, std::vector<Finding>& out) {
   if (h.wet_keel) {
     const double share = std::min(1.0, *h.wet_keel), trim = a.power.full.hull.trim;
     const bool deep = share > digs_in && trim < low_trim;
-    Finding f = drive_finding("drive.bow_steer", deep ? Severity::watch : Severity::fine, {share, Dimension::ratio},
+    Finding f = drive_finding("drive.bow_steer", deep ? Severity::note : Severity::fine, {share, Dimension::ratio},
                               {digs_in, Dimension::ratio}, "wet keel on the plane; common practice, no source");
     f.text.values.push_back(angle_quantity(trim));
     f.text.words = deep ? "At {2} of trim {0} of the keel up to the forefoot is wet, more than {1}: the bow may dig in "
