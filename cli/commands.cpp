@@ -81,6 +81,7 @@ Json fault(const MeshFault& f) {
 Json righting_arm(const ImmersedBody& body, const Loading& loading, double density,
                   const std::vector<double>& heels_deg, const WaterPlane& rest) {
   std::vector<double> heels;
+  heels.reserve(heels_deg.size());
   for (const double d : heels_deg) heels.push_back(radians(d));
   Json list = Json::array();
   const std::vector<RightingPoint> points = righting_arms(body, loading, density, heels, rest);

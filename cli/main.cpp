@@ -1,7 +1,10 @@
 // plucky-hull-cli: the same core from the shell. JSON on standard output; errors on standard error with exit 1 and
 // nothing on standard output.
+#include <fmt/format.h>
+
 #include <CLI/CLI.hpp>
 #include <cmath>
+#include <cstdio>
 #include <exception>
 #include <functional>
 #include <iostream>
@@ -28,14 +31,16 @@ void refuse_infinities(const Json& json, const std::string& place) {
   if (json.is_number_float() && !std::isfinite(json.get<double>()))
     throw std::runtime_error("the result" + place + " is not a finite number: the input lies too far out");
   if (json.is_object())
-    for (const auto& [key, value] : json.items()) refuse_infinities(value, place + " " + key);
+    for (const auto& [key, value] : json.items()) refuse_infinities(value, fmt::format("{} {}", place, key));
   if (json.is_array())
     for (const Json& value : json) refuse_infinities(value, place);
 }
 
 }  // namespace
 
-int main(int argc, char** argv) {
+namespace {
+
+int run_command(int argc, char** argv) {
   CLI::App app{"Plucky Hull on the command line: hydrostatics, mesh checks and assessments as JSON."};
   app.require_subcommand(1);
   std::function<Json()> run;
@@ -125,6 +130,18 @@ int main(int argc, char** argv) {
     return 1;
   } catch (const std::exception& e) {
     std::cerr << "plucky-hull-cli: " << e.what() << std::endl;
+    return 1;
+  }
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  try {
+    return run_command(argc, argv);
+  } catch (...) {
+    // What the options themselves throw: nothing was run.
+    std::fputs("plucky-hull-cli: the command line could not be set up\n", stderr);
     return 1;
   }
 }

@@ -104,8 +104,12 @@ bool stands_aboard(const Project& p, PartKind kind) {
 
 std::optional<Vec3> place_of_servo(const FitBench& bench, const Part& servo) {
   const HullModel& hull = bench.hull();
-  for (double x = 0.5 * servo.size.x() + 0.02; x < 0.5 * hull.length(); x += 0.008)
+  const double first = 0.5 * servo.size.x() + 0.02;
+  constexpr double step = 0.008;
+  const int steps = static_cast<int>(std::ceil(std::max(0.0, 0.5 * hull.length() - first) / step));
+  for (int i = 0; i < steps; ++i)
     for (const double y : {0.0, 0.03, -0.03, 0.05, -0.05}) {
+      const double x = first + i * step;
       const Vec3 place(x, y, hull.deck_height(x, 0.0) - 0.5 * servo.size.z() - 0.012);
       if (bench.is_free(servo, place)) return place;
     }

@@ -34,7 +34,7 @@ class DriveBench : public Bench {
     auto* box = find<QComboBox>(name);
     box->setCurrentIndex(index);
     emit box->activated(index);
-    settle();
+    finish_job();  // a drive is fitted beside the interface
   }
   [[nodiscard]] double ledger_value(const char* key) const {
     for (const LedgerRow& r : plucky::ledger(session.now()))

@@ -110,7 +110,7 @@ TEST_F(Cli, MakesABoatAssessesItAndExportsItsSkin) {
 TEST_F(Cli, RefusesImpossibleHullsWithTheReason) {
   expect_refusal(run("new --family deep-v --set bow_rake=500mm -o " + file("x")),
                  "Bow rake: 500 mm leaves no straight keel");
-  expect_refusal(run("new --family catamaran -o " + file("x")), "is not one of deep-v, flat-bottom, round-bilge");
+  expect_refusal(run("new --family catamaran -o " + file("x")), "is not one of deep-v, flat-bottom, folded");
   expect_refusal(run("new --set wings=2 -o " + file("x")), "is not a measure of this family");
   expect_refusal(run("new --set length=long -o " + file("x")), "is not a length such as");
   EXPECT_FALSE(std::filesystem::exists(file("x")));

@@ -182,7 +182,7 @@ void DrivePage::add_facts() {
   });
   add(tr("Run"), "drive_run", [=, this] {
     const PowerReport& p = power();
-    const QString full = session_->shown(p.run_time, Dimension::duration);
+    QString full = session_->shown(p.run_time, Dimension::duration);
     if (!p.duty) return full;
     return tr("%1; with cruising %2, %3 m")
         .arg(full, shown(true, p.duty->run_time, Dimension::duration))
@@ -389,7 +389,8 @@ void DrivePage::add_steering_switch(const QString& label, const char* name, bool
 }
 
 void DrivePage::add_steering_facts() {
-  const auto add = [this](const QString& label, const char* name, std::function<QString(const SteeringReport&)> words) {
+  const auto add = [this](const QString& label, const char* name,
+                          const std::function<QString(const SteeringReport&)>& words) {
     QLabel* text = fact(label);
     text->setObjectName(name);
     fields_.push_back(

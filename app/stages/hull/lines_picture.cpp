@@ -3,7 +3,6 @@
 #include <QPainter>
 #include <algorithm>
 #include <cmath>
-#include <optional>
 
 #include "theme/theme.h"
 
@@ -61,7 +60,6 @@ void draw_hull(QPainter& p, const LinesMap& s, const HullModel& m, const QColor&
     const Vec3 edge = deck_edge_at(m, cut.x);
     for (const SectionLoop& loop : cut.loops) {
       QPolygonF half;
-      std::optional<QPointF> before;
       const auto flush = [&] {
         if (half.size() > 1) p.drawPolyline(half);
         half.clear();
