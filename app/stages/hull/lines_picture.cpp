@@ -82,7 +82,7 @@ void draw_hull(QPainter& p, const LinesMap& s, const HullModel& m, const QColor&
 LinesPicture::LinesPicture(QWidget* parent) : QWidget(parent) {
   setObjectName("lines_picture");
   setAccessibleName(tr("Profile, plan and sections"));
-  setMinimumSize(240, 100);
+  setMinimumSize(130, 80);
 }
 
 void LinesPicture::show_hulls(std::shared_ptr<const HullModel> hull, std::shared_ptr<const HullModel> beside) {

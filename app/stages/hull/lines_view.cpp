@@ -36,7 +36,7 @@ LinesView::LinesView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   auto* side = new QWidget(this);
-  side->setFixedWidth(200);
+  side->setFixedWidth(190);
   auto* form = new QFormLayout(side);
   form->setContentsMargins(0, 0, 0, 0);
   form->setVerticalSpacing(3);
@@ -75,11 +75,11 @@ LinesView::LinesView(Session* session, QWidget* parent) : ShelfPage(session, tr(
   form->addRow(take_);
   row->addWidget(side);
   picture_ = new LinesPicture(this);
-  row->addWidget(picture_, 5);
+  row->addWidget(picture_, 2);
   table_ = make_table(this, "lines_numbers", title(), {tr("Measure"), tr("This"), tr("Beside"), tr("Change")});
   table_->setSortingEnabled(false);
-  table_->setMinimumWidth(330);
-  row->addWidget(table_, 4);
+  table_->setMinimumWidth(150);
+  row->addWidget(table_, 3);
   connect(beside_, &QComboBox::activated, this, &LinesView::choose);
   connect(gives_, &QComboBox::activated, this, [this] { set_measure(-1, 0.0); });
   connect(take_, &QPushButton::clicked, this, &LinesView::take);
