@@ -293,7 +293,7 @@ class Net {
     std::vector<Vec2> to_bow, to_transom;  // from the fold's ends on
     for (std::size_t i = r.to; i < leaf.seam.size(); ++i) to_bow.push_back(on_line(i));
     for (std::size_t i = r.from + 1; i-- > 0;) to_transom.push_back(on_line(i));
-    const Vec2 shift = f.deduction * across;
+    Vec2 shift = f.deduction * across;
     if (w_.ears && f.seam == Seam::chine && length_of(to_bow) > 0.005)
       find_ear(f, at, leaf, r.to, parent_moved, shift, to_bow);
     else if (length_of(to_bow) > 0.005)

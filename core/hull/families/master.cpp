@@ -155,6 +155,7 @@ std::vector<double> Master::upright_places() const {
 
 std::vector<double> Master::control_stations() const {
   std::vector<double> x;
+  x.reserve(64);
   for (int i = 0; i < 8; ++i) x.push_back(widest_ * i / 8.0);
   for (int i = 0; i <= 20; ++i) x.push_back(widest_ + (s_.length - widest_) * i / 20.0);
   x.push_back(forefoot_);
