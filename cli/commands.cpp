@@ -258,12 +258,7 @@ Json scale_boat(const ScaleOptions& o) {
   Project project = load_project(o.boat);
   const std::vector<double> f = numbers(o.factors, "--by");
   if (f.size() != 3) throw InvalidInput("--by", "needs three factors: length, beam, depth");
-  static constexpr std::pair<const char*, GivesWay> ways[] = {
-      {"free", GivesWay::none}, {"length", GivesWay::length}, {"beam", GivesWay::beam}, {"depth", GivesWay::depth}};
-  const auto* way = std::find_if(std::begin(ways), std::end(ways), [&](const auto& w) { return o.gives == w.first; });
-  if (way == std::end(ways))
-    throw InvalidInput("--keep-displacement-by", Text("\"{0}\" is not free, length, beam or depth", o.gives));
-  const Vec3 by = factors_keeping_displacement({f[0], f[1], f[2]}, way->second);
+  const Vec3 by = factors_keeping_displacement({f[0], f[1], f[2]}, gives_way_from_key(o.gives));
   const double before = build_hull(project.hull).volume;
   project.hull = scaled(project.hull, by);
   const HullModel hull = build_hull(project.hull);

@@ -174,8 +174,9 @@ Json stowed_boats(const StowOptions& o) {
     held.push_back(it->id);
   }
   const auto measures = [](const StowMeasures& m) {
-    return Json{{"cg_off_m", m.cg_off}, {"cg_side_m", m.cg_side},      {"cg_height_m", m.cg_height},
-                {"leads_m", m.leads},   {"aerial_m", known(m.aerial)}, {"out_of_reach", m.out_of_reach}};
+    return Json{
+        {"cg_off_m", m.cg_off}, {"cg_side_m", m.cg_side},      {"cg_height_m", m.cg_height},    {"leads_m", m.leads},
+        {"hoses_m", m.hoses},   {"aerial_m", known(m.aerial)}, {"out_of_reach", m.out_of_reach}};
   };
   const StowAnswer found = stow_again(boat, held);
   Json j{{"before", measures(found.before)},

@@ -60,6 +60,7 @@ constexpr std::array flow_units{Unit{"ml/min", 1e-6 / 60.0, 0}, Unit{"ml/min", 1
                                 Unit{"l/min", 1e-3 / 60.0, 2}, Unit{"m3/s", 1.0, 8}};
 constexpr std::array pressure_units{Unit{"kPa", 1e3, 1}, Unit{"psi", 6894.757, 2}, Unit{"Pa", 1.0, 0},
                                     Unit{"mbar", 100.0, 0}, Unit{"bar", 1e5, 3}};
+constexpr std::array copper_units{Unit{"mm\u00b2", 1e-6, 2}, Unit{"mm\u00b2", 1e-6, 2}, Unit{"mm2", 1e-6, 2}};
 constexpr std::array plain_units{Unit{"", 1.0, 0}, Unit{"", 1.0, 0}};
 
 std::span<const Unit> units_of(Dimension d) {
@@ -72,6 +73,8 @@ std::span<const Unit> units_of(Dimension d) {
       return angle_units;
     case Dimension::area:
       return area_units;
+    case Dimension::copper:
+      return copper_units;
     case Dimension::volume:
       return volume_units;
     case Dimension::ratio:
@@ -126,6 +129,8 @@ const char* example_of(Dimension d) {
       return "an angle such as 17.5\u00b0";
     case Dimension::area:
       return "an area such as 120 cm2";
+    case Dimension::copper:
+      return "a cross-section such as 2.5 mm2";
     case Dimension::volume:
       return "a volume such as 250 ml";
     case Dimension::ratio:

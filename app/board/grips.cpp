@@ -45,12 +45,11 @@ double widest_x(const HullModel& m) {
   return o.x[static_cast<std::size_t>(it - o.half_port.begin())];
 }
 
-/// Where the keel has risen a tenth of the depth on its way to the stem.
+/// Where the bow begins: the last place before it.
 double forefoot_x(const HullModel& m) {
-  const double rise = main_box(m).low.z() + 0.1 * main_box(m).size().z();
-  for (std::size_t i = main_outline(m).x.size(); i-- > main_outline(m).x.size() / 2;)
-    if (main_outline(m).keel[i] < rise) return main_outline(m).x[i];
-  return main_box(m).high.x();
+  const Outline& o = main_outline(m);
+  const std::size_t bow = o.rises_past(main_box(m).low.z() + forefoot_rise * main_box(m).size().z());
+  return bow > o.x.size() / 2 ? o.x[bow - 1] : main_box(m).high.x();
 }
 
 /// Where the inner wall of the port one of two hulls stands at x; the middle where there is one hull.

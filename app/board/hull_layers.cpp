@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "board/layers.h"
+#include "hull/hollows.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -82,6 +83,16 @@ void paint_stations(Canvas& c) {
     const double x = hull.box.low.x() + i / 20.0 * hull.length();
     for (const ShellModel& shell : hull.shells)
       if (x > shell.box.low.x() && x < shell.box.high.x()) paint_across(c, x, shell.section_near(x));
+  }
+}
+
+/// The inner walls of tunnels and between two hulls, under the deck.
+void paint_hollows(Canvas& c) {
+  c.painter.setPen(QPen(look().muted, 1.0, Qt::DashLine));
+  for (const std::vector<Vec2>& edge : hollow_edges(c.a().hull->model)) {
+    QPolygonF line;
+    for (const Vec2& p : edge) line << c.map.plan(p.x(), p.y());
+    c.painter.drawPolyline(line);
   }
 }
 
@@ -185,6 +196,7 @@ void paint_hull(Canvas& c) {
   // The main shell last: in profile it hides what stands beside it.
   for (auto shell = hull.shells.rbegin(); shell != hull.shells.rend(); ++shell) p.drawPath(profile_path(c, *shell));
   for (const ShellModel& shell : hull.shells) p.drawPath(plan_path(c, shell));
+  paint_hollows(c);
   // Deck edges in profile: where the freeboard is measured.
   p.setPen(QPen(l.muted, 1.0));
   for (const ShellModel& shell : hull.shells) {

@@ -37,6 +37,7 @@ FindingRow::FindingRow(QWidget* parent) : QWidget(parent) {
   source_ = new QLabel(this);
   source_->setProperty("muted", true);
   source_->setFont(ui_font(8));
+  source_->setWordWrap(true);  // in one line a long one would push the buttons out of the panel
   words->addWidget(text_);
   words->addWidget(source_);
   row_->addLayout(words, 1);
@@ -134,7 +135,7 @@ constexpr int scroll_bar = 14;
 
 void FindingRow::fit_into(int room) {
   constexpr int sentence = 240, margins = 60, gap = 6;
-  int wanted = std::max(sentence, source_->sizeHint().width()) + margins;
+  int wanted = std::max(sentence, source_->fontMetrics().horizontalAdvance(source_->text())) + margins;
   // Asked one by one: the layout still keeps the sizes of the words before.
   for (const QWidget* w : std::initializer_list<const QWidget*>{reason_, ignore_, show_, do_})
     if (!w->isHidden()) wanted += w->sizeHint().width() + gap;

@@ -29,6 +29,7 @@ const PartLook& look_of(PartKind kind) {
       {PartKind::aerial, aerial_look()},
       {PartKind::lamp, lamp_look()},
       {PartKind::power_switch, power_switch_look()},
+      {PartKind::leads, leads_look()},
   };
   static const PartLook plain;
   const auto found = looks.find(kind);

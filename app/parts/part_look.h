@@ -46,5 +46,6 @@ void draw_silhouette(QPainter& painter, const Part& part, const QRectF& box, Sid
 [[nodiscard]] PartLook aerial_look();
 [[nodiscard]] PartLook lamp_look();
 [[nodiscard]] PartLook power_switch_look();
+[[nodiscard]] PartLook leads_look();
 
 }  // namespace plucky::app

@@ -8,6 +8,10 @@
 
 namespace plucky::app {
 
+QString boat_filter() {
+  return QObject::tr("Boats (*.plucky)");
+}
+
 QString ask_where(QWidget* parent, const QString& title, const QString& name, const QString& filter,
                   const QString& suffix) {
   const QString path = QFileDialog::getSaveFileName(parent, title, name + suffix, filter);

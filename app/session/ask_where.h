@@ -9,6 +9,9 @@ namespace plucky::app {
 
 class Session;
 
+/// The files that are boats, for dialogs.
+[[nodiscard]] QString boat_filter();
+
 /// Asks for a file to write, `name` without suffix being offered. A file of the name that the suffix makes is only
 /// replaced after a question. Empty when the builder thinks better of it.
 [[nodiscard]] QString ask_where(QWidget* parent, const QString& title, const QString& name, const QString& filter,

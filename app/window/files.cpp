@@ -21,12 +21,6 @@
 
 namespace plucky::app {
 
-namespace {
-
-const QString boat_filter = QObject::tr("Boats (*.plucky)");
-
-}  // namespace
-
 void MainWindow::put_on_bench(const Project& project) {
   if (!may_leave()) return;
   try {
@@ -53,7 +47,7 @@ void MainWindow::open_boat(const QString& path) {
 
 void MainWindow::open_dialog() {
   if (!may_leave()) return;
-  const QString path = QFileDialog::getOpenFileName(this, tr("Open a boat"), {}, boat_filter);
+  const QString path = QFileDialog::getOpenFileName(this, tr("Open a boat"), {}, boat_filter());
   if (!path.isEmpty()) open_boat(path);
 }
 
@@ -74,7 +68,7 @@ bool MainWindow::save() {
 
 bool MainWindow::save_as() {
   const QString path = ask_where(this, tr("Save the boat"), QString::fromStdString(session_->project().name),
-                                 boat_filter, project_suffix);
+                                 boat_filter(), project_suffix);
   if (path.isEmpty()) return false;
   const bool saved = session_->save(path);
   if (saved) settings::add_recent(path);

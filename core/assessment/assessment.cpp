@@ -30,6 +30,7 @@ Boat boat_with(const Assessment& a, const Drive& drive) {
   const Project& p = a.project;
   Boat boat{a.hull->model, p.layout, drive,       a.loading(),
             a.flotation,   a.form,   a.density(), p.brief.salt_water ? sea_water_viscosity : fresh_water_viscosity};
+  boat.depth = p.brief.depth;
   if (p.trial.tuning) boat.tuned = p.trial.tuning->variation();
   return boat;
 }

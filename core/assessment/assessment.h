@@ -27,6 +27,7 @@
 #include "layout/mass.h"
 #include "project/project.h"
 #include "running/power.h"
+#include "running/wiring.h"
 #include "sealing/report.h"
 #include "steering/handling.h"
 #include "steering/steering.h"
@@ -63,10 +64,11 @@ struct CgBand {
   Text source;
 };
 
-/// How much is worked out. `in_a_drag` keeps within a frame: findings offer no remedies, the last righting arm
-/// foretells the next, and what runs is kept from before and marked stale; only the drive's line follows. The end of
-/// the drag looks afresh.
-enum class Care { full, in_a_drag };
+/// How much is worked out. `search` is for boats that are tried by the dozen: floodings and what it is made of stand as
+/// they were first worked out, all else is full. `in_a_drag` keeps within a frame: findings offer no remedies, the last
+/// righting arm foretells the next, and what runs is kept from before and marked stale; only the drive's line follows.
+/// The end of the drag looks afresh.
+enum class Care { full, search, in_a_drag };
 
 struct Assessment {
   Project project;  ///< the project it belongs to
@@ -85,6 +87,7 @@ struct Assessment {
   PowerReport power;         ///< by thrust and drag
   SteeringReport steering;
   HandlingReport handling;
+  WiringReport wiring;
   std::vector<HosePath> hoses;         ///< of the cooling circuit, in its order
   std::vector<CircuitFault> faults;    ///< of the circuit, whatever the boat does
   CircuitFlow water;                   ///< at the throttle limit
@@ -98,6 +101,8 @@ struct Assessment {
   std::vector<Finding> findings;  ///< worst first, passed checks last
   Care care = Care::full;
 
+  /// Do findings offer remedies?
+  [[nodiscard]] bool offers() const { return care != Care::in_a_drag; }
   [[nodiscard]] Loading loading() const { return {mass.total, mass.cg}; }
   [[nodiscard]] double density() const { return project.brief.water_density(); }
   [[nodiscard]] const PartFit* fit(Id part) const;

@@ -28,6 +28,15 @@ void from_parts(const Assessment& a, std::vector<CheckLine>& out) {
   if (std::any_of(layout.parts.begin(), layout.parts.end(), [](const Part& p) { return p.lithium; }))
     line("battery.state",
          "Lithium battery: not swollen, wet or nicked; charged away from the boat, within the maker's limits.", true);
+  const auto is_battery = [&](Id id) {
+    const Part* part = layout.component(id);
+    return part && part->kind == PartKind::battery;
+  };
+  if (std::any_of(a.project.drives.begin(), a.project.drives.end(), [&](const DriveUnit& unit) {
+        return std::count_if(unit.components.begin(), unit.components.end(), is_battery) > 1;
+      }))
+    line("battery.alike",
+         "Batteries that are joined: charged together, the same voltage on each before the plugs go in.", true);
   if (layout.first(PartKind::battery))
     line("battery.strapped", "Battery strapped down and its leads clear of shaft and coupler.");
   if (layout.first(PartKind::motor))

@@ -9,6 +9,7 @@
 #include "base/error.h"
 #include "base/written.h"
 #include "layout/component.h"
+#include "layout/lead_run.h"
 #include "water/fluid.h"
 
 namespace plucky {
@@ -190,14 +191,29 @@ Project trimmed(Assessor& judge, Project p, double length) {
     battery->rail = tray.id;
     p.layout.rails.push_back(tray);
   }
-  const auto slide = slide_edit(judge.assess(p), 0.5 * (p.brief.trim_low + p.brief.trim_high));
+  const auto slide = slide_edit(judge.assess(p, Care::search), 0.5 * (p.brief.trim_low + p.brief.trim_high));
   return slide ? apply(p, *slide) : p;
+}
+
+/// Leads for what flows in them, and an aerial out of a metal hull.
+Project wired(Assessor& judge, Project p) {
+  const Assessment a = judge.assess(p, Care::search);
+  const auto screened = std::find_if(a.findings.begin(), a.findings.end(),
+                                     [](const Finding& f) { return f.id == "drive.screened" && f.remedy; });
+  if (screened != a.findings.end()) p = apply(p, *screened->remedy);
+  const LeadRun* run = a.wiring.run("battery");
+  if (!run || stands_aboard(p, PartKind::leads)) return p;
+  FitBench bench(a, std::move(p));
+  for (std::size_t i = 0; i < a.project.drives.size(); ++i)
+    join_drives(bench.project(),
+                bench.stow(leads_for(run->current, a.power.full.shaft.motor_current, a.fitted_drive.lead_lengths)));
+  return bench.project();
 }
 
 /// What the linkage asks for (boot, hole, stops) is put right by the findings' own remedies.
 Project linked(Assessor& judge, Project p) {
   for (int round = 0; round < 3; ++round) {
-    const Assessment a = judge.assess(p);
+    const Assessment a = judge.assess(p, Care::search);
     const auto f = std::find_if(a.findings.begin(), a.findings.end(), [](const Finding& x) {
       return x.id.rfind("steer.", 0) == 0 && x.severity >= Severity::watch && x.remedy &&
              std::holds_alternative<ChangeSteering>(x.remedy->change);
@@ -265,7 +281,8 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
     }
     return steered(boat, bare, catalogue);
   }
-  DriveNeed need = need_of(boat, kind);
+  const DriveNeed wished = need_of(boat, kind);
+  DriveNeed need = wished;
   std::optional<Project> best;
   double least = 0.0, reached = 0.0;
   const auto try_sets = [&](std::size_t most) {
@@ -276,25 +293,29 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
       if (trying) trying(i + 1, sets.size());
       complete_set(set, have, need, catalogue);
       Project tried = aboard(boat, bare, set);
-      Assessment run = judge.assess(tried);
+      Assessment run = judge.assess(tried, Care::search);
       if (const auto esc = larger_esc(run, have, catalogue)) {
         tried = apply(tried, *esc);
-        run = judge.assess(tried);
+        run = judge.assess(tried, Care::search);
       }
-      if (const double d = drive_demerit(run, need); !best || d < least) {
+      if (const double d = drive_demerit(run, wished); !best || d < least) {
         least = d, best = std::move(tried);
         reached = run.power.full.runs() ? run.power.full.speed : 0.0;
       }
     }
   };
   try_sets(most_sets);
-  // The need is a rule of thumb: where what it asks for falls short, once more with twice the power.
-  if (constexpr double enough = 0.9; best && reached > 0.0 && reached < enough * need.speed) {
-    need.power *= 2.0;
+  // The need is a rule of thumb: where what it asks for falls short, again with twice the power, the same energy and no
+  // further than it helps.
+  constexpr double enough = 0.9;
+  for (int again = 0; again < 3 && best && reached > 0.0 && reached < enough * wished.speed; ++again) {
+    need.power *= 2.0, need.run_time *= 0.5;
+    const double so_far = least;
     try_sets(std::min<std::size_t>(most_sets, 3));
+    if (least >= so_far && again > 0) break;
   }
   if (!best) throw InvalidInput("Drive", "nothing in the catalogue makes one of this kind");
-  return trimmed(judge, linked(judge, steered(boat, *best, catalogue)), boat.hull->model.length());
+  return trimmed(judge, wired(judge, linked(judge, steered(boat, *best, catalogue))), boat.hull->model.length());
 }
 
 }  // namespace plucky

@@ -31,15 +31,17 @@ bool under_a_hatch(const HullDesign& hull, const Vec3& at, const Vec3& size) {
 
 }  // namespace
 
-Project with_foam(const Assessment& boat) {
+Project with_foam(const Assessment& boat, double longest) {
   // A tenth more, for what its own weight takes.
   double wanted = 1.1 * boat.swamped.foam_volume;
   if (wanted <= 0.0) return boat.project;
   Assessment a = boat;
   const HullModel& hull = a.hull->model;
   const Vec3 room = hull.box.size();
-  for (const double along : {0.26, 0.16, 0.09})
-    for (const double across : {0.40, 0.24, 0.13})
+  Standing standing(a);
+  for (const double along : {0.26, 0.16, 0.09, 0.06}) {
+    if (along > longest) continue;
+    for (const double across : {0.40, 0.24, 0.13, 0.09})
       for (const double up : {0.55, 0.38, 0.24}) {
         const Vec3 size(along * room.x(), across * room.y(), up * room.z());
         for (const double x : from_the_ends(hull.box.low.x() + 0.5 * size.x(), hull.box.high.x() - 0.5 * size.x()))
@@ -55,7 +57,7 @@ Project with_foam(const Assessment& boat) {
               block.may_get_wet = true;
               const Vec3 port(x, y, top - under), starboard(x, -y, top - under);
               if (under_a_hatch(a.project.hull, port, size) || under_a_hatch(a.project.hull, starboard, size)) break;
-              if (!place_is_free(a, block, port) || (y > 0.0 && !place_is_free(a, block, starboard))) continue;
+              if (!standing.is_free(block, port) || (y > 0.0 && !standing.is_free(block, starboard))) continue;
               // A pair on either side of the plane must not meet in it.
               if (y > 0.0 && y < 0.5 * size.y()) continue;
               for (const Vec3& at : y > 0.0 ? std::vector{port, starboard} : std::vector{port}) {
@@ -68,7 +70,18 @@ Project with_foam(const Assessment& boat) {
             }
           }
       }
+  }
   return a.project;
+}
+
+bool has_room_for_foam(const Assessment& boat) {
+  const auto foam = [](const Project& p) {
+    double volume = 0.0;
+    for (const Part& part : p.layout.parts)
+      if (part.kind == PartKind::foam) volume += part.size.prod();
+    return volume;
+  };
+  return boat.swamped.foam_volume <= 0.0 || foam(with_foam(boat)) - foam(boat.project) >= boat.swamped.foam_volume;
 }
 
 }  // namespace plucky

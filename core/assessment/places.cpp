@@ -1,23 +1,34 @@
 #include "assessment/places.h"
 
+#include <cmath>
+
 namespace plucky {
 
-bool place_is_free(const Assessment& a, Part part, const Vec3& place) {
+bool Standing::is_free(Part part, const Vec3& place) {
   part.place = place;
-  const SkinFit skin = fit_to_skin(a.hull->model, a.project.hull.skin, part);
-  return fit_part(a.hull->model, a.project.hull, a.project.layout, part, skin).stands_free();
+  // Neighbours first: they cost next to nothing beside the skin.
+  return fit_part(a_.hull->model, a_.project.hull, a_.project.layout, part, {}).stands_free() && room_.holds(part);
+}
+
+bool place_is_free(const Assessment& a, const Part& part, const Vec3& place) {
+  return Standing(a).is_free(part, place);
 }
 
 Vec3 find_place(const Assessment& a, const Part& part) {
   const HullModel& hull = a.hull->model;
   if (part.outside) return {hull.box.low.x() - 0.5 * part.size.x(), 0.0, hull.box.low.z()};
+  Standing standing(a);
   const double centre = a.mass.total > 0.0 ? a.mass.cg.x() : hull.box.centre().x();
-  for (double off = 0.0; off < hull.length(); off += 0.012)
-    for (const double x : {centre - off, centre + off}) {
+  constexpr double along = 0.012, upward = 0.004, least_up = 0.003;  // m
+  const int stations = static_cast<int>(std::ceil(hull.length() / along));
+  const int levels = static_cast<int>(std::ceil((hull.box.size().z() - least_up) / upward));
+  for (int i = 0; i < stations; ++i)
+    for (const double x : {centre - i * along, centre + i * along}) {
       if (x < hull.box.low.x() || x > hull.box.high.x()) continue;
-      for (double up = 0.003; up < hull.box.size().z(); up += 0.004) {
-        const Vec3 place(x, 0.0, hull.box.low.z() + up + 0.5 * part.size.z());
-        if (place_is_free(a, part, place)) return place;
+      for (int k = 0; k < levels; ++k) {
+        const double up = least_up + k * upward;
+        Vec3 place(x, 0.0, hull.box.low.z() + up + 0.5 * part.size.z());
+        if (standing.is_free(part, place)) return place;
       }
     }
   return hull.box.centre();

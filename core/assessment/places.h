@@ -6,7 +6,19 @@
 namespace plucky {
 
 /// Would the part at this place be inside the skin, clear of the other parts and of the bulkheads?
-[[nodiscard]] bool place_is_free(const Assessment& a, Part part, const Vec3& place);
+[[nodiscard]] bool place_is_free(const Assessment& a, const Part& part, const Vec3& place);
+
+/// Asked for many places in one boat one after the other: what one of them found of the skin serves the next. The boat
+/// must outlive it; parts may come and go meanwhile, the hull stays.
+class Standing {
+ public:
+  explicit Standing(const Assessment& a) : a_(a), room_(a.hull->model, a.project.hull.skin) {}
+  [[nodiscard]] bool is_free(Part part, const Vec3& place);
+
+ private:
+  const Assessment& a_;
+  SkinRoom room_;
+};
 
 /// A free place for a new part, as low and as near to the CG as it goes; the hull's middle when nothing is free.
 [[nodiscard]] Vec3 find_place(const Assessment& a, const Part& part);

@@ -92,8 +92,10 @@ class Builder {
     a = balanced(std::move(a));
     a = with_water(std::move(a), out.reasons);
     constexpr int most_mends = 16;
-    a = mended(std::move(a), most_mends);
-    // As fine as any boat from here on; what only the coarse one hid is mended too.
+    // With all that a search leaves out, then as fine as any boat; what the coarse one hid is mended too.
+    a = mended(std::move(a), most_mends, Care::search);
+    pause();
+    a = mended(judge_.assess(a.project), most_mends / 2);
     pause();
     Project fine = a.project;
     fine.hull.fineness = 1.0;
@@ -151,24 +153,25 @@ class Builder {
     std::optional<Assessment> best;
     double least = 0.0;
     Text why;
-    for (int round = 0; round < 5; ++round) {
+    for (int round = 0; round < 7; ++round) {
       pause();
       const HullShape shape = wish_.shape ? *wish_.shape : sized(load, room, skin, why);
       const bool at_the_limit = wish_.shape || !why.empty();
-      const Assessment empty = judge_.assess(bare(shape, skin));
+      const Assessment empty = judge_.assess(bare(shape, skin), Care::search);
       const Project p = fitted_out(
           empty, idea_.propulsor, idea_.mounting, quick ? narrowed(all, there) : all,
           [this](std::size_t, std::size_t) { pause(); }, most_sets);
-      Assessment a = judge_.assess(p);
+      Assessment a = judge_.assess(p, Care::search);
       const double weight = fault_weight(a) + 50.0 * wish_gap(wish_.brief, speed_of(a), run_time_of(a));
       const double aboard = a.mass.total - empty.mass.total;
       const bool tight = a.count(Severity::stop, Stage::layout) > 0;
       const bool low = a.freeboard.least < wish_.brief.wanted_freeboard;
-      const bool fits = (!tight && !low) || (at_the_limit && round > 1);
+      const bool drowns = !tight && !low && !at_the_limit && !has_room_for_foam(a);
+      const bool fits = (!tight && !low && !drowns) || (at_the_limit && round > 1);
       if (!best || weight < least) least = weight, best = std::move(a);
       if (fits && !quick) break;
       load = aboard;
-      if (!fits) room *= tight ? 1.18 : 1.05;
+      if (!fits) room *= tight ? 1.18 : drowns ? 1.10 : 1.05;
       quick = !fits;
       if (there.empty()) there = bought(p);
     }
@@ -210,11 +213,16 @@ class Builder {
   /// Kept afloat when it is flooded, where it can be.
   [[nodiscard]] Assessment foamed(Assessment a, std::vector<Text>& reasons) {
     pause();
-    Assessment with = judge_.assess(with_foam(a));
-    if (fault_weight(with) >= fault_weight(a)) return a;
-    reasons.push_back({"{0} of foam under the deck keep it afloat when it is flooded.",
-                       Quantity{a.swamped.foam_volume, Dimension::volume}});
-    return with;
+    if (a.swamped.foam_volume <= 0.0) return a;
+    // Large blocks are the lightest work; small ones go in where those do not.
+    for (const double longest : {0.26, 0.16, 0.09}) {
+      Assessment with = judge_.assess(with_foam(a, longest));
+      if (fault_weight(with) >= fault_weight(a)) continue;
+      reasons.push_back({"{0} of foam under the deck keep it afloat when it is flooded.",
+                         Quantity{a.swamped.foam_volume, Dimension::volume}});
+      return with;
+    }
+    return a;
   }
 
   /// No wider than a usual printer's bed takes: sections stand on it as they are, they are not cut along.
@@ -252,7 +260,7 @@ class Builder {
         if (place_is_free(a, *load, place)) free = place;
       }
       if (!free) break;
-      Assessment moved = judge_.assess(apply(a.project, {"Payload", MovePart{load->id, *free}}));
+      Assessment moved = judge_.assess(apply(a.project, {"Payload", MovePart{load->id, *free}}), Care::search);
       if (fault_weight(moved) > fault_weight(a)) break;
       a = std::move(moved);
     }
@@ -263,21 +271,41 @@ class Builder {
   [[nodiscard]] Assessment with_water(Assessment a, std::vector<Text>& reasons) {
     pause();
     if (drive_kind(a.fitted_drive).in_air || !a.project.cooling.empty()) return a;
-    Project wet = a.project;
-    wet.cooling = plumbed(Plumbing::series, boat_of(a), wet.cooling, wet.next_id);
-    if (wet.cooling.empty()) return a;
-    for (const auto& f : wet.cooling.fittings) wet.next_id = std::max(wet.next_id, f.id + 1);
-    for (const auto& h : wet.cooling.hoses) wet.next_id = std::max(wet.next_id, h.id + 1);
-    Assessment cooled = judge_.assess(wet);
-    if (fault_weight(cooled) > fault_weight(a)) return a;
-    reasons.push_back(
-        "Water in series through ESC and motor: one pickup, one outlet on the side where it can be seen.");
-    return cooled;
+    // Where a hose would kink in a small hull, a thinner one or another way through may not.
+    struct Way {
+      Plumbing plumbing;
+      double bore;  // m; 0: as usual
+      const char* reason;
+    };
+    constexpr Way ways[] = {
+        {Plumbing::series, 0.0,
+         "Water in series through ESC and motor: one pickup, one outlet on the side where it can be seen."},
+        {Plumbing::series, 0.002,
+         "Water in series through ESC and motor, in thin hose that takes the bends: one pickup, one outlet."},
+        {Plumbing::separate, 0.0, "Water on ways of their own through ESC and motor: shorter hoses with wider bends."}};
+    std::optional<Assessment> best;
+    const char* reason = nullptr;
+    for (const Way& way : ways) {
+      Project wet = a.project;
+      wet.cooling = plumbed(way.plumbing, boat_of(a), wet.cooling, wet.next_id);
+      if (wet.cooling.empty()) return a;
+      if (way.bore > 0.0) wet.cooling = with_bore(wet.cooling, way.bore);
+      for (const auto& f : wet.cooling.fittings) wet.next_id = std::max(wet.next_id, f.id + 1);
+      for (const auto& h : wet.cooling.hoses) wet.next_id = std::max(wet.next_id, h.id + 1);
+      Assessment cooled = judge_.assess(wet, Care::search);
+      if (fault_weight(cooled) > fault_weight(a) || (best && fault_weight(cooled) > fault_weight(*best) - 0.5))
+        continue;
+      best = std::move(cooled), reason = way.reason;
+      if (best->count(Severity::watch, Stage::cool) + best->count(Severity::stop, Stage::cool) == 0) break;
+    }
+    if (!best) return a;
+    reasons.push_back(reason);
+    return std::move(*best);
   }
 
   /// Mended by the findings' offers, worst first, as long as each makes the boat better by the count of its stops and
-  /// watches; at most so many of them.
-  [[nodiscard]] Assessment mended(Assessment now, int most) {
+  /// watches; at most so many of them, each judged with this care.
+  [[nodiscard]] Assessment mended(Assessment now, int most, Care care = Care::full) {
     std::vector<std::pair<std::string, Id>> in_vain;
     for (int done = 0; done < most;) {
       const auto open = std::find_if(now.findings.begin(), now.findings.end(), [&](const Finding& f) {
@@ -288,7 +316,7 @@ class Builder {
       pause();
       in_vain.emplace_back(open->id, open->subject);
       try {
-        Assessment after = judge_.assess(apply(now.project, *open->remedy));
+        Assessment after = judge_.assess(apply(now.project, *open->remedy), care);
         if (fault_weight(after) >= fault_weight(now) - 0.5) continue;
         now = std::move(after);
         // The boat is another one: what did not help before may help now.

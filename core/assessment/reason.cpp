@@ -160,6 +160,8 @@ void current_lines(const Assessment& a, Lines& out) {
     out.push_back({{"Heat: motor {0}, ESC {1}, battery {2}", Quantity{s.shaft.motor_heat, Dimension::power},
                     Quantity{s.shaft.esc_heat, Dimension::power}, Quantity{s.shaft.battery_heat, Dimension::power}},
                    0});
+    if (s.shaft.lead_heat > 0.0)
+      out.push_back({{"In its leads {0}", Quantity{s.shaft.lead_heat, Dimension::power}}, 0});
     out.push_back({{"{0} of a run at the limit, the rest at {1} of throttle: {2} on average",
                     Quantity{d.full_share, Dimension::ratio}, Quantity{d.cruise_throttle, Dimension::ratio},
                     Quantity{a.power.duty ? a.power.duty->current : s.shaft.battery_current, Dimension::current}},

@@ -44,7 +44,7 @@ double cost_of(const StowMeasures& m, const Weighing& w, const Assessment& a) {
   // Within its band a CG is right; beyond it every millimetre counts.
   const double off = std::max(0.0, m.cg_off - 0.7 * half_band) + 0.1 * m.cg_off;
   return w.along * off / hull.length() + w.side * m.cg_side / hull.beam() +
-         w.height * m.cg_height / hull.box.size().z() + w.leads * m.leads / 0.3 +
+         w.height * m.cg_height / hull.box.size().z() + w.leads * (m.leads + m.hoses) / 0.3 +
          w.aerial * std::max(0.0, aerial_clear - m.aerial.value_or(aerial_clear)) / aerial_clear +
          w.reach * static_cast<double>(m.out_of_reach);
 }
@@ -77,6 +77,11 @@ class Bay {
     m.cg_height = cg.z() - hull.box.low.z();
     if (battery && esc) m.leads += (battery->place - esc->place).norm();
     if (motor && esc) m.leads += (motor->place - esc->place).norm();
+    const CoolingCircuit& water = a_.project.cooling;
+    for (const Hose& hose : water.hoses) {
+      const CoolFitting *from = water.find(hose.from), *to = water.find(hose.to);
+      if (from && to) m.hoses += (stands(*from, parts) - stands(*to, parts)).norm();
+    }
     for (const Part* power : {battery, esc, motor})
       if (receiver && power) {
         const double away = (receiver->place - power->place).norm();
@@ -86,6 +91,11 @@ class Bay {
   }
 
  private:
+  /// A fitting goes with the part that it sits on.
+  static Vec3 stands(const CoolFitting& fitting, const std::vector<Part>& parts) {
+    const auto on = std::find_if(parts.begin(), parts.end(), [&](const Part& p) { return p.id == fitting.part; });
+    return fitting.part != 0 && on != parts.end() ? Vec3(on->place + fitting.place) : fitting.place;
+  }
   const Assessment& a_;
 };
 
@@ -99,12 +109,13 @@ std::vector<double> places_along(double from, double to, double step) {
 /// Where a part stands free while those that move are out of the way.
 std::vector<Vec3> free_places(const Assessment& empty, const Part& part) {
   const HullModel& hull = empty.hull->model;
+  Standing standing(empty);
   std::vector<Vec3> out;
   if (part.rail != 0) {
     for (const Rail& r : empty.project.layout.rails)
       if (r.id == part.rail)
         for (const double x : places_along(r.from, r.to, std::max(0.004, (r.to - r.from) / 40.0)))
-          if (const Vec3 at(x, part.place.y(), part.place.z()); place_is_free(empty, part, at)) out.push_back(at);
+          if (const Vec3 at(x, part.place.y(), part.place.z()); standing.is_free(part, at)) out.push_back(at);
     return out;
   }
   const double step = std::max(0.010, hull.length() / 50.0);
@@ -115,7 +126,7 @@ std::vector<Vec3> free_places(const Assessment& empty, const Part& part) {
       if (std::abs(y) + 0.5 * part.size.y() > 0.5 * hull.beam()) continue;
       // As low as it goes, and for what should stay dry once more as high as it goes.
       const double bottom = hull.bottom_height(x, y), top = hull.deck_height(x, y);
-      const auto stands = [&](double z) { return place_is_free(empty, part, {x, y, z}); };
+      const auto stands = [&](double z) { return standing.is_free(part, {x, y, z}); };
       double z = bottom + 0.5 * part.size.z() + 0.003;
       while (z < top - 0.5 * part.size.z() && !stands(z)) z += 0.004;
       if (z >= top - 0.5 * part.size.z()) continue;
@@ -243,7 +254,7 @@ const char* stow_merit_name(StowMerit merit) {
     case StowMerit::balance:
       return "best balance";
     case StowMerit::leads:
-      return "shortest leads";
+      return "shortest leads and hoses";
     case StowMerit::reach:
       return "best reach";
   }

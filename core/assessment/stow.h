@@ -23,6 +23,7 @@ struct StowMeasures {
   double cg_side = 0.0;          ///< m, of the CG off the centre plane
   double cg_height = 0.0;        ///< m, above the hull's lowest place
   double leads = 0.0;            ///< m, between middles: battery to ESC, ESC to motor
+  double hoses = 0.0;            ///< m, of the cooling circuit, straight from fitting to fitting
   std::optional<double> aerial;  ///< m, from the receiver to the nearest of battery, ESC, motor; none without one
   std::size_t out_of_reach = 0;  ///< battery, ESC, receiver, payload with no hatch over their middle
 };

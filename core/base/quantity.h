@@ -10,6 +10,7 @@ enum class Dimension {
   mass,            ///< kg, shown in g or oz
   angle,           ///< rad, shown in degrees
   area,            ///< m2, shown in cm2 or in2
+  copper,          ///< m2 across a lead, shown in mm2
   volume,          ///< m3, shown in ml or in3
   ratio,           ///< 1, shown in per cent
   speed,           ///< m/s, shown in km/h, mph or kn

@@ -23,6 +23,7 @@ const char* si_unit(Dimension dimension) {
     case Dimension::angle:
       return " rad";
     case Dimension::area:
+    case Dimension::copper:
       return " m2";
     case Dimension::volume:
       return " m3";

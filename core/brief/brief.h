@@ -31,6 +31,7 @@ struct Brief {
   WaterKind water = WaterKind::sheltered;
   BuildMethod method = BuildMethod::printed;
   bool salt_water = false;
+  double depth = 0.0;               ///< m, of the water; 0: deep, or not known
   double payload = 0.0;             ///< kg, what the boat carries for its purpose
   double wanted_speed = 0.0;        ///< m/s; 0: none asked for
   double run_time = 0.0;            ///< s at full throttle; 0: none asked for

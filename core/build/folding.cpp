@@ -5,19 +5,13 @@
 
 #include "base/error.h"
 #include "build/bend.h"
+#include "build/bending_leaf.h"
 
 namespace plucky {
 
 namespace {
 
 constexpr double notch_step = 0.040, notch = 0.003;  // m, of a rim that runs in a bow
-
-std::vector<Vec3> space_of(const Panel& p, bool mirrored) {
-  std::vector<Vec3> out = p.in_space;
-  if (mirrored)
-    for (Vec3& v : out) v.y() = -v.y();
-  return out;
-}
 
 /// Points of an edge from the transom to the bow.
 std::vector<std::size_t> along(const Panel& p, const PanelEdge& e) {
@@ -27,118 +21,6 @@ std::vector<std::size_t> along(const Panel& p, const PanelEdge& e) {
   if (p.in_space[out.back()].x() < p.in_space[out.front()].x()) std::reverse(out.begin(), out.end());
   return out;
 }
-
-/// A triangle's corner that is none of two others.
-std::size_t third(const std::array<std::size_t, 3>& face, std::size_t u, std::size_t v) {
-  for (const std::size_t i : face)
-    if (i != u && i != v) return i;
-  return face[0];
-}
-
-bool has(const std::array<std::size_t, 3>& face, std::size_t i) {
-  return face[0] == i || face[1] == i || face[2] == i;
-}
-
-/// The side of a triangle and how a neighbour across it stands to it.
-struct Hinge {
-  Vec3 u, v;     ///< m, ends of the side
-  Vec3 away;     ///< in the triangle's plane, square to the side, away from the triangle
-  Vec3 outward;  ///< normal of the triangle
-};
-
-/// `out`: which way its normal looks where the corners u, v, q run.
-Hinge hinge(const Vec3& u, const Vec3& v, const Vec3& q, double out) {
-  const Vec3 axis = (v - u).normalized();
-  Vec3 to = q - u;
-  to -= to.dot(axis) * axis;
-  const Vec3 away = -to.normalized();
-  return {u, v, away, out * axis.cross(-away)};
-}
-
-/// By how much the neighbour with this corner is bent from the triangle's plane, towards its normal, rad.
-double bend_at(const Hinge& h, const Vec3& w) {
-  const Vec3 axis = (h.v - h.u).normalized();
-  Vec3 to = w - h.u;
-  to -= to.dot(axis) * axis;
-  return std::atan2(to.dot(h.outward), to.dot(h.away));
-}
-
-/// The neighbour's corner when it is bent by an angle: its place along the side and its distance come from the flat.
-Vec3 corner(const Hinge& h, const Vec2& u, const Vec2& v, const Vec2& w, double angle) {
-  const Vec2 flat_axis = (v - u).normalized(), to = w - u;
-  const double at = to.dot(flat_axis), off = std::abs(flat_axis.x() * to.y() - flat_axis.y() * to.x());
-  const Vec3 axis = (h.v - h.u).normalized();
-  return h.u + at * axis + off * (std::cos(angle) * h.away + std::sin(angle) * h.outward);
-}
-
-/// One leaf while it is bent.
-class Bending {
- public:
-  Bending(const Panel& panel, bool mirrored, double share)
-      : p_(panel),
-        space_(space_of(panel, mirrored)),
-        share_(share),
-        way_(mirrored ? -1.0 : 1.0),
-        at_(panel.outline.size(), Vec3::Zero()) {}
-
-  /// The first triangle as it lies on the flat.
-  void lay_down() {
-    for (const std::size_t i : p_.faces.front()) at_[i] = Vec3(p_.outline[i].x(), way_ * p_.outline[i].y(), 0.0);
-    spread(0);
-  }
-
-  /// Hung to its parent: the seam's segment lies there already, the neighbour's triangle tells the rest.
-  void hang(std::size_t u, std::size_t v, const Hinge& pose, const Hinge& space) {
-    const std::size_t root = face_with(u, v), w = third(p_.faces[root], u, v);
-    at_[u] = pose.u, at_[v] = pose.v;
-    at_[w] = corner(pose, p_.outline[u], p_.outline[v], p_.outline[w], share_ * bend_at(space, space_[w]));
-    spread(root);
-  }
-
-  /// The triangle along a segment of the outline, as it is bent, and in the boat.
-  [[nodiscard]] Hinge pose_at(std::size_t u, std::size_t v) const {
-    return hinge_of(at_, u, v, third(p_.faces[face_with(u, v)], u, v));
-  }
-  [[nodiscard]] Hinge space_at(std::size_t u, std::size_t v) const {
-    return hinge_of(space_, u, v, third(p_.faces[face_with(u, v)], u, v));
-  }
-  [[nodiscard]] std::vector<Vec3> take() { return std::move(at_); }
-
- private:
-  [[nodiscard]] std::size_t face_with(std::size_t u, std::size_t v) const {
-    for (std::size_t f = 0; f < p_.faces.size(); ++f)
-      if (has(p_.faces[f], u) && has(p_.faces[f], v)) return f;
-    throw InvalidInput("panel", "has an edge without a face");
-  }
-
-  [[nodiscard]] Hinge hinge_of(const std::vector<Vec3>& at, std::size_t u, std::size_t v, std::size_t q) const {
-    // Seen from outside the outline of a port panel runs anticlockwise.
-    const Vec2 a = p_.outline[v] - p_.outline[u], b = p_.outline[q] - p_.outline[u];
-    const double out = way_ * (a.x() * b.y() - a.y() * b.x()) > 0.0 ? 1.0 : -1.0;
-    return hinge(at[u], at[v], at[q], out);
-  }
-
-  /// From a triangle that lies to all others, one after the other.
-  void spread(std::size_t root) {
-    for (std::size_t f = root + 1; f < p_.faces.size(); ++f) go_on(f - 1, f);
-    for (std::size_t f = root; f-- > 0;) go_on(f + 1, f);
-  }
-
-  void go_on(std::size_t from, std::size_t to) {
-    std::vector<std::size_t> common;
-    for (const std::size_t i : p_.faces[to])
-      if (has(p_.faces[from], i)) common.push_back(i);
-    if (common.size() != 2) throw InvalidInput("panel", "has faces that do not hang together");
-    const std::size_t u = common[0], v = common[1], q = third(p_.faces[from], u, v), w = third(p_.faces[to], u, v);
-    const double angle = share_ * bend_at(hinge_of(space_, u, v, q), space_[w]);
-    at_[w] = corner(hinge_of(at_, u, v, q), p_.outline[u], p_.outline[v], p_.outline[w], angle);
-  }
-
-  const Panel& p_;
-  std::vector<Vec3> space_;
-  double share_, way_;
-  std::vector<Vec3> at_;
-};
 
 Vec2 flat(const Vec3& v) {
   return {v.x(), v.y()};
@@ -178,7 +60,7 @@ class Net {
   /// Which edges of the two lie on one another in the boat.
   void join(NetLeaf& leaf, const NetLeaf& parent, Seam seam) {
     const Panel &own = panels_[leaf.panel], &other = panels_[parent.panel];
-    const std::vector<Vec3> here = space_of(own, leaf.mirrored), there = space_of(other, parent.mirrored);
+    const std::vector<Vec3> here = panel_in_space(own, leaf.mirrored), there = panel_in_space(other, parent.mirrored);
     for (const PanelEdge& e : own.edges)
       for (const PanelEdge& f : other.edges) {
         if (e.seam != seam || f.seam != seam) continue;
@@ -503,7 +385,7 @@ FoldedNet fold_net(const std::vector<Panel>& panels, const FoldWishes& wishes) {
 }
 
 std::vector<std::vector<Vec3>> bent(const FoldedNet& net, const std::vector<Panel>& panels, double share) {
-  std::vector<Bending> leaves;
+  std::vector<BendingLeaf> leaves;
   leaves.reserve(net.leaves.size());
   for (const NetLeaf& leaf : net.leaves) {
     leaves.emplace_back(panels[leaf.panel], leaf.mirrored, share);
@@ -512,12 +394,12 @@ std::vector<std::vector<Vec3>> bent(const FoldedNet& net, const std::vector<Pane
       continue;
     }
     const std::size_t i = leaf.anchor, u = leaf.on_parent[i], v = leaf.on_parent[i + 1];
-    const Bending& parent = leaves[*leaf.parent];
+    const BendingLeaf& parent = leaves[*leaf.parent];
     leaves.back().hang(leaf.seam[i], leaf.seam[i + 1], parent.pose_at(u, v), parent.space_at(u, v));
   }
   std::vector<std::vector<Vec3>> out;
   out.reserve(leaves.size());
-  for (Bending& b : leaves) out.push_back(b.take());
+  for (BendingLeaf& b : leaves) out.push_back(b.take());
   return out;
 }
 
@@ -533,13 +415,13 @@ double off_the_hull(const FoldedNet& net, const std::vector<Panel>& panels) {
     m.col(1) = m.col(2).cross(m.col(0));
     return m;
   };
-  const std::vector<Vec3> home = space_of(root, net.leaves.front().mirrored);
+  const std::vector<Vec3> home = panel_in_space(root, net.leaves.front().mirrored);
   const Eigen::Matrix3d turn = frame(home) * frame(folded.front()).transpose();
   const std::size_t first = root.faces.front()[0];
   const Vec3 by = home[first] - turn * folded.front()[first];
   double most = 0.0;
   for (std::size_t k = 0; k < net.leaves.size(); ++k) {
-    const std::vector<Vec3> there = space_of(panels[net.leaves[k].panel], net.leaves[k].mirrored);
+    const std::vector<Vec3> there = panel_in_space(panels[net.leaves[k].panel], net.leaves[k].mirrored);
     for (std::size_t i = 0; i < there.size(); ++i) most = std::max(most, (turn * folded[k][i] + by - there[i]).norm());
   }
   return most;

@@ -10,8 +10,6 @@ namespace plucky {
 
 namespace {
 
-constexpr double atmosphere = 101325.0, vapour_pressure = 2339.0;  // Pa, water at 20 degC
-
 /// Of value and limit the lesser, with a round corner: a fifth below where both are equal.
 double softly_limited(double value, double limit) {
   const double square = (value / limit) * (value / limit);
@@ -19,7 +17,7 @@ double softly_limited(double value, double limit) {
 }
 
 double standing_pressure(const BladeWater& w) {
-  return atmosphere + w.density * gravity * std::max(0.0, w.depth) - vapour_pressure;
+  return surface_pressure + w.density * gravity * std::max(0.0, w.depth);
 }
 
 /// What the water can press on the blades' backs at most, N.

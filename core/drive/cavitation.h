@@ -25,6 +25,9 @@ struct BladeArea {
   [[nodiscard]] double projected() const;
 };
 
+/// Atmosphere less the pressure at which water of 20 degC boils, Pa.
+inline constexpr double surface_pressure = 101325.0 - 2339.0;
+
 /// Dynamic pressure at 0.7 R, Pa.
 [[nodiscard]] double blade_pressure(const BladeArea& blades, const BladeWater& water);
 /// (p_atm + rho g h - p_v) over that; above any use for a propeller that does not turn in still water.

@@ -6,6 +6,7 @@
 // power_train.h and thermal.h then take a usual one and say so.
 #pragma once
 
+#include <algorithm>
 #include <cstdint>
 #include <string>
 
@@ -36,10 +37,27 @@ struct Battery {
   double capacity = 3.0 * 3600.0;  ///< C (A s)
   double discharge_rate = 30.0;    ///< continuous C rating, 1/h
   double usable = 0.8;             ///< share of the capacity that is used
+  double filled = 1.0;             ///< share of the capacity in it when the run begins
   double cell_resistance = 0.0;    ///< ohm, each; 0: estimated
   bool operator==(const Battery&) const = default;
   [[nodiscard]] double voltage() const { return cells * cell_voltage; }
   [[nodiscard]] double current_limit() const { return discharge_rate / 3600.0 * capacity; }
+  /// C (A s), that a run may take: what is in it less what has to stay; 0 when nothing is left to take.
+  [[nodiscard]] double ready() const { return std::max(0.0, usable + filled - 1.0) * capacity; }
+};
+
+/// Copper from battery to ESC and from ESC to motor, of one drive; lengths are told by where these stand.
+struct Leads {
+  double battery_copper = 4e-6;  ///< m2, of one lead to the battery
+  double motor_copper = 2.5e-6;  ///< m2, of one lead to the motor
+  double plug = 0.0035;          ///< m, diameter of the contacts towards the battery
+  double fuse = 0.0;             ///< A, in the battery's plus; 0: none
+  bool operator==(const Leads&) const = default;
+};
+/// One way, m; 0 where one of the two has no place.
+struct LeadLengths {
+  double battery = 0.0, motor = 0.0;
+  bool operator==(const LeadLengths&) const = default;
 };
 
 struct Esc {
@@ -48,6 +66,8 @@ struct Esc {
   std::uint32_t most_cells = 6;  ///< in series
   double resistance = 0.0;       ///< ohm; 0: estimated
   double bec_current = 3.0;      ///< A, for receiver and servos
+  bool bec_linear = false;       ///< the BEC burns what is over its 5 V, instead of switching
+  double cell_cutoff = 0.0;      ///< V of a cell under load at which the ESC stops the motor; 0: not told
   bool operator==(const Esc&) const = default;
 };
 
@@ -183,7 +203,7 @@ struct Fittings {
 
 /// What a drive's numbers belong to, in the order from battery to water: its use, its components, what hangs under the
 /// stern beside it.
-enum class DriveGroup { drive, battery, esc, motor, gearing, coupler, shaft, pod, jet, screw, fittings };
+enum class DriveGroup { drive, battery, leads, esc, motor, gearing, coupler, shaft, pod, jet, screw, fittings };
 
 /// What the builder decides about a drive beside its components.
 struct DriveUse {
@@ -210,6 +230,8 @@ struct Drive : DriveUse {
   Mounting mounting = Mounting::shaft;
   std::uint32_t count = 1;  ///< equal drives
   Battery battery;
+  Leads leads;
+  LeadLengths lead_lengths;
   Esc esc;
   Motor motor;
   Gearing gearing;

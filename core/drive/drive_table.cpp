@@ -16,8 +16,9 @@ namespace {
 using G = DriveGroup;
 using D = Dimension;
 
-constexpr std::array<KeyRow<G>, 11> groups{{{G::drive, "drive", "Drive"},
+constexpr std::array<KeyRow<G>, 12> groups{{{G::drive, "drive", "Drive"},
                                             {G::battery, "battery", "Battery"},
+                                            {G::leads, "leads", "Leads and plugs"},
                                             {G::esc, "esc", "ESC"},
                                             {G::motor, "motor", "Motor"},
                                             {G::gearing, "gearing", "Gearing"},
@@ -46,11 +47,22 @@ constexpr DriveNumber number_rows[] = {
     {G::battery, "usable", "Usable capacity", D::ratio, 0.05, 1.0, OF(battery.usable)},
     {G::battery, "cell_resistance_ohm", "Cell resistance", D::resistance, 1e-5, 1.0, OF(battery.cell_resistance), true,
      "of one cell; 0: estimated from its capacity"},
+    {G::battery, "filled", "Charged to", D::ratio, 0.0, 1.0, OF(battery.filled), false,
+     "share of its capacity in it when the run begins"},
+    {G::leads, "battery_copper_m2", "Copper to the battery", D::copper, 5e-8, 1e-4, OF(leads.battery_copper), false,
+     "cross-section of one lead"},
+    {G::leads, "motor_copper_m2", "Copper to the motor", D::copper, 5e-8, 1e-4, OF(leads.motor_copper), false,
+     "cross-section of one lead"},
+    {G::leads, "plug_m", "Plug contacts", D::length, 0.001, 0.012, OF(leads.plug), false,
+     "diameter of the contacts towards the battery"},
+    {G::leads, "fuse_a", "Fuse", D::current, 0.5, 1000.0, OF(leads.fuse), true, "in the battery's plus; 0: none"},
     {G::esc, "current_limit_a", "Continuous", D::current, 0.1, 10000.0, OF(esc.current_limit)},
     {G::esc, "burst_limit_a", "Burst", D::current, 0.1, 10000.0, OF(esc.burst_limit), true, "0: not told"},
     {G::esc, "resistance_ohm", "Resistance", D::resistance, 1e-5, 1.0, OF(esc.resistance), true,
      "0: estimated from its rating"},
     {G::esc, "bec_current_a", "BEC", D::current, 0.0, 100.0, OF(esc.bec_current)},
+    {G::esc, "cell_cutoff_v", "Low-voltage stop", D::voltage, 0.5, 5.0, OF(esc.cell_cutoff), true,
+     "of one cell under load; 0: not told"},
     {G::motor, "kv_rad_s_v", "Kv", D::speed_constant, 1.0, 5000.0, OF(motor.kv)},
     {G::motor, "no_load_current_a", "No-load current", D::current, 0.0, 100.0, OF(motor.no_load_current)},
     {G::motor, "resistance_ohm", "Winding", D::resistance, 1e-5, 10.0, OF(motor.resistance), true,
@@ -126,6 +138,7 @@ constexpr DriveCount counts[] = {
 
 #define OF(member) [](Drive& d) -> bool& { return d.member; }
 constexpr DriveSwitch switches[] = {
+    {G::esc, "bec_linear", "Linear BEC", OF(esc.bec_linear)},
     {G::motor, "outrunner", "Outrunner", OF(motor.outrunner)},
     {G::motor, "shaft_flat", "Flat on the shaft", OF(motor.shaft_flat)},
     {G::motor, "wet", "Runs in the water", OF(motor.wet)},

@@ -28,7 +28,7 @@ DriveReport run_drive(const Drive& d, double water_density) {
   const double motor_torque = r.torque / (d.gearing.ratio * d.gearing.efficiency);
   r.current = d.count * (motor_torque * d.motor.kv + d.motor.no_load_current);
   r.power = r.current * d.battery.voltage();
-  r.run_time = d.battery.usable * d.battery.capacity / r.current;
+  r.run_time = d.battery.ready() / r.current;
   return r;
 }
 

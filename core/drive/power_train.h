@@ -2,7 +2,7 @@
 //
 // Motor: U = I R + w / Kv, torque (I - I0) / Kv. ESC: takes the throttle's share of the battery voltage and passes the
 // same power, less its resistance; its switching takes a share of what passes from the battery besides. Battery: sags
-// by its cells' resistance.
+// by its cells' resistance. Leads, where they are told, take their share on either side of the ESC.
 #pragma once
 
 #include <cstdint>
@@ -13,8 +13,10 @@ namespace plucky {
 
 struct PowerTrain {
   double voltage = 11.1;            ///< V, open circuit
-  double battery_resistance = 0.0;  ///< ohm, whole pack with its plugs
+  double battery_resistance = 0.0;  ///< ohm, whole pack with its plugs, and with usual leads where none are told
   double esc_resistance = 0.0;      ///< ohm
+  double battery_leads = 0.0;       ///< ohm, of each drive's leads to the battery, both ways
+  double motor_leads = 0.0;         ///< ohm, of the two of its motor leads that carry at a time
   double kv = 200.0;                ///< rad/s per V
   double motor_resistance = 0.02;   ///< ohm
   double no_load_current = 1.0;     ///< A
@@ -35,6 +37,7 @@ struct ShaftState {
   double motor_heat = 0.0;         ///< W, winding and iron
   double esc_heat = 0.0;           ///< W, resistance and switching
   double battery_heat = 0.0;       ///< W
+  double lead_heat = 0.0;          ///< W, of this drive's leads
   double gear_heat = 0.0;          ///< W
 };
 
@@ -55,6 +58,13 @@ struct ShaftState {
 
 /// Of an ESC, ohm, from its continuous rating in A: about 0.1 V lost at the rating. Common practice, no source.
 [[nodiscard]] double likely_esc_resistance(double current_limit);
+
+/// Open-circuit voltage of a cell at a share of its charge, over its nominal one: lithium polymer at rest (memory).
+/// Falls steadily; clamped to 0 and 1.
+[[nodiscard]] double resting_voltage(double charged);
+
+/// V of a cell under load at which the ESC stops the motor: told, else 3.2 of 3.7 V, common practice, no source.
+[[nodiscard]] double cell_cutoff(const Drive& drive);
 
 /// The drive's train; what its makers do not tell is taken from the functions above. Throttle limit not in it.
 [[nodiscard]] PowerTrain power_train(const Drive& drive);

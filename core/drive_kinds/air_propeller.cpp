@@ -72,6 +72,7 @@ void air_lay(DriveLaying& l) {
 DriveKind air_drive() {
   return {.propulsor = Propulsor::air_propeller,
           .groups = {G::drive, G::battery, G::esc, G::motor, G::gearing, G::screw, G::fittings},
+          .extras = {G::leads},
           .in_air = true,
           .usual_slip = 0.60,
           .usual_torque = 0.006,

@@ -6,6 +6,7 @@
 #include "assessment/stages/drive/line.h"
 #include "brief/brief.h"
 #include "cooling/flow.h"
+#include "drive/cavitation.h"
 #include "drive/water_jet.h"
 #include "drive_kinds/kind_list.h"
 #include "running/boat.h"
@@ -68,16 +69,22 @@ PropulsorWater jet_lies(const Drive& d, const Working& w, const WaterLevel& wate
   return out;
 }
 
+WaterJet jet_of(const Drive& d, double density) {
+  return {.diameter = d.screw.diameter,
+          .nozzle = d.jet.nozzle,
+          .pitch_ratio = d.screw.pitch / d.screw.diameter,
+          .suction = surface_pressure / density};
+}
 JetState state_of(const Propulsion& p, double n, double speed) {
-  const Drive& d = p.drive();
-  const WaterJet jet{
-      .diameter = d.screw.diameter, .nozzle = d.jet.nozzle, .pitch_ratio = d.screw.pitch / d.screw.diameter};
-  return jet_state(jet, n, speed, p.density());
+  return jet_state(jet_of(p.drive(), p.density()), n, speed, p.density());
 }
 PropulsorLoad jet_load(const Propulsion& p, double n, double speed, const PropulsorWater& water) {
   const JetState s = state_of(p, n, speed);
-  return {
-      .thrust = water.share * s.thrust, .torque = water.share * s.torque, .immersed = water.share, .sound = s.thrust};
+  return {.thrust = water.share * s.thrust,
+          .torque = water.share * s.torque,
+          .immersed = water.share,
+          .cavitation = s.kept,
+          .sound = s.sound};
 }
 double jet_speed(const Propulsion& p, double n, double speed) {
   return state_of(p, n, speed).jet_speed;
@@ -164,8 +171,75 @@ void jet_alignment(const LineRules& l) {
   l.out.push_back(f);
 }
 
+/// What the pump makes of these revolutions: does the water still follow, and do the blades not stall?
+void pump(const LineRules& l) {
+  const RunningState& full = l.p.full;
+  if (!full.runs()) return;
+  constexpr double little = 0.95;
+  const double kept = full.load.cavitation;
+  Finding f = drive_finding("drive.over_rev",
+                            kept < 0.8      ? Severity::stop
+                            : kept < little ? Severity::watch
+                                            : Severity::fine,
+                            {full.revolutions, Dimension::revolutions}, {}, "suction of a pump; low confidence");
+  f.text.values = {{full.revolutions, Dimension::revolutions}, {kept, Dimension::ratio}};
+  f.text.words =
+      f.severity == Severity::fine
+          ? "The water follows the impeller at {0}."
+          : "At {0} the impeller outruns its water: {1} of the flow is left, it over-revs and pushes little. "
+            "Lower Kv, fewer cells, or less throttle.";
+  if (f.severity != Severity::fine) {
+    double calm = 0.0;
+    for (const RunningState& s : l.p.sweep)
+      if (s.runs() && s.load.cavitation >= little && s.throttle < l.d.throttle) calm = std::max(calm, s.throttle);
+    // Nor may it be hotter there than the motor bears.
+    calm = std::min(calm, std::floor(100.0 * l.p.safe_throttle.value_or(0.0)) / 100.0);
+    Drive drive = l.d;
+    drive.throttle = calm;
+    if (calm > 0.1) l.offer_drive(f, "Limit the throttle to {0}", {calm, Dimension::ratio}, drive);
+  }
+  l.out.push_back(f);
+
+  const WaterJet jet = jet_of(l.d, l.a.density());
+  const double loading = jet_state(jet, full.revolutions, full.speed, l.a.density()).loading;
+  if (kept < little) return;
+  Finding stall = drive_finding("drive.pump_stall", loading < pump_stall ? Severity::watch : Severity::fine,
+                                {loading, Dimension::ratio}, {pump_stall, Dimension::ratio},
+                                "flow over that of the impeller's pitch; common practice, no source");
+  stall.text.words =
+      stall.severity == Severity::fine
+          ? "The impeller passes {0} of what its pitch would; it stalls below {1}."
+          : "The nozzle lets through {0} of what the impeller's pitch would; below {1} its blades stall: "
+            "a wider nozzle or less pitch.";
+  if (stall.severity != Severity::fine) {
+    Drive drive = l.d;
+    for (int i = 0; i < 20 && drive.jet.nozzle < 0.9 * drive.screw.diameter; ++i) {
+      drive.jet.nozzle = std::min(0.9 * drive.screw.diameter, 1.05 * drive.jet.nozzle);
+      const JetState wider = jet_state(jet_of(drive, l.a.density()), full.revolutions, full.speed, l.a.density());
+      if (wider.loading > 1.1 * pump_stall) break;
+    }
+    l.offer_drive(stall, "A nozzle of {0}", length_quantity(drive.jet.nozzle), drive);
+  }
+  l.out.push_back(stall);
+}
+
+/// Waves as high as the intake lies deep lay it bare between two of them.
+void chop(const LineRules& l) {
+  if (l.a.project.brief.water != WaterKind::choppy) return;
+  constexpr double wave = 0.030;  // m, crest to trough on a pond in a breeze: common practice, no source
+  const double depth = l.deep().least;
+  Finding f = drive_finding("drive.chop", depth < 0.5 * wave ? Severity::note : Severity::fine, length_quantity(depth),
+                            length_quantity(0.5 * wave), "half a wave of 30 mm; common practice, no source");
+  f.text.words = f.severity == Severity::fine ? "In chop the intake stays {0} under the water; a wave takes {1}."
+                                              : "In chop the intake, {0} deep, draws air between waves of twice {1}: "
+                                                "ease off until it bites again.";
+  l.out.push_back(f);
+}
+
 void jet_judge_parts(const LineRules& l) {
   jet_alignment(l);
+  pump(l);
+  chop(l);
   const double step = l.d.jet.intake_step;
   Finding f = drive_finding("drive.intake", std::abs(step) > 0.5e-3 ? Severity::watch : Severity::fine,
                             length_quantity(step), length_quantity(0.5e-3), "common practice, no source");
@@ -199,7 +273,7 @@ void jet_lay(DriveLaying& l) {
 DriveKind jet_drive() {
   return {.propulsor = Propulsor::jet,
           .groups = {G::drive, G::battery, G::esc, G::motor, G::gearing, G::jet, G::screw, G::fittings},
-          .extras = {G::coupler, G::shaft},
+          .extras = {G::leads, G::coupler, G::shaft},
           .bearer = G::jet,
           .screw_in = G::jet,
           .screw_name = "Impeller",

@@ -114,7 +114,7 @@ void pod_lay(DriveLaying& l) {
 DriveKind pod_drive() {
   DriveKind k = water_screw(Mounting::pod);
   k.groups = {G::drive, G::battery, G::esc, G::motor, G::gearing, G::pod, G::screw, G::fittings};
-  k.extras = {G::coupler, G::shaft};
+  k.extras = {G::leads, G::coupler, G::shaft};
   k.bearer = k.motor_in = k.screw_in = k.gearing_in = G::pod;
   k.steered_by = SteeredBy::pod;
   k.lower = "Lower the pod {0}";

@@ -116,6 +116,7 @@ void line_lay(DriveLaying& l) {
 DriveKind shaft_line_drive(Mounting mounting) {
   DriveKind k = water_screw(mounting);
   k.groups = {G::drive, G::battery, G::esc, G::motor, G::gearing, G::coupler, G::shaft, G::screw, G::fittings};
+  k.extras = {G::leads};
   k.shaft_line = true;
   k.takes_motor = &line_takes_motor;
   k.joints = &line_joints;

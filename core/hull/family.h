@@ -35,6 +35,8 @@ struct Family {
   std::vector<RunningSurface> (*surfaces)(const HullShape& shape) = nullptr;
   /// Height over the keels of what should stay clear of the water at rest, m; null: nothing but the deck.
   double (*dry_from)(const HullShape& shape) = nullptr;
+  /// Is it one of the family's measures?
+  [[nodiscard]] bool uses(double HullShape::*measure) const;
 };
 
 /// All families in the order of menus, the imported hull last.

@@ -272,6 +272,12 @@ void keep_apart(const HullModel& model) {
 
 }  // namespace
 
+std::size_t Outline::rises_past(double height) const {
+  std::size_t i = x.size();
+  while (i > x.size() / 2 && keel[i - 1] >= height) --i;
+  return i;
+}
+
 const Section& ShellModel::section_near(double x) const {
   return nearest_section(sections, x);
 }
@@ -312,8 +318,9 @@ std::size_t HullModel::shell_at(const Vec3& place) const {
 HullModel build_hull(const HullDesign& design) {
   HullModel model;
   add_shell(model, main_shell(design), {.name = "the hull"});
-  model.spray_rails = design.family == HullFamily::imported ? 0.0 : design.shape.spray_rails;
-  if (design.family == HullFamily::flat_bottom) model.runners = design.shape.runner_height;
+  const Family& family = family_of(design.family);
+  model.spray_rails = family.loft ? design.shape.spray_rails : 0.0;
+  if (family.uses(&HullShape::runner_height)) model.runners = design.shape.runner_height;
   for (const Shell& s : design.further) add_further(model, s, design.fineness);
   const TriangleMesh bare = model.skin;
   model.bare_triangles = bare.triangles.size();

@@ -35,7 +35,12 @@ struct ChamberSpace {
 /// Outline of the hull along its length, for drawing and for placing things. One entry per station.
 struct Outline {
   std::vector<double> x, keel, top, half_port, half_starboard;  ///< m; half_starboard is positive
+  /// The first station past which the keel stays above a height on its way to the stem; the count of stations where it
+  /// does nowhere. Looked for in the fore half.
+  [[nodiscard]] std::size_t rises_past(double height) const;
 };
+/// Of the depth, by which the keel has risen where the bow begins.
+inline constexpr double forefoot_rise = 0.1;
 
 /// One closed body of the hull.
 struct ShellModel {
@@ -91,6 +96,8 @@ struct HullModel {
 
   [[nodiscard]] double length() const { return box.size().x(); }
   [[nodiscard]] double beam() const { return box.size().y(); }
+  /// Sponsons and the after end of the middle: several surfaces, each in water of its own. A stepped bottom is not.
+  [[nodiscard]] bool runs_on_points() const { return surfaces.size() > 1 && !surfaces.back().in_wake; }
   /// Height of the bottom at the transom, without runners, m.
   [[nodiscard]] double transom_keel() const { return outline.keel.front() + runners; }
   /// The shell that holds a place, else the nearest one.

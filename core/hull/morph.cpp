@@ -1,8 +1,10 @@
 #include "hull/morph.h"
 
+#include <array>
 #include <cmath>
 
 #include "base/error.h"
+#include "base/key_table.h"
 
 namespace plucky {
 
@@ -23,6 +25,10 @@ constexpr double HullShape::*upright_measures[] = {
 constexpr double HullShape::*rising_angles[] = {&HullShape::deadrise_transom, &HullShape::deadrise_midships,
                                                 &HullShape::chine_angle};
 
+constexpr std::array gives_way_rows{
+    KeyRow<GivesWay>{GivesWay::none, "free", "nothing"}, KeyRow<GivesWay>{GivesWay::length, "length", "the length"},
+    KeyRow<GivesWay>{GivesWay::beam, "beam", "the beam"}, KeyRow<GivesWay>{GivesWay::depth, "depth", "the depth"}};
+
 double turned(double angle, double factor) {
   return std::atan(std::tan(angle) * factor);
 }
@@ -38,6 +44,14 @@ HullShape scaled(HullShape s, const Vec3& by) {
   s.sponson_angle = turned(s.sponson_angle, by.z() / by.x());
   for (const auto m : {&HullShape::bilge_radius, &HullShape::bulb_diameter}) s.*m *= std::sqrt(by.y() * by.z());
   return s;
+}
+
+const char* gives_way_name(GivesWay gives) {
+  return row_of(gives_way_rows, gives).name;
+}
+
+GivesWay gives_way_from_key(const std::string& key) {
+  return value_of(gives_way_rows, "what gives way", key);
 }
 
 Vec3 factors_keeping_displacement(Vec3 f, GivesWay gives) {

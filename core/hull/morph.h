@@ -1,7 +1,7 @@
 // A hull made longer, wider, deeper. In: a design, factors. Out: the design with every measure scaled along its axis.
 #pragma once
 
-#include <optional>
+#include <string>
 
 #include "hull/design.h"
 
@@ -9,6 +9,10 @@ namespace plucky {
 
 /// Which of its dimensions gives way so that the hull goes on displacing as much at a draught scaled with its depth.
 enum class GivesWay { none, length, beam, depth };
+/// For people, e.g. "the beam".
+[[nodiscard]] const char* gives_way_name(GivesWay gives);
+/// "free", "length", "beam" or "depth"; throws InvalidInput with the choices.
+[[nodiscard]] GivesWay gives_way_from_key(const std::string& key);
 
 /// Factors along, across and up of a hull that shall have these; `gives` is set so that their product is 1. What gives
 /// way cannot be wished for as well: its factor is overwritten.

@@ -125,6 +125,23 @@ bool rectangle_passes(double a, double b, double L, double W) {
   return W >= (2.0 * a * b * L + (a * a - b * b) * std::sqrt(a * a + b * b - L * L)) / (a * a + b * b);
 }
 
+/// Where a part's points stand along the boat, each once.
+std::vector<double> stations_of(const std::vector<Vec3>& points) {
+  std::vector<double> stations;
+  stations.reserve(points.size());
+  for (const Vec3& p : points) stations.push_back(p.x());
+  std::sort(stations.begin(), stations.end());
+  stations.erase(std::unique(stations.begin(), stations.end()), stations.end());
+  return stations;
+}
+
+bool contained(const Vec3& p, const std::vector<double>& stations, const std::vector<Section>& cuts) {
+  const auto it = std::lower_bound(stations.begin(), stations.end(), p.x());
+  return cuts[static_cast<std::size_t>(it - stations.begin())].contains({p.y(), p.z()});
+}
+
+constexpr double through = -1e-9;  // m of clearance: less is through the inner face
+
 }  // namespace
 
 SkinFit fit_to_skin(const HullModel& hull, const Skin& skin, const Part& part) {
@@ -134,19 +151,11 @@ SkinFit fit_to_skin(const HullModel& hull, const Skin& skin, const Part& part) {
     return fit;
   }
   const std::vector<Vec3> points = surface_points(part);
-  std::vector<double> stations;
-  for (const Vec3& p : points) stations.push_back(p.x());
-  std::sort(stations.begin(), stations.end());
-  stations.erase(std::unique(stations.begin(), stations.end()), stations.end());
+  const std::vector<double> stations = stations_of(points);
   const std::vector<Section> cuts = sections(hull.skin, stations, hull.bare_triangles);
-  const auto contained = [&](const Vec3& p) {
-    const auto it = std::lower_bound(stations.begin(), stations.end(), p.x());
-    return cuts[static_cast<std::size_t>(it - stations.begin())].contains({p.y(), p.z()});
-  };
-
   const std::vector<std::size_t> near = near_triangles(hull, part.box().grown(SkinFit::reach_limit + 0.005));
   for (const Vec3& p : points) {
-    if (contained(p)) continue;
+    if (contained(p, stations, cuts)) continue;
     double nearest = near.empty() ? SkinFit::reach_limit : 1e300;
     for (const std::size_t t : near) {
       const Vec3 q = project_to_triangle(p, hull.skin.corner(t, 0), hull.skin.corner(t, 1), hull.skin.corner(t, 2));
@@ -174,12 +183,33 @@ SkinFit fit_to_skin(const HullModel& hull, const Skin& skin, const Part& part) {
       fit.where = where;
     }
   }
-  if (fit.clearance < -1e-9) {
+  if (fit.clearance < through) {
     fit.inside = false;
     fit.cut_depth = -fit.clearance;
     fit.clearance = 0.0;
   }
   return fit;
+}
+
+bool SkinRoom::holds(const Part& part) {
+  if (part.outside) return true;
+  const Box3 box = part.box();
+  if ((box.low - hull_.box.low).minCoeff() < 0.0 || (hull_.box.high - box.high).minCoeff() < 0.0) return false;
+  const std::vector<Vec3> points = surface_points(part);
+  std::vector<double> stations = stations_of(points);
+  if (stations != stations_) {
+    cuts_ = sections(hull_.skin, stations, hull_.bare_triangles);
+    stations_ = std::move(stations);
+  }
+  if (!std::all_of(points.begin(), points.end(), [&](const Vec3& p) { return contained(p, stations_, cuts_); }))
+    return false;
+  const double thickest = std::max(skin_.deck_thickness, skin_.shell_thickness);
+  for (const std::size_t t : near_triangles(hull_, box.grown(thickest))) {
+    const Vec3 &a = hull_.skin.corner(t, 0), &b = hull_.skin.corner(t, 1), &c = hull_.skin.corner(t, 2);
+    Vec3 where;
+    if (distance_to_triangle(part, a, b, c, where) - thickness_at(hull_, skin_, t) < through) return false;
+  }
+  return true;
 }
 
 Passage pass_opening(const Vec3& size, double length, double width, double room) {

@@ -54,6 +54,20 @@ struct PartFit {
 /// Checks one part against the skin. Parts marked `outside` always count as inside with full clearance.
 [[nodiscard]] SkinFit fit_to_skin(const HullModel& hull, const Skin& skin, const Part& part);
 
+/// The room within the skin, for many places tried one after the other: as fit_to_skin() judges, without how far a part
+/// clears it or stands through it. The hull must outlive it.
+class SkinRoom {
+ public:
+  SkinRoom(const HullModel& hull, const Skin& skin) : hull_(hull), skin_(skin) {}
+  [[nodiscard]] bool holds(const Part& part);
+
+ private:
+  const HullModel& hull_;
+  const Skin& skin_;
+  std::vector<double> stations_;  ///< of the part asked for last
+  std::vector<Section> cuts_;
+};
+
 /// Can a box of the given size pass a hatch opening of `length` x `width`? `room` is the free length under deck for
 /// sliding a tilted part. Returns the least awkward way.
 struct Passage {

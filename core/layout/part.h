@@ -37,6 +37,7 @@ enum class PartKind {
   aerial,
   lamp,
   power_switch,
+  leads,
   other
 };
 /// Key in files ("drive_line") and back; throws InvalidInput with the choices.
@@ -59,7 +60,7 @@ enum class PartShape {
 
 /// Technical data of a component, by its kind; nothing where they are not known or the kind has none.
 using ComponentData = std::variant<std::monostate, Battery, Esc, Motor, Gearing, Coupler, Shaft, Pod, JetUnit, Screw,
-                                   Rudder, Servo, Consumer, PowerSwitch>;
+                                   Rudder, Servo, Consumer, PowerSwitch, Leads, Lamp>;
 
 /// One part. Place is its middle, size its outer measures along x, y and z; its weight acts in its middle.
 struct Part {

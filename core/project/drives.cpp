@@ -5,6 +5,7 @@
 #include "base/error.h"
 #include "base/written.h"
 #include "layout/component.h"
+#include "layout/lead_run.h"
 #include "project/project.h"
 
 namespace plucky {
@@ -39,6 +40,9 @@ Battery together(const std::vector<const Battery*>& batteries, bool parallel) {
       current = std::min(current, b.current_limit());
       resistance += b.cells * b.cell_resistance;
     }
+    // Side by side their charge adds up; in a row the emptiest ends the run.
+    one.filled = parallel ? ((one.capacity - b.capacity) * one.filled + b.capacity * b.filled) / one.capacity
+                          : std::min(one.filled, b.filled);
     one.usable = std::min(one.usable, b.usable);
   }
   if (batteries.size() == 1) return one;
@@ -180,9 +184,13 @@ void sort_components(const Project& p, DriveUnit& unit) {
   });
 }
 
-/// The data of a unit without where they stand, to tell equal drives.
+/// The data of a unit without where they stand, to tell equal drives. Leads make no drive another one: the first one's
+/// stand for all.
 Drive bare(Drive d) {
   d.stands = {};
+  d.lead_lengths = {};
+  d.leads = {};
+  d.extras &= ~bit(DriveGroup::leads);
   return d;
 }
 
@@ -216,9 +224,13 @@ void set_unit(Project& p, DriveUnit& unit, const Drive& d) {
 
 void change_kind(const Project& p, DriveUnit& unit, Propulsor propulsor, Mounting mounting) {
   if (unit.propulsor == propulsor && unit.mounting == mounting) return;
+  // What a drive may have besides stays where both kinds may.
+  const std::vector<DriveGroup> had = unit.type().extras;
   unit.propulsor = propulsor;
   unit.mounting = mounting;
-  const std::vector<DriveGroup>& groups = unit.type().groups;
+  std::vector<DriveGroup> groups = unit.type().groups;
+  for (const DriveGroup extra : unit.type().extras)
+    if (std::find(had.begin(), had.end(), extra) != had.end()) groups.push_back(extra);
   std::erase_if(unit.components, [&](Id id) {
     const Part* part = p.layout.component(id);
     const auto group = part ? group_of(part->kind) : std::nullopt;
@@ -247,6 +259,12 @@ Drive drive_of_unit(const Project& p, const DriveUnit& unit) {
     if (part->kind == PartKind::motor) s.motor = id;
   }
   if (!batteries.empty()) d.battery = together(batteries, unit.parallel);
+  const auto lead = [&](Id from, Id to) {
+    const Part *a = p.layout.find(from), *b = p.layout.find(to);
+    return a && b ? lead_length(*a, *b) : 0.0;
+  };
+  d.lead_lengths = {.battery = lead(d.stands.battery, d.stands.esc),
+                    .motor = lead(d.stands.esc, d.stands.motor ? d.stands.motor : d.stands.propulsor)};
   for (const DriveGroup extra : unit.type().extras) d.extras |= has & bit(extra);
   for (const DriveGroup group : component_groups(d))
     if ((has & bit(group)) == 0) d.gaps |= bit(group);

@@ -25,6 +25,7 @@ void describe(V& v, Brief& b) {
   v.choice("water", b.water, water_kind_key, water_kind_from_key);
   v.choice("method", b.method, build_method_key, build_method_from_key);
   v("salt_water", b.salt_water);
+  v("depth_m", b.depth, range::size);
   v("payload_kg", b.payload, {0.0, 1000.0});
   v("wanted_speed_m_s", b.wanted_speed, {0.0, 100.0});
   v("run_time_s", b.run_time, range::positive);

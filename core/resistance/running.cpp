@@ -20,7 +20,7 @@ RunningPoint displacement(const RunningHull& h, double speed) {
   const double head = 0.5 * h.density * speed * speed;
   p.holds = true;
   p.friction = head * h.wetted_area * h.form * friction_coefficient(speed * h.waterline_length / h.viscosity);
-  p.wave = wave_resistance(h.offsets, speed, h.density);
+  p.wave = wave_resistance(h.offsets, speed_in_deep_water(speed, h.depth), h.density);
   if (h.transom_area > 0.0) {  // Holtrop & Mennen (1982): the transom runs dry as the speed grows
     const double froude = speed / std::sqrt(2.0 * gravity * h.transom_area / (h.transom_beam * (1.0 + h.waterplane)));
     if (froude < 5.0) p.pressure = head * h.transom_area * 0.2 * (1.0 - 0.2 * froude);
@@ -31,8 +31,12 @@ RunningPoint displacement(const RunningHull& h, double speed) {
   p.draught = h.rest_draught;
   p.wetted_length = h.waterline_length;
   p.drag = p.friction + p.wave + p.pressure + p.appendages + p.air;
-  const double froude = speed / std::sqrt(gravity * h.waterline_length);
-  if (!h.planes && froude > 0.6) {
+  const double froude = speed / std::sqrt(gravity * h.waterline_length), over_bed = depth_froude(speed, h.depth);
+  if (over_bed > critical_from && over_bed < critical_to) {
+    p.outside_range = true;
+    p.message = Text("waves pile up over this bed near {0}: that peak of the drag is not in it",
+                     Quantity{std::sqrt(gravity * h.depth), Dimension::speed});
+  } else if (!h.planes && froude > 0.6) {
     p.outside_range = true;
     p.message = Text("thin-ship waves at a Froude number of {0}: squat and trim are not in it", froude);
   } else if (h.offsets.spacing > 0.0 && froude > 0.15 && h.offsets.spacing < 4.0 * h.offsets.greatest_half()) {

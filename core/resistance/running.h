@@ -35,6 +35,7 @@ struct RunningHull {
   bool planes = false;            ///< has a bottom that Savitsky's method can take
   PlaningHull bottom;
   double density = 0.0, viscosity = 0.0;
+  double depth = 0.0;  ///< m, of the water; 0: deep
   /// Length over breadth at the water.
   [[nodiscard]] double slenderness() const;
 };

@@ -1,9 +1,12 @@
 #include "resistance/wave.h"
 
+#include <Eigen/Dense>
 #include <algorithm>
 #include <cmath>
 #include <complex>
 
+#include "base/blend.h"
+#include "base/bracketed.h"
 #include "base/error.h"
 #include "water/fluid.h"
 
@@ -28,33 +31,56 @@ std::pair<double, double> layer_weights(double k, double a, double b) {
   return {all - upper, upper};
 }
 
-/// I + iJ at one l, k = g / V^2.
-std::complex<double> amplitude(const Offsets& o, double k, double l) {
-  const double decay = l * l * k, along = l * k;
-  std::vector<double> weight(o.depth.size(), 0.0);
-  for (std::size_t j = 0; j + 1 < o.depth.size(); ++j) {
-    const auto [a, b] = layer_weights(decay, o.depth[j], o.depth[j + 1]);
-    weight[j] += a;
-    weight[j + 1] += b;
+/// df/dx between stations at each depth, from the first station that meets the water to the last.
+struct Slopes {
+  std::vector<double> x;  ///< one more than there are slopes
+  std::vector<double> depth;
+  Eigen::MatrixXd by_depth;  ///< [interval][depth]
+
+  explicit Slopes(const Offsets& o) : depth(o.depth) {
+    const auto wet = [&](std::size_t i) {
+      return std::any_of(o.half[i].begin(), o.half[i].end(), [](double y) { return y != 0.0; });
+    };
+    std::size_t first = 0, last = o.x.size() - 1;
+    while (first + 1 < last && !wet(first) && !wet(first + 1)) ++first;
+    while (last > first + 1 && !wet(last) && !wet(last - 1)) --last;
+    x.assign(o.x.begin() + static_cast<std::ptrdiff_t>(first), o.x.begin() + static_cast<std::ptrdiff_t>(last) + 1);
+    by_depth.resize(static_cast<Eigen::Index>(last - first), static_cast<Eigen::Index>(depth.size()));
+    for (std::size_t i = first; i < last; ++i)
+      for (std::size_t j = 0; j < depth.size(); ++j)
+        by_depth(static_cast<Eigen::Index>(i - first), static_cast<Eigen::Index>(j)) =
+            (o.half[i + 1][j] - o.half[i][j]) / (o.x[i + 1] - o.x[i]);
   }
+};
+
+/// I + iJ at one l, k = g / V^2.
+std::complex<double> amplitude(const Slopes& o, double k, double l) {
+  const double decay = l * l * k, along = l * k;
+  Eigen::VectorXd weight = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(o.depth.size()));
+  // Waves this short feel nothing of what lies deeper.
+  constexpr double nothing = 35.0;  // exponents, e^-35 of the surface's
+  Eigen::Index layers = 0;
+  for (std::size_t j = 0; j + 1 < o.depth.size() && decay * o.depth[j] < nothing; ++j) {
+    const auto [a, b] = layer_weights(decay, o.depth[j], o.depth[j + 1]);
+    const auto at = static_cast<Eigen::Index>(j);
+    weight[at] += a;
+    weight[at + 1] += b;
+    layers = at + 2;
+  }
+  const Eigen::VectorXd held = o.by_depth.leftCols(layers) * weight.head(layers);
   std::complex<double> sum = 0.0, before = std::polar(1.0, along * o.x.front());
-  double held_before = 0.0;
-  for (std::size_t j = 0; j < weight.size(); ++j) held_before += weight[j] * o.half.front()[j];
   // Stations mostly stand evenly: the phase turns on by the same angle.
   double step = 0.0;
   std::complex<double> turn = 1.0;
   for (std::size_t i = 1; i < o.x.size(); ++i) {
-    double held = 0.0;
-    for (std::size_t j = 0; j < weight.size(); ++j) held += weight[j] * o.half[i][j];
     if (const double now = o.x[i] - o.x[i - 1]; std::abs(now - step) > 1e-9) {
       step = now;
       turn = std::polar(1.0, along * step);
     }
     const std::complex<double> phase = before * turn;
     // (df/dx) int exp(i a x) dx = (df/dx) (e^{i a x1} - e^{i a x0}) / (i a)
-    sum += (held - held_before) / (o.x[i] - o.x[i - 1]) * (phase - before);
+    sum += held[static_cast<Eigen::Index>(i) - 1] * (phase - before);
     before = phase;
-    held_before = held;
   }
   return sum / std::complex<double>(0.0, along);
 }
@@ -102,6 +128,25 @@ Offsets offsets_below(const HullModel& hull, const std::function<double(double)>
   return o;
 }
 
+double depth_froude(double speed, double depth) {
+  return depth > 0.0 ? speed / std::sqrt(gravity * depth) : 0.0;
+}
+
+double speed_in_deep_water(double speed, double depth) {
+  const double froude = depth_froude(speed, depth);
+  if (froude <= 0.0 || froude >= critical_to) return speed;
+  // V = V0 sqrt(tanh(g h / V0^2)): with x = g h / V0^2, tanh(x) / x is the square of the depth's Froude number.
+  const auto by = [](double f) {
+    if (f < 0.2) return 1.0;  // tanh is one to six figures
+    const auto excess = [f](double x) { return std::tanh(x) / x - f * f; };
+    const double x = bracketed_root(excess, 1e-6, 1.0 / (f * f) + 1.0, excess(1e-6), excess(1.0 / (f * f) + 1.0));
+    return 1.0 / (f * std::sqrt(x));
+  };
+  if (froude <= critical_from) return by(froude) * speed;
+  const double back = smooth_step((froude - critical_from) / (critical_to - critical_from));
+  return speed * (1.0 + (by(critical_from) - 1.0) * (1.0 - back));
+}
+
 double wave_resistance(const Offsets& o, double speed, double density) {
   if (!(speed > 0.0)) throw InvalidInput("speed", Text("is {0} m/s; must be more than zero", speed));
   if (!(density > 0.0)) throw InvalidInput("density", Text("is {0} kg/m3; must be more than zero", density));
@@ -117,6 +162,7 @@ double wave_resistance(const Offsets& o, double speed, double density) {
   // l = 1 + s^2 takes the singularity out: l^2 / sqrt(l^2 - 1) dl = 2 l^2 / sqrt(s^2 + 2) ds. The amplitude turns with
   // the phase k L l, so panels hold a fixed share of a turn; Gauss-Legendre with three points on each.
   constexpr double at[3] = {-0.7745966692414834, 0.0, 0.7745966692414834}, weight[3] = {5.0 / 9, 8.0 / 9, 5.0 / 9};
+  const Slopes slopes(o);
   double total = 0.0, s = 0.0, chunk = 0.0, chunk_ends = 0.5;
   while (s < 12.0) {
     // Across, the phase turns with s (1 + s^2) sqrt(2 + s^2). Small steps follow it as long as it matters; where it
@@ -126,7 +172,8 @@ double wave_resistance(const Offsets& o, double speed, double density) {
     for (int g = 0; g < 3; ++g) {
       const double sg = s + 0.5 * step * (1.0 + at[g]), l = 1.0 + sg * sg;
       const double both = o.spacing > 0.0 ? meeting(k * o.spacing, sg, step / 3.0) : 1.0;
-      chunk += 0.5 * step * weight[g] * both * std::norm(amplitude(o, k, l)) * 2.0 * l * l / std::sqrt(sg * sg + 2.0);
+      chunk +=
+          0.5 * step * weight[g] * both * std::norm(amplitude(slopes, k, l)) * 2.0 * l * l / std::sqrt(sg * sg + 2.0);
     }
     s += step;
     if (s < chunk_ends) continue;

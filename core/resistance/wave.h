@@ -30,6 +30,18 @@ struct Offsets {
 [[nodiscard]] Offsets offsets_below(const HullModel& hull, const std::function<double(double)>& water,
                                     double spacing = 0.0, int layers = 14);
 
+/// Speed in deep water whose waves are as long as those of `speed` (m/s) over a bed `depth` (m) down: what meets the
+/// hull is the same (Schlichting 1934). From nine tenths of the speed sqrt(g h) that no long wave passes it goes back
+/// to the speed itself, reached a fifth above it, where waves no longer keep up: a hump of that speed is not in it. The
+/// speed itself for a depth of 0, deep water.
+[[nodiscard]] double speed_in_deep_water(double speed, double depth);
+
+/// Over that critical speed; 0 in deep water.
+[[nodiscard]] double depth_froude(double speed, double depth);
+
+/// Within these of the critical speed waves pile up and the drag has a peak that nothing here foretells.
+inline constexpr double critical_from = 0.9, critical_to = 1.2;
+
 /// Of all bodies together. Throws InvalidInput for speeds or densities that are not above zero, fewer than three
 /// stations or two depths.
 [[nodiscard]] double wave_resistance(const Offsets& offsets, double speed, double density);

@@ -126,8 +126,7 @@ namespace {
 /// What lies over a tunnel, or over the air behind sponsons, is a wing between them: it lifts at 0.35 of its length
 /// from its leading edge (common practice for low wings, no source).
 AirWing air_wing(const Boat& b, const PlaningBottom& v) {
-  const bool three_points = b.hull.surfaces.size() > 1 && !b.hull.surfaces.back().in_wake;
-  if (v.bodies < 2 && !three_points) return {};
+  if (v.bodies < 2 && !b.hull.runs_on_points()) return {};
   const double middle = b.hull.box.low.x() + 0.5 * b.hull.length();
   const double roof = b.hull.bottom_height(middle, 0.0) - b.hull.section_near(middle).extent().low.y();
   if (!(roof > 0.0) || !(b.hull.deck_area > 0.0)) return {};
@@ -166,6 +165,7 @@ RunningHull running_hull(const Boat& b) {
   if (h.transom_beam <= 0.0) h.transom_area = 0.0;
   h.density = b.density;
   h.viscosity = b.viscosity;
+  h.depth = b.depth;
 
   const Fittings& fittings = b.drive.fittings;
   const double top = b.hull.box.high.z();

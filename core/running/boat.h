@@ -33,6 +33,7 @@ struct Boat {
   double density, viscosity;
   /// Cooling water of a drive in a running state; without it a hose in the layout stands for 180 ml/min.
   std::function<JacketWater(const Drive&, const RunningState&)> jacket = {};
+  double depth = 0.0;       ///< m, of the water; 0: deep
   double mass_sigma = 0.0;  ///< kg, standard deviation of the loading's mass
   Variation tuned = {};     ///< what its runs have told
 };

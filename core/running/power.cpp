@@ -175,7 +175,9 @@ StandingStart PoweredBoat::standing_start(double throttle) const {
     const HeldThrust held = thrust_at(train_, propulsion_, open, speed * (1.0 - between_.wake),
                                       between_.water ? between_.water(p) : PropulsorWater{});
     const double thrust = train_.count * held.thrust;
-    start.motor_current = std::max(start.motor_current, shaft_state(train_, open, held.revolutions).motor_current);
+    const ShaftState shaft = shaft_state(train_, open, held.revolutions);
+    start.motor_current = std::max(start.motor_current, shaft.motor_current);
+    start.battery_voltage = std::min(shaft.battery_voltage, start.battery_voltage.value_or(shaft.battery_voltage));
     if (thrust > start.thrust) {
       start.thrust = thrust;
       start.air = held.load.air;
@@ -200,7 +202,7 @@ double PoweredBoat::winding_after(const RunningState& s, double duration) const 
 }
 
 double PoweredBoat::run_time(double battery_current) const {
-  return battery_current > 0.0 ? drive_.battery.usable * drive_.battery.capacity / battery_current : 0.0;
+  return battery_current > 0.0 ? drive_.battery.ready() / battery_current : 0.0;
 }
 
 namespace {

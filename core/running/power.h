@@ -41,9 +41,11 @@ struct ThrustPoint {
 struct StandingStart {
   double thrust = 0.0;         ///< N, of all drives, greatest on the way
   double motor_current = 0.0;  ///< A, in each motor, greatest on the way
-  double air = 0.0;            ///< share of the blades' work done with air behind them when the thrust is greatest
-  double trim = 0.0;           ///< rad, highest the bow swings up on the way from how it lay; held at 90 degrees
-  double tilt = 0.0;           ///< rad, bow up, to which the greatest thrust would hold the boat afloat if it stayed
+  /// V, least on the way; none without a current.
+  std::optional<double> battery_voltage;
+  double air = 0.0;   ///< share of the blades' work done with air behind them when the thrust is greatest
+  double trim = 0.0;  ///< rad, highest the bow swings up on the way from how it lay; held at 90 degrees
+  double tilt = 0.0;  ///< rad, bow up, to which the greatest thrust would hold the boat afloat if it stayed
   /// Least on the way: moment of the weight about the transom over that of the thrust about the CG; below one the bow
   /// goes on rising for as long as it lasts. None where the thrust does not lift the bow.
   std::optional<double> hold;

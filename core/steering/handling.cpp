@@ -59,18 +59,46 @@ void on_the_plane(const Boat& b, const PowerReport& p, HandlingReport& r) {
   const PlaningBottom v = planing_bottom(b.hull);
   const double keel = std::max(0.0, run.draught) / std::sin(run.trim);
   const Outline& o = b.hull.outline;
-  // The forefoot: where the keel has risen a tenth of the depth.
-  double forefoot = b.hull.length();
-  for (std::size_t i = o.x.size() / 2; i < o.x.size(); ++i)
-    if (o.keel[i] > b.hull.box.low.z() + 0.1 * b.hull.box.size().z()) {
-      forefoot = o.x[i] - b.hull.box.low.x();
-      break;
-    }
+  const std::size_t bow = o.rises_past(b.hull.box.low.z() + forefoot_rise * b.hull.box.size().z());
+  const double forefoot = bow < o.x.size() ? o.x[bow] - b.hull.box.low.x() : b.hull.length();
   r.wet_keel = keel / forefoot;
   if (v.bodies > 1 || v.deadrise <= 0.0 || keel <= 0.0) return;
   const Wetted wet = wetted_part({v.beam, v.deadrise}, run.trim, keel);
   const double height = b.loading.cg.z() - b.hull.transom_keel();
   if (wet.chines_dry && height > 0.0) r.footing = 0.5 * wet.beam / height;
+}
+
+void with_one_dead(const Boat& b, const PowerReport& p, const SteeringReport& s, HandlingReport& r) {
+  const DriveStands& stands = b.drive.stands;
+  const Part *one = b.layout.find(stands.propulsor), *other = b.layout.find(stands.second_propulsor);
+  if (b.drive.count != 2 || !one || !other || !p.full.runs()) return;
+  Drive single = b.drive;
+  single.count = 1;
+  single.stands.second_motor = single.stands.second_propulsor = 0;
+  const Boat limping{b.hull,    b.layout,    single,   b.loading, b.rest,       b.form,
+                     b.density, b.viscosity, b.jacket, b.depth,   b.mass_sigma, b.tuned};
+  // Blades that are dragged along: coefficient 0.35 of their area (memory).
+  const double disc =
+      drive_kind(b.drive).open_screw ? 0.25 * pi * b.drive.screw.diameter * b.drive.screw.diameter : 0.0;
+  const double dragged = 0.5 * b.density * 0.35 * disc * b.drive.screw.blade_area;
+  RunningState run;
+  double more = 1.0;
+  for (int i = 0; i < 2; ++i) {
+    const ResistanceCurve curve = p.curve.times(more);
+    run = PoweredBoat(limping, curve).at(b.drive.throttle);
+    if (!run.runs()) return;
+    const double drag = p.curve.at(run.speed).drag;
+    if (drag > 0.0) more = 1.0 + dragged * run.speed * run.speed / drag;
+  }
+  HandlingReport::OneDead dead{.speed = run.speed,
+                               .moment = 0.5 * std::abs(one->place.y() - other->place.y()) * run.thrust};
+  if (s.side_force && p.full.speed > 0.0) {
+    // What steers stands at the stern; its force goes with the square of the speed.
+    const double share = run.speed / p.full.speed, lever = b.loading.cg.x() - b.hull.box.low.x();
+    const double holds = *s.side_force * share * share * lever;
+    if (holds > 0.0) dead.held_by = dead.moment / holds;
+  }
+  r.one_dead = dead;
 }
 
 }  // namespace
@@ -85,6 +113,7 @@ HandlingReport handling_report(const Boat& b, const PowerReport& p, const Steeri
   under_torque(b, p, r);
   in_turns(b, p, s, r);
   on_the_plane(b, p, r);
+  with_one_dead(b, p, s, r);
   return r;
 }
 

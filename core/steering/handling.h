@@ -25,6 +25,15 @@ struct HandlingReport {
   /// On the plane with dry chines: half the width that carries over the CG's height over the keel.
   std::optional<double> footing;
   std::optional<double> wet_keel;  ///< share of the keel ahead of the transom that is wet on the plane, to the forefoot
+
+  /// One of two drives beside each other dead, its screw dragged along, the other at the throttle limit.
+  struct OneDead {
+    double speed = 0.0;   ///< m/s
+    double moment = 0.0;  ///< N m, by which the other turns the boat to the dead one's side
+    /// Of what steers, at that speed and its full angle, the share that holds it straight; none where nothing does.
+    std::optional<double> held_by;
+  };
+  std::optional<OneDead> one_dead;
 };
 
 [[nodiscard]] HandlingReport handling_report(const Boat& boat, const PowerReport& power,

@@ -40,13 +40,6 @@ double water_aboard(const SeaVector& s) {
   return sum;
 }
 
-double resting_voltage(double charged) {
-  constexpr std::array<double, 11> volts{3.27, 3.61, 3.70, 3.75, 3.79, 3.83, 3.87, 3.92, 3.98, 4.06, 4.20};
-  const double at = std::clamp(charged, 0.0, 1.0) * (volts.size() - 1);
-  const auto i = std::min(static_cast<std::size_t>(at), volts.size() - 2);
-  return (volts[i] + (volts[i + 1] - volts[i]) * (at - static_cast<double>(i))) / 3.7;
-}
-
 SeaBoat::SeaBoat(const Boat& boat, const ResistanceCurve& curve, SeaBoatData data)
     : curve_(curve),
       powered_(PoweredBoat(boat, curve_).with(data.truth)),
@@ -123,7 +116,7 @@ SeaMoment SeaBoat::moment(const SeaVector& s, const Wanted& wanted) const {
   const Drive& d = drive();
   const double throttle = std::clamp(s[S::throttle], -1.0, 1.0);
   const double capacity = d.battery.capacity;
-  const Supply supply{.voltage = wanted.voltage.value_or(resting_voltage(1.0 - s[S::charge] / capacity)),
+  const Supply supply{.voltage = wanted.voltage.value_or(resting_voltage(d.battery.filled - s[S::charge] / capacity)),
                       .winding = wanted.voltage ? 20.0 : s[S::winding],
                       .fouling = 1.0 + weed_torque * weed};
   if (wanted.power) {
@@ -298,7 +291,7 @@ void SeaBoat::rates(const SeaVector& s, const Wanted& wanted, const SeaWeather& 
 
   const ShaftState& shaft = m.driven.shaft;
   const double lost =
-      drive().count * (shaft.motor_heat + shaft.gear_heat) + shaft.esc_heat * drive().count + shaft.battery_heat;
+      drive().count * (shaft.motor_heat + shaft.gear_heat + shaft.esc_heat + shaft.lead_heat) + shaft.battery_heat;
   rate[S::from_battery] = m.driven.open_voltage * shaft.battery_current;
   rate[S::to_heat] = lost;
   rate[S::at_shaft] = drive().count * shaft.torque * 2.0 * pi * m.driven.revolutions;

@@ -178,10 +178,4 @@ class SeaBoat {
   TurnDerivatives beside_;  ///< for the water that goes with sway and yaw
 };
 
-/// Open-circuit voltage of a cell at a share of its charge, over its nominal one: lithium polymer at rest (memory).
-[[nodiscard]] double resting_voltage(double charged);
-
-/// A cell under this share of its nominal voltage is cut off by the ESC: 3.2 of 3.7 V, common practice, no source.
-inline constexpr double cut_off_voltage = 3.2 / 3.7;
-
 }  // namespace plucky

@@ -166,12 +166,12 @@ void SeaTrial::look(const Sticks& sticks) {
     power_ = false, lost_ = true;
   }
   if (!rules_.voltage && power_) {
-    if (m.cell < cut_off_voltage * drive.battery.cell_voltage) {
+    if (m.cell < cell_cutoff(drive)) {
       note(SeaEvent::cuts_out, {"The ESC cuts out: {0} a cell at {1}.", Quantity{m.cell, Dimension::voltage},
                                 Quantity{n.current, Dimension::current}});
       power_ = false;
     }
-    if (n.used > drive.battery.usable * drive.battery.capacity)
+    if (n.used > drive.battery.ready())
       note(SeaEvent::battery_empty, {"The usable charge is used up after {0}.", Quantity{time_, Dimension::duration}});
   }
   const auto hot = [&](const char* what, double temperature, double most) {

@@ -145,7 +145,7 @@ TEST(Recovery, WorkOfAProgramKilledWithoutWarningComesBack) {
   Session session;
   const Autosave autosave(&session, unsaved);
   const auto files = [&] { return QDir(unsaved).entryList({"*.autosave"}, QDir::Files).size(); };
-  ASSERT_TRUE(QTest::qWaitFor([&] { return files() == 1; }, 20000));
+  ASSERT_TRUE(QTest::qWaitFor([&] { return files() == 1; }, 60000));
   EXPECT_TRUE(autosave.leftovers({}).empty());  // it still runs
   program.kill();
   ASSERT_TRUE(program.waitForFinished());

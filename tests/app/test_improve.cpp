@@ -3,6 +3,7 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QTableWidget>
+#include <cmath>
 
 #include "bench.h"
 #include "stages/drive/improve_view.h"
@@ -55,6 +56,18 @@ TEST_F(ImproveBench, AWayIsChosenByItsPointAndTakenAsOneEdit) {
   QTest::mouseClick(find<QWidget>("improve_plot"), Qt::LeftButton, {}, view->place_of(0).toPoint());
   settle();
   EXPECT_EQ(table->item(table->currentRow(), 0)->data(Qt::UserRole).toUInt(), 0u);
+  // The same ways over other numbers: the one on the farthest right is the heaviest.
+  auto* across = find<QComboBox>("improve_across");
+  across->setCurrentIndex(across->findData(QString("mass")));
+  emit across->activated(across->currentIndex());
+  settle();
+  for (std::size_t i = 0; i < view->found().ways.size(); ++i)
+    for (std::size_t k = 0; k < i; ++k) {
+      const double by = view->found().ways[i].assessed->mass.total - view->found().ways[k].assessed->mass.total;
+      if (std::abs(by) < 1e-3) continue;
+      EXPECT_EQ(view->place_of(i).x() > view->place_of(k).x(), by > 0.0);
+    }
+  QTest::mouseClick(find<QWidget>("improve_plot"), Qt::LeftButton, {}, view->place_of(0).toPoint());
   click("improve_take");
   settle();
   EXPECT_GE(session.now().power.full.speed, 22.0 / 3.6 - 1e-6);

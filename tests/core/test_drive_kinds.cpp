@@ -4,11 +4,13 @@
 #include <algorithm>
 
 #include "assessment/assessment.h"
+#include "assessment/remedies.h"
 #include "cooling/circuit.h"
 #include "cooling/flow.h"
 #include "drive/drive_table.h"
 #include "drive/kind.h"
 #include "findings.h"
+#include "fleet.h"
 #include "layout/component.h"
 #include "layout/kind.h"
 #include "project/catalogue.h"
@@ -143,6 +145,51 @@ TEST(DriveKinds, ANozzleThatThrowsTheStreamUpLiftsTheBow) {
   EXPECT_GT(up.working->thrust_offset, level.working->thrust_offset);
   EXPECT_GT(up.full.hull.trim, level.full.hull.trim);
   EXPECT_LT(down.full.hull.trim, level.full.hull.trim);
+}
+
+Project fleet_jet(std::uint32_t cells, double kv) {
+  Project p = test::of_the_fleet("stickleback");
+  Drive d = p.drive();
+  d.throttle = 1.0;
+  d.battery.cells = cells;
+  d.motor.kv = kv;
+  set_drive(p, d);
+  return p;
+}
+
+// Common practice, no source: on two cells such a jet's motor is about 38 degC after a run; on three with too high a Kv
+// the impeller over-revs.
+TEST(DriveKinds, TwoCellsKeepAJetsMotorCoolAndThreeWithTooMuchKvOverRevIt) {
+  const double kv = test::of_the_fleet("stickleback").drive().motor.kv;
+  const Assessment two = assess(fleet_jet(2, kv));
+  ASSERT_TRUE(two.power.can);
+  // What a finger or a thermometer on the motor meets lies between its can and its winding.
+  EXPECT_LT(*two.power.can, 38.0);
+  EXPECT_GT(*two.power.winding, 38.0);
+  EXPECT_LT(*two.power.winding - *two.power.can, 40.0);
+  EXPECT_EQ(test::find_finding(two, "drive.over_rev")->severity, Severity::fine);
+  const Assessment three = assess(fleet_jet(3, 1.8 * kv));
+  const Finding& over = *test::find_finding(three, "drive.over_rev");
+  EXPECT_GE(over.severity, Severity::watch);
+  // Twice the revolutions of the two cells' push far less than four times.
+  EXPECT_LT(three.power.full.thrust / two.power.full.thrust,
+            0.8 * std::pow(three.power.full.revolutions / two.power.full.revolutions, 2));
+  ASSERT_TRUE(over.remedy);
+  Assessor judge;
+  EXPECT_TRUE(remedy_betters(over, three, judge));
+}
+
+TEST(DriveKinds, ANarrowNozzleStallsTheImpellerAndAWiderOneIsOffered) {
+  Project p = test::of_the_fleet("stickleback");
+  Drive d = p.drive();
+  d.jet.nozzle = 0.010;
+  set_drive(p, d);
+  const Assessment a = assess(p);
+  const Finding& stall = *test::find_finding(a, "drive.pump_stall");
+  EXPECT_EQ(stall.severity, Severity::watch);
+  ASSERT_TRUE(stall.remedy);
+  Assessor judge;
+  EXPECT_TRUE(remedy_betters(stall, a, judge));
 }
 
 TEST(DriveKinds, ALongerRidePlateAtTheSameAngleLiftsTheSternMore) {

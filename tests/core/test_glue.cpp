@@ -13,6 +13,8 @@
 #include "drive/water_jet.h"
 #include "findings.h"
 #include "geometry/mesh_repair.h"
+#include "layout/lead_run.h"
+#include "project/edit.h"
 #include "property.h"
 #include "resistance/friction.h"
 #include "running/power.h"
@@ -43,6 +45,11 @@ Project any_boat() {
   drive(p)->screw.blades = any::whole(2u, 5u);
   drive(p)->screw.blade_area = between(0.3, 0.7);
   drive(p)->screw.surface = any::either();
+  if (any::either()) {
+    Part leads = leads_for(between(5.0, 80.0), between(5.0, 80.0), {0.2, 0.2});
+    leads.place = {0.3, 0.0, 0.03};
+    p = apply(p, {"", AddPart{leads}});
+  }
   return p;
 }
 
@@ -529,7 +536,7 @@ TEST(PoweredBoats, PowerInIsPowerOutAndEveryThrottleIsAnswered) {
       if (!s.runs()) continue;
       const ShaftState& e = s.shaft;
       const double in = e.battery_current * drive(p)->battery.voltage(), shaft = 2.0 * pi * s.revolutions * e.torque;
-      HOLDS(std::abs(in - shaft - e.motor_heat - e.esc_heat - e.gear_heat - e.battery_heat) < 0.01 * in);
+      HOLDS(std::abs(in - shaft - e.motor_heat - e.esc_heat - e.gear_heat - e.lead_heat - e.battery_heat) < 0.01 * in);
       HOLDS(s.efficiency > 0.0);
       HOLDS(s.efficiency < 0.9);
       HOLDS(s.load.thrust * s.speed <= shaft * 1.001);

@@ -67,6 +67,25 @@ TEST(Handling, ASafeRadiusLaysTheBoatOverToNineTenths) {
               1e-6);
 }
 
+TEST(Handling, OneOfTwoDrivesBringsItBackSlowerAndToOneSide) {
+  const Assessment one = assess(powered_boat());
+  EXPECT_FALSE(one.handling.one_dead);
+  const Assessment two = assess(with_second_drive(one));
+  ASSERT_TRUE(two.power.full.runs()) << two.power.message.words;
+  ASSERT_TRUE(two.handling.one_dead);
+  const auto& dead = *two.handling.one_dead;
+  EXPECT_LT(dead.speed, two.power.full.speed);
+  EXPECT_GT(dead.speed, 0.3 * two.power.full.speed);
+  const DriveStands& s = two.fitted_drive.stands;
+  const double apart = std::abs(two.project.layout.find(s.propulsor)->place.y() -
+                                two.project.layout.find(s.second_propulsor)->place.y());
+  EXPECT_GT(dead.moment, 0.0);
+  // No more than the half of the thrust that both give at a standstill, at its lever.
+  EXPECT_LT(dead.moment, 0.5 * apart * two.power.start.thrust);
+  const Finding& f = finding(two, "steer.one_dead");
+  EXPECT_EQ(f.severity == Severity::fine, dead.held_by && *dead.held_by < 0.8);
+}
+
 TEST(Pods, TwoThatSwingDrawTogetherUntilTheirPropellersStrike) {
   Project p = with_second_drive(assess(of_the_fleet("grebe")));
   ASSERT_NE(p.drive().stands.second_propulsor, 0u);

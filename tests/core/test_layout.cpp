@@ -165,7 +165,7 @@ TEST(Catalogue, ComponentsOfADriveComeWithTheirDataAndAreKeptWithThem) {
         << e.part.name;
     own.push_back(e);
   }
-  EXPECT_EQ(kinds.size(), 9u);
+  EXPECT_EQ(kinds.size(), 10u);
   EXPECT_GE(own.size(), 90u);
   const Catalogue back = catalogue_from_json(parts_to_json(own));
   ASSERT_EQ(back.parts.size(), own.size());

@@ -324,3 +324,17 @@ TEST(Running, ADisplacementHullNeverPlanesAndSaysWhereItsMethodEnds) {
   EXPECT_NE(plain(fast.message).find("Froude number"), std::string::npos);
   EXPECT_FALSE(run_at(h, 0.8).outside_range);
 }
+
+PROPERTY(ShallowWater, WavesOverABedAreAsLongAsThoseOfTheFasterBoatInDeepWater) {
+  const double depth = any::whole(2, 300) / 100.0, froude = any::whole(1, 300) / 100.0;
+  const double v = froude * std::sqrt(gravity * depth), deep = speed_in_deep_water(v, depth);
+  HOLDS(std::abs(depth_froude(v, depth) - froude) < 1e-12);
+  HOLDS(deep >= v && deep <= 1.25 * v);
+  // Airy's dispersion: the phase speed of a wave that runs at `deep` over no bed is that of the boat over this one.
+  if (froude <= critical_from)
+    HOLDS(std::abs(deep * std::sqrt(std::tanh(gravity * depth / (deep * deep))) - v) < 1e-6 * v);
+  if (froude >= critical_to) HOLDS(deep == v);
+  HOLDS(std::abs(speed_in_deep_water(1.0001 * v, depth) - deep) < 0.002 * v);
+  HOLDS(speed_in_deep_water(v, 1.2 * depth) <= deep * (1.0 + 1e-9) || froude > critical_from);
+  HOLDS(speed_in_deep_water(v, 0.0) == v);
+}

@@ -123,7 +123,8 @@ PROPERTY(PowerTrain, ElectricityInIsWorkAndHeatOut) {
   const double n = free_revolutions(t, throttle) * any::whole(5, 100) / 100.0;
   const ShaftState s = shaft_state(t, throttle, n);
   const double in = t.voltage * s.battery_current;
-  const double out = t.count * (s.torque * 2.0 * pi * n + s.motor_heat + s.esc_heat + s.gear_heat) + s.battery_heat;
+  const double out =
+      t.count * (s.torque * 2.0 * pi * n + s.motor_heat + s.esc_heat + s.gear_heat + s.lead_heat) + s.battery_heat;
   HOLDS(std::abs(in - out) < 1e-9 * in);
   HOLDS(std::abs(shaft_state(t, throttle, free_revolutions(t, throttle)).torque) < 1e-9 * std::abs(s.torque) + 1e-12);
 }

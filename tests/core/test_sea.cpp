@@ -5,6 +5,8 @@
 
 #include "assessment/sea.h"
 #include "findings.h"
+#include "layout/lead_run.h"
+#include "project/edit.h"
 #include "property.h"
 #include "shapes.h"
 #include "trial/geodesy.h"
@@ -155,7 +157,12 @@ TEST(Sea, RollAndHeaveSwingWithTheirOwnPeriods) {
 }
 
 PROPERTY(Sea, KeepsItsBooksWhateverTheSticksDo) {
-  static const AtSea sea;
+  static const AtSea plain, wired([] {
+    Part leads = leads_for(10.0, 10.0, {0.5, 0.5});
+    leads.place = {0.3, 0.0, 0.03};
+    return apply(seagoing_boat(), {"", AddPart{leads}});
+  }());
+  const AtSea& sea = any::either() ? plain : wired;
   SeaWeather weather;
   weather.wind = {0.1 * any::whole(-60, 60), 0.1 * any::whole(-60, 60)};
   weather.current = {0.01 * any::whole(-30, 30), 0.0};

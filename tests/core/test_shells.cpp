@@ -2,10 +2,13 @@
 // that stays in the body it entered.
 #include <gtest/gtest.h>
 
+#include <algorithm>
 #include <cmath>
 
 #include "assessment/assessment.h"
 #include "base/error.h"
+#include "hull/family.h"
+#include "hull/hollows.h"
 #include "project/json.h"
 #include "property.h"
 #include "resistance/wave.h"
@@ -224,4 +227,27 @@ TEST(Shells, GetNumbersOfTheirOwnAndAreRefusedWithAnothers) {
   p.hull.further.front().id = id;
   p.hull.further.front().family = HullFamily::imported;
   EXPECT_THROW(check_project(p), InvalidInput);
+}
+
+TEST(Hollows, AreWhatStandsBetweenTheBodiesAndNowhereElse) {
+  EXPECT_TRUE(hollow_edges(build_hull(usual_hull(HullFamily::deep_v))).empty());
+  for (const HullFamily family : {HullFamily::twin_hull, HullFamily::tunnel}) {
+    const HullModel hull = build_hull(usual_hull(family));
+    const auto edges = hollow_edges(hull);
+    ASSERT_GE(edges.size(), 2u) << family_name(family);
+    double longest = 0.0;
+    for (const auto& edge : edges) {
+      longest = std::max(longest, edge.back().x() - edge.front().x());
+      for (const Vec2& p : edge) {
+        EXPECT_LT(std::abs(p.y()), 0.5 * hull.beam());
+        // Its mirror image is an edge too.
+        const bool mirrored = std::any_of(edges.begin(), edges.end(), [&](const auto& other) {
+          return std::any_of(other.begin(), other.end(),
+                             [&](const Vec2& q) { return (q - Vec2(p.x(), -p.y())).norm() < 1e-6; });
+        });
+        EXPECT_TRUE(mirrored);
+      }
+    }
+    EXPECT_GT(longest, 0.6 * hull.length()) << family_name(family);
+  }
 }

@@ -5,6 +5,8 @@
 
 #include "assessment/remedies.h"
 #include "assessment/stow.h"
+#include "cooling/options.h"
+#include "project/edit.h"
 #include "shapes.h"
 #include "texts.h"
 
@@ -47,9 +49,25 @@ TEST(Stow, OffersAreBetterAndStandFree) {
       EXPECT_LE(cg, a.cg_band.high + 0.002);
     }
     if (s.merit == StowMerit::leads) {
-      EXPECT_LE(m.leads, found.before.leads + 1e-9);
+      EXPECT_LE(m.leads + m.hoses, found.before.leads + found.before.hoses + 1e-9);
     }
   }
+}
+
+TEST(Stow, HosesGoWithTheEsc) {
+  Project p = powered_boat();
+  EXPECT_EQ(stow_measures(assess(p)).hoses, 0.0);
+  const Assessment dry = assess(p);
+  p = apply(p, {"", ChangeCooling{plumbed(Plumbing::series, boat_of(dry), p.cooling, p.next_id)}});
+  const Assessment near = assess(p);
+  double straight = 0.0;
+  for (const Hose& h : p.cooling.hoses)
+    straight +=
+        (fitting_place(*p.cooling.find(h.from), p.layout) - fitting_place(*p.cooling.find(h.to), p.layout)).norm();
+  ASSERT_GT(straight, 0.05);
+  EXPECT_NEAR(stow_measures(near).hoses, straight, 1e-9);
+  part_of(p, PartKind::esc).place.x() += 0.2;
+  EXPECT_GT(stow_measures(assess(p)).hoses, straight + 0.1);
 }
 
 TEST(Stow, MeasuresAreTheBoatsOwn) {

@@ -188,7 +188,7 @@ TEST(Units, RefuseNonsenseAndSayWhatWasExpected) {
 
 PROPERTY(Units, WhatIsShownIsUnderstood) {
   const auto dimension = any::one_of({Dimension::length, Dimension::mass, Dimension::angle, Dimension::volume,
-                                      Dimension::ratio, Dimension::speed, Dimension::area});
+                                      Dimension::ratio, Dimension::speed, Dimension::area, Dimension::copper});
   const auto system = any::one_of({UnitSystem::metric, UnitSystem::inch});
   const double si = any::whole(-2000000, 2000000) / 1e6;
   const Shown shown = show({si, dimension}, system);

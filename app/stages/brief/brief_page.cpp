@@ -15,7 +15,7 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
   heading(tr("Brief"));
   name_ = text(tr("Boat"), "boat_name");
   purpose_ = text(tr("Purpose"), "boat_purpose");
-  const auto names = [this](auto name, auto... values) { return QStringList{term(name(values))...}; };
+  const auto names = [](auto name, auto... values) { return QStringList{term(name(values))...}; };
   type_ =
       choice(tr("Type"),
              names(boat_type_name, BoatType::shaft_monohull, BoatType::air_sled, BoatType::jet, BoatType::displacement),
@@ -25,6 +25,8 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
                   names(water_kind_name, WaterKind::sheltered, WaterKind::choppy, WaterKind::weedy, WaterKind::shallow),
                   "water_kind");
   salt_ = choice(tr("Salt"), {tr("fresh, 20 \u00b0C"), tr("sea, 15 \u00b0C")}, "boat_water");
+  depth_ = quantity(tr("Depth"), Dimension::length, "water_depth");
+  depth_->setToolTip(tr("Of the water where it is shallowest on the way; nothing: deep"));
   method_ = choice(tr("Made"),
                    names(build_method_name, BuildMethod::printed, BuildMethod::sheet_metal, BuildMethod::ply,
                          BuildMethod::foam_board, BuildMethod::moulded),
@@ -92,6 +94,7 @@ BriefPage::BriefPage(Session* session, QWidget* parent) : Page(session, parent) 
     connect(edit, &QuantityEdit::cleared, this,
             [this, what, member] { change(what, [=](Brief& b) { b.*member = 0.0; }); });
   };
+  number(depth_, tr("Depth of the water"), &Brief::depth);
   number(payload_, tr("Payload"), &Brief::payload);
   number(speed_, tr("Required speed"), &Brief::wanted_speed);
   number(run_time_, tr("Run time"), &Brief::run_time);
@@ -123,8 +126,8 @@ void BriefPage::change(const QString& what, const std::function<void(Brief&)>& h
   Brief brief = session_->project().brief;
   how(brief);
   const bool negative = brief.wanted_freeboard < 0.0 || brief.swamped_reserve < 0.0 || brief.payload < 0.0 ||
-                        brief.wanted_speed < 0.0 || brief.run_time < 0.0 || brief.most_length < 0.0 ||
-                        brief.longest_piece < 0.0;
+                        brief.depth < 0.0 || brief.wanted_speed < 0.0 || brief.run_time < 0.0 ||
+                        brief.most_length < 0.0 || brief.longest_piece < 0.0;
   if (!(brief.trim_high > brief.trim_low))
     session_->refuse(tr("The highest trim must be above the lowest; the old value stays."));
   else if (negative)
@@ -225,6 +228,7 @@ void BriefPage::refresh() {
       edit->set_nothing(hint);
     }
   };
+  optional(depth_, b.depth, tr("deep"));
   optional(payload_, b.payload, tr("none"));
   optional(speed_, b.wanted_speed, tr("any"));
   optional(run_time_, b.run_time, tr("any"));

@@ -29,8 +29,8 @@ class BriefPage : public Page {
 
   QLineEdit *name_, *purpose_;
   QComboBox *type_, *salt_, *water_, *method_;
-  QuantityEdit *payload_, *speed_, *run_time_, *most_length_, *piece_, *freeboard_, *trim_low_, *trim_high_, *reserve_,
-      *load_;
+  QuantityEdit *depth_, *payload_, *speed_, *run_time_, *most_length_, *piece_, *freeboard_, *trim_low_, *trim_high_,
+      *reserve_, *load_;
   QListWidget* sizes_;
   QPushButton* make_;
   QLabel *recommended_, *advice_;

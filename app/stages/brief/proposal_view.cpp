@@ -143,11 +143,11 @@ void ProposalView::make_lock_menu() {
   };
   lock_hull_ = add(tr("Its hull and measures"), "lock_hull", [this](const Project* p) {
     kept_.hull.reset();
-    if (p) kept_.hull = *p;
+    if (p) kept_.hull = p->hull;
   });
   lock_drive_ = add(tr("Its kind of drive"), "lock_drive", [this](const Project* p) {
     kept_.drive.reset();
-    if (p) kept_.drive = *p;
+    if (p) kept_.drive = p->drive();
   });
   const std::tuple<PartKind, QString, const char*> parts[] = {{PartKind::motor, tr("Its motor"), "lock_motor"},
                                                               {PartKind::battery, tr("Its battery"), "lock_battery"},
@@ -190,11 +190,10 @@ void ProposalView::work_out() {
     wish.propulsor = kind.propulsor;
     if (kind.propulsor == Propulsor::propeller) wish.mounting = kind.mounting;
   }
-  if (kept_.hull) wish.family = kept_.hull->hull.family, wish.shape = kept_.hull->hull.shape;
+  if (kept_.hull) wish.family = kept_.hull->family, wish.shape = kept_.hull->shape;
   if (kept_.drive) {
-    const Drive d = kept_.drive->drive();
-    wish.propulsor = d.propulsor;
-    if (d.propulsor == Propulsor::propeller) wish.mounting = d.mounting;
+    wish.propulsor = kept_.drive->propulsor;
+    if (wish.propulsor == Propulsor::propeller) wish.mounting = kept_.drive->mounting;
   }
   for (const auto& [kind, name] : kept_.parts) wish.at_hand.push_back(name);
   boats_.clear();

@@ -33,7 +33,8 @@ class ProposalView : public ShelfPage {
   class Picture;
   /// What of a proposed boat the next ones keep.
   struct Kept {
-    std::optional<Project> hull, drive;     ///< boats whose hull, whose kind of drive
+    std::optional<HullDesign> hull;         ///< its family and measures
+    std::optional<Drive> drive;             ///< its kind
     std::map<PartKind, std::string> parts;  ///< by their names in the catalogue
     [[nodiscard]] std::size_t count() const { return (hull ? 1 : 0) + (drive ? 1 : 0) + parts.size(); }
   };

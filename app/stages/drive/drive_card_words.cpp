@@ -19,6 +19,12 @@ QString detail_of(const Session& session, DriveGroup group, const Drive& d) {
       return QObject::tr("%1 cells").arg(d.battery.cells) + dot + shown(d.battery.voltage(), Dimension::voltage) + dot +
              shown(d.battery.capacity, Dimension::charge) + dot +
              QObject::tr("%1 C").arg(d.battery.discharge_rate, 0, 'f', 0);
+    case DriveGroup::leads:
+      return QObject::tr("%1 to the battery, %2 to the motor")
+                 .arg(shown(d.leads.battery_copper, Dimension::copper),
+                      shown(d.leads.motor_copper, Dimension::copper)) +
+             (d.leads.fuse > 0.0 ? dot + QObject::tr("fuse %1").arg(shown(d.leads.fuse, Dimension::current))
+                                 : QString());
     case DriveGroup::esc:
       return QObject::tr("%1, up to %2 cells")
                  .arg(shown(d.esc.current_limit, Dimension::current))

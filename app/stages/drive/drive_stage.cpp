@@ -5,6 +5,7 @@
 #include "stages/drive/improve_view.h"
 #include "stages/drive/propeller_map.h"
 #include "stages/drive/what_if_view.h"
+#include "stages/drive/wiring_view.h"
 
 namespace plucky::app {
 
@@ -21,6 +22,7 @@ StageModule drive_stage() {
                     {"propellers", QT_TRANSLATE_NOOP("words", "Propeller &map"), "O", &make_shelf_page<PropellerMap>},
                     {"what-if", QT_TRANSLATE_NOOP("words", "What &if"), "Shift+I", &make_shelf_page<WhatIfView>},
                     {"improve", QT_TRANSLATE_NOOP("words", "&Improve"), "Shift+G", &make_shelf_page<ImproveView>},
+                    {"wiring", QT_TRANSLATE_NOOP("words", "&Wiring"), "Shift+E", &make_shelf_page<WiringView>},
                     {"linkage", QT_TRANSLATE_NOOP("words", "Steering &linkage"), "Y", &make_shelf_page<LinkageChart>}},
           .next_step =
               [](const Session& s) {

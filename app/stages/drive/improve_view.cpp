@@ -72,9 +72,24 @@ ImproveView::ImproveView(Session* session, QWidget* parent) : WorkedPage(session
   row->addWidget(table_, 3);
   plot_ = new QCustomPlot(this);
   plot_->setObjectName("improve_plot");
-  plot_->setAccessibleName(tr("Speed over run time of each way"));
+  plot_->setAccessibleName(tr("Each way by two of its numbers"));
   plot_->setMinimumSize(210, 80);
-  row->addWidget(plot_, 1);
+  auto* picture = new QVBoxLayout;
+  picture->addWidget(plot_, 1);
+  auto* axes = new QHBoxLayout;
+  for (const auto& [box, name, words] :
+       {std::tuple{&up_, "improve_up", tr("Upward")}, {&across_, "improve_across", tr("Across")}}) {
+    *box = new QComboBox(this);
+    (*box)->setObjectName(name);
+    (*box)->setAccessibleName(words);
+    (*box)->setToolTip(words);
+    (*box)->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    (*box)->setMinimumContentsLength(6);
+    axes->addWidget(*box, 1);
+    connect(*box, &QComboBox::activated, this, &ImproveView::draw);
+  }
+  picture->addLayout(axes);
+  row->addLayout(picture, 1);
   column->addLayout(row, 1);
   reach_ = add_marks(plot_, QCPScatterStyle::ssDisc, 8);
   nearer_ = add_marks(plot_, QCPScatterStyle::ssCircle, 8);
@@ -99,8 +114,8 @@ ImproveView::ImproveView(Session* session, QWidget* parent) : WorkedPage(session
   });
 }
 
-const LedgerRow* ImproveView::row_at_hand() const {
-  const std::string key = number_->currentData().toString().toStdString();
+const LedgerRow* ImproveView::row_of(const QComboBox* box) const {
+  const std::string key = box->currentData().toString().toStdString();
   const auto it = std::find_if(rows_.begin(), rows_.end(), [&](const LedgerRow& r) { return r.key == key; });
   return it == rows_.end() ? nullptr : &*it;
 }
@@ -113,7 +128,7 @@ const Improvement* ImproveView::at_hand() const {
 }
 
 void ImproveView::show_goal() {
-  const LedgerRow* row = row_at_hand();
+  const LedgerRow* row = row_of(number_);
   work_->setEnabled(row != nullptr);
   if (!row) return value_->clear();
   const bool more = row->sense != Sense::less_is_better;
@@ -125,7 +140,7 @@ void ImproveView::show_goal() {
 }
 
 void ImproveView::work_out() {
-  const LedgerRow* row = row_at_hand();
+  const LedgerRow* row = row_of(number_);
   if (!row) return;
   Goal goal{.row = row->key, .at_least = sense_->currentIndex() == 0};
   try {
@@ -186,7 +201,6 @@ void ImproveView::draw() {
     axis->grid()->setPen(QPen(l.line, 1, Qt::DotLine));
     axis->ticker()->setTickCount(4);
   }
-  const AxisScale time = axis_scale(*session_, Dimension::duration), speed = axis_scale(*session_, Dimension::speed);
   clear_marks(reach_, QPen(l.water_line, 1.4), l.water_line);
   clear_marks(nearer_, QPen(l.muted, 1.4), l.paper);
   clear_marks(now_, QPen(l.brass, 2.2), Qt::NoBrush);
@@ -201,12 +215,13 @@ void ImproveView::draw() {
     (found_.ways[i].reaches ? reach_ : nearer_)->addData(p->x(), p->y());
     if (&found_.ways[i] == at_hand()) chosen_->addData(p->x(), p->y());
   }
-  plot_->xAxis->setLabel(time.with(tr("run time")));
-  plot_->yAxis->setLabel(speed.with(tr("full speed")));
+  for (const auto& [axis, box] : {std::pair{plot_->xAxis, across_}, {plot_->yAxis, up_}})
+    if (const LedgerRow* r = row_of(box))
+      axis->setLabel(axis_scale(*session_, r->value->dimension).with(term(r->label)));
   plot_->rescaleAxes();
   plot_->xAxis->scaleRange(1.3);
   plot_->yAxis->scaleRange(1.3);
-  plot_->setVisible(!found_.ways.empty());
+  for (QWidget* w : std::initializer_list<QWidget*>{plot_, across_, up_}) w->setVisible(!found_.ways.empty());
   if (!plot_->isHidden()) plot_->replot(QCustomPlot::rpQueuedReplot);
   const Improvement* way = at_hand();
   take_->setEnabled(way != nullptr && as_worked_out());
@@ -233,10 +248,14 @@ void ImproveView::take() {
 
 std::optional<QPointF> ImproveView::place_on_axes(const Assessment& a) const {
   const std::vector<LedgerRow> rows = ledger(a);
-  const auto x = value_of_row(rows, "run_time"), y = value_of_row(rows, "speed");
+  const auto of = [&](const QComboBox* box) -> std::optional<double> {
+    const auto value = value_of_row(rows, box->currentData().toString().toStdString());
+    if (!value) return std::nullopt;
+    return axis_scale(*session_, value->dimension).on_axis(value->si);
+  };
+  const auto x = of(across_), y = of(up_);
   if (!x || !y) return std::nullopt;
-  return QPointF(axis_scale(*session_, Dimension::duration).on_axis(x->si),
-                 axis_scale(*session_, Dimension::speed).on_axis(y->si));
+  return QPointF(*x, *y);
 }
 
 QPointF ImproveView::place_of(std::size_t i) const {
@@ -252,10 +271,12 @@ void ImproveView::refresh() {
     if (r.value && (r.sense != Sense::neutral || r.key == "mass")) rows_.push_back(r);
   const bool other = number_->count() != static_cast<int>(rows_.size());
   if (other) {
-    const QString was = number_->currentData().toString();
-    number_->clear();
-    for (const LedgerRow& r : rows_) number_->addItem(term(r.label), QString::fromStdString(r.key));
-    number_->setCurrentIndex(std::max(0, number_->findData(was.isEmpty() ? QString("speed") : was)));
+    for (const auto& [box, usual] : {std::pair{number_, "speed"}, {up_, "speed"}, {across_, "run_time"}}) {
+      const QString was = box->currentData().toString();
+      box->clear();
+      for (const LedgerRow& r : rows_) box->addItem(term(r.label), QString::fromStdString(r.key));
+      box->setCurrentIndex(std::max(0, box->findData(was.isEmpty() ? QString(usual) : was)));
+    }
     show_goal();
   }
   draw();

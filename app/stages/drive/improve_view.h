@@ -1,6 +1,6 @@
 // The smallest changes that bring a number of the boat where it is wanted. In: the boat, a goal. Out: a page of the
-// shelf: ways side by side with what each changes, as rows and as points of speed over run time; one of them taken is
-// one edit.
+// shelf: ways side by side with what each changes, as rows and as points over any two numbers; one of them taken is one
+// edit.
 #pragma once
 
 #include "assessment/improve.h"
@@ -34,12 +34,12 @@ class ImproveView : public WorkedPage {
   void take();
   void show_result() override;
   void draw();
-  /// Run time and speed in the units of the axes; nothing where it has not both.
+  /// The numbers that the axes show, in their units; nothing where it has not both.
   [[nodiscard]] std::optional<QPointF> place_on_axes(const Assessment& a) const;
-  [[nodiscard]] const LedgerRow* row_at_hand() const;
+  [[nodiscard]] const LedgerRow* row_of(const QComboBox* box) const;
   [[nodiscard]] const Improvement* at_hand() const;
 
-  QComboBox *number_, *sense_;
+  QComboBox *number_, *sense_, *up_, *across_;
   QLineEdit* value_;
   QPushButton *work_, *take_;
   QTableWidget* table_;

@@ -11,6 +11,7 @@ namespace plucky::app {
 
 namespace {
 
+constexpr double gram = 1e-3, ounce = 0.028349523125;  // kg
 constexpr std::array trims{0.0, radians(-2.0), radians(2.0)};
 
 std::vector<HydrostaticRow> rows_of_boat(const Assessment& a, std::size_t draughts) {
@@ -29,7 +30,7 @@ void HydrostaticsChart::refresh() {
   restyle();
   const Assessment& a = session_->now();
   const bool metric = session_->units() == UnitSystem::metric;
-  const double unit = length_unit(), mass_unit = metric ? 1e-3 : 0.028349523125;
+  const double unit = length_unit(), mass_unit = metric ? gram : ounce;
   constexpr std::size_t count = 40;
   const std::vector<HydrostaticRow> rows = rows_of_boat(a, count);
   QCPGraph* graphs[] = {curve_, down_, up_};
@@ -63,7 +64,7 @@ QString HydrostaticsChart::value_words(double x, double y) const {
       hydrostatic_table(a.hull->model, a.hull->body, a.density(), {&draught, 1}, {&level, 1}).front();
   QString words = tr("%1 of draught carries %2")
                       .arg(session_->shown(length_quantity(draught)),
-                           session_->shown({y * (metric ? 1e-3 : 0.028349523125), Dimension::mass}));
+                           session_->shown({y * (metric ? gram : ounce), Dimension::mass}));
   if (r.km_transverse && r.lcb)
     words += tr(", metacentre %1 over the base line, centre of buoyancy %2 from the transom")
                  .arg(session_->shown(length_quantity(*r.km_transverse)), session_->shown(length_quantity(*r.lcb)));

@@ -278,10 +278,7 @@ FittingPage::FittingPage(Session* session, QWidget* parent) : Page(session, pare
   for (const HullParameter& p : all_hull_parameters())
     add_field<Shell>(
         Fitting::shell, term(p.label), [&p](Shell& s) -> double& { return s.shape.*p.member; }, p.dimension,
-        [&p](const Shell& s) {
-          const auto used = hull_parameters(s.family);
-          return std::any_of(used.begin(), used.end(), [&](const HullParameter& u) { return u.member == p.member; });
-        });
+        [&p](const Shell& s) { return family_of(s.family).uses(p.member); });
   connect(both_sides_, &QCheckBox::clicked, this, [this](bool on) {
     set_flag(&Shell::both_sides, on);
     set_flag(&Stringer::both_sides, on);

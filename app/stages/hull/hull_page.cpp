@@ -118,16 +118,18 @@ void HullPage::refresh() {
     bottom_->setCurrentIndex(static_cast<int>(std::find(forms.begin(), forms.end(), h.bottom) - forms.begin()));
   }
   family_->setCurrentIndex(family_->findData(static_cast<int>(h.family)));
-  const std::span<const HullStart> starts = family_of(h.family).starts;
-  set_row_visible(start_, !starts.empty());
-  start_->clear();
-  start_->addItem(tr("Measures of \u2026"));
-  start_->addItem(tr("plain boat of the family"));
-  for (const HullStart& s : starts) start_->addItem(term(s.name));
-  const auto used = hull_parameters(h.family);
+  const Family& family = family_of(h.family);
+  set_row_visible(start_, !family.starts.empty());
+  if (starts_of_ != h.family) {
+    starts_of_ = h.family;
+    start_->clear();
+    start_->addItem(tr("Measures of \u2026"));
+    start_->addItem(tr("plain boat of the family"));
+    for (const HullStart& s : family.starts) start_->addItem(term(s.name));
+  }
+  start_->setCurrentIndex(0);
   for (const Measure& m : measures_) {
-    const bool has =
-        std::any_of(used.begin(), used.end(), [&](const HullParameter& p) { return p.member == m.parameter->member; });
+    const bool has = family.uses(m.parameter->member);
     set_row_visible(m.edit, has);
     if (has) m.edit->set_value(h.shape.*m.parameter->member);
   }

@@ -1,6 +1,7 @@
 // The hull: family, its measures, skin, form at the floating water line.
 #pragma once
 
+#include <optional>
 #include <vector>
 
 #include "inspector/form.h"
@@ -19,6 +20,7 @@ class HullPage : public Page {
 
   QLabel* title_;
   QComboBox *family_, *start_, *material_, *bottom_;
+  std::optional<HullFamily> starts_of_;  ///< whose starts are listed
   struct Measure {
     const HullParameter* parameter;
     QuantityEdit* edit;

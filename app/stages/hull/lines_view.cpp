@@ -11,6 +11,7 @@
 #include "flotation/tables.h"
 #include "inspector/quantity_edit.h"
 #include "io/project_file.h"
+#include "session/ask_where.h"
 #include "stages/hull/lines_picture.h"
 #include "tables/items.h"
 #include "window/fleet.h"
@@ -23,8 +24,7 @@ namespace {
 enum Beside { alone, scaled_one, file, first_of_fleet };
 
 /// A hull afloat, level, under a mass.
-std::optional<HydrostaticRow> afloat(const HullModel& m, double mass, double density) {
-  const ImmersedBody body(m.buoyant);
+std::optional<HydrostaticRow> afloat(const HullModel& m, const ImmersedBody& body, double mass, double density) {
   if (!(mass > 0.0) || mass / density >= 0.999 * body.volume()) return std::nullopt;
   const double draught = solve_sinkage(body, mass / density, {}).offset, level = 0.0;
   return hydrostatic_table(m, body, density, {&draught, 1}, {&level, 1}).front();
@@ -64,10 +64,8 @@ LinesView::LinesView(Session* session, QWidget* parent) : ShelfPage(session, tr(
     box->setMinimumContentsLength(6);
   }
   gives_->setToolTip(tr("So that the hull displaces as much as before at a draught that goes with its depth"));
-  gives_->addItem(tr("nothing"), static_cast<int>(GivesWay::none));
-  gives_->addItem(tr("the length"), static_cast<int>(GivesWay::length));
-  gives_->addItem(tr("the beam"), static_cast<int>(GivesWay::beam));
-  gives_->addItem(tr("the depth"), static_cast<int>(GivesWay::depth));
+  for (const GivesWay g : {GivesWay::none, GivesWay::length, GivesWay::beam, GivesWay::depth})
+    gives_->addItem(term(gives_way_name(g)), static_cast<int>(g));
   form->addRow(tr("Gives way"), gives_);
   take_ = new QPushButton(tr("Take it"), side);
   take_->setObjectName("lines_take");
@@ -87,7 +85,7 @@ LinesView::LinesView(Session* session, QWidget* parent) : ShelfPage(session, tr(
 
 void LinesView::choose(int index) {
   if (index == file) {
-    const QString path = QFileDialog::getOpenFileName(this, tr("Boat to set beside"), {}, tr("Boats (*.plucky)"));
+    const QString path = QFileDialog::getOpenFileName(this, tr("Boat to set beside"), {}, boat_filter());
     if (!path.isEmpty()) open(path);
   }
   refresh();
@@ -123,13 +121,19 @@ void LinesView::refresh() {
   const auto state = session_->state();
   // The hull's model belongs to the assessment, which lives as long.
   const std::shared_ptr<const HullModel> hull(state, &state->hull->model);
-  std::shared_ptr<const HullModel> other;
-  refused_.clear();
+  QString refused;
   try {
-    if (const auto design = beside()) other = std::make_shared<const HullModel>(build_hull(*design));
+    // Built anew only where it is another hull than before.
+    const std::optional<HullDesign> design = beside();
+    if (!design)
+      shown_ = {};
+    else if (!shown_.model || !(*design == shown_.design))
+      shown_ = {*design, std::make_shared<const HullModel>(build_hull(*design))};
   } catch (const InvalidInput& e) {
-    refused_ = session_->said(e.sentence());
+    shown_ = {};
+    refused = session_->said(e.sentence());
   }
+  const std::shared_ptr<const HullModel>& other = shown_.model;
   const int at = beside_->currentIndex();
   const bool scales = at == scaled_one;
   for (int axis = 0; axis < 3; ++axis) {
@@ -141,8 +145,8 @@ void LinesView::refresh() {
   picture_->show_hulls(hull, other);
   show_numbers(*hull, other.get());
   QStringList words;
-  if (!refused_.isEmpty())
-    words << refused_;
+  if (!refused.isEmpty())
+    words << refused;
   else if (at == file && !from_file_)
     words << tr("No boat chosen yet.");
   else if (other)
@@ -154,8 +158,8 @@ void LinesView::refresh() {
 
 void LinesView::show_numbers(const HullModel& hull, const HullModel* other) {
   const Assessment& a = session_->now();
-  const auto here = afloat(hull, a.mass.total, a.density());
-  const auto there = other ? afloat(*other, a.mass.total, a.density()) : std::nullopt;
+  const auto here = afloat(hull, a.hull->body, a.mass.total, a.density());
+  const auto there = other ? afloat(*other, ImmersedBody(other->buoyant), a.mass.total, a.density()) : std::nullopt;
   table_->setRowCount(0);
   const auto add = [&](const QString& name, Dimension dimension, std::optional<double> x, std::optional<double> y) {
     const int r = table_->rowCount();

@@ -44,7 +44,11 @@ class LinesView : public ShelfPage {
   QTableWidget* table_;
   Vec3 factors_ = Vec3::Ones();
   std::optional<Project> from_file_;
-  QString refused_;
+  struct Shown {
+    HullDesign design;
+    std::shared_ptr<const HullModel> model;
+  };
+  Shown shown_;  ///< what stands beside, as built
 };
 
 }  // namespace plucky::app

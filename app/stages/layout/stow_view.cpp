@@ -14,7 +14,7 @@
 namespace plucky::app {
 
 namespace stow_columns {
-enum Column { name, off, side, height, leads, aerial, reach, gm, open };
+enum Column { name, off, side, height, leads, hoses, aerial, reach, gm, open };
 }
 
 namespace {
@@ -46,7 +46,7 @@ StowView::StowView(Session* session, QWidget* parent) : WorkedPage(session, tr("
   row->addLayout(side);
   table_ = make_table(this, "stow_ways", title(),
                       {tr("Places"), tr("CG from target"), tr("CG off centre"), tr("CG height"), tr("Lead length"),
-                       tr("Aerial clearance"), tr("Out of reach"), tr("GM"), tr("Open")});
+                       tr("Hose length"), tr("Aerial clearance"), tr("Out of reach"), tr("GM"), tr("Open")});
   table_->setSelectionMode(QAbstractItemView::SingleSelection);
   table_->setSortingEnabled(false);
   row->addWidget(table_, 1);
@@ -79,6 +79,7 @@ void StowView::add_row(const QString& name, const StowMeasures& m, const Assessm
   length(stow_col::side, true, m.cg_side);
   length(stow_col::height, true, m.cg_height);
   length(stow_col::leads, m.leads > 0.0, m.leads);
+  length(stow_col::hoses, m.hoses > 0.0, m.hoses);
   length(stow_col::aerial, m.aerial.has_value(), m.aerial.value_or(0.0));
   table_->setItem(r, stow_col::reach,
                   new NumberItem(static_cast<double>(m.out_of_reach), QString::number(m.out_of_reach)));

@@ -59,6 +59,10 @@ const Family& family_of(HullFamily id) {
   return *std::find_if(all.begin(), all.end(), [&](const Family& f) { return f.id == id; });
 }
 
+bool Family::uses(double HullShape::*measure) const {
+  return std::any_of(measures.begin(), measures.end(), [&](const HullParameter& m) { return m.member == measure; });
+}
+
 std::span<const HullParameter> hull_parameters(HullFamily family) {
   return family_of(family).measures;
 }

@@ -14,6 +14,9 @@ double softer_min(double a, double b, double k) {
   return 0.5 * (a + b - std::sqrt((a - b) * (a - b) + k * k));
 }
 
+/// By which power of the way the bottom rises to the bow: a flat one, a stem.
+constexpr double flat_bow = 1.7, rounded_stem = 2.2;
+
 }  // namespace
 
 Master::Master(const HullShape& s, const MonohullForm& form) : form_(form), s_(s) {
@@ -48,6 +51,10 @@ double Master::half_beam(double x) const {
 double Master::camber(double x) const {
   const double share = half_beam(x) / (0.5 * s_.beam);
   return s_.camber * share * share;
+}
+
+double Master::stem(double z) const {
+  return forefoot_ + s_.bow_rake * std::pow(std::clamp(z / sheer_height(s_.length), 0.0, 1.0), 1.0 / rounded_stem);
 }
 
 Master::Corner Master::corner(double x) const {
@@ -190,7 +197,8 @@ double Master::keel_height(double x) const {
   const double top = form_.flat ? s_.bow_rise : sheer_height(s_.length);
   const double w = std::max(0.0, (x - forefoot_) / s_.bow_rake);
   const double aft = form_.stern_rise > 0.0 ? std::max(0.0, 1.0 - x / form_.stern_run) : 0.0;
-  return s_.rocker * back * back + form_.stern_rise * std::pow(aft, 1.7) + top * std::pow(w, form_.flat ? 1.7 : 2.2);
+  return s_.rocker * back * back + form_.stern_rise * std::pow(aft, flat_bow) +
+         top * std::pow(w, form_.flat ? flat_bow : rounded_stem);
 }
 
 double Master::deck_half_beam(double x) const {

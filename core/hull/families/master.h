@@ -22,6 +22,8 @@ class Master {
   [[nodiscard]] double half_beam(double x) const;  ///< m, at the deck edge
   [[nodiscard]] double camber(double x) const;     ///< m
   [[nodiscard]] double forefoot() const { return forefoot_; }
+  /// Where the keel has come to a height on its way to the bow tip, m from the transom, of a hull with a rounded stem.
+  [[nodiscard]] double stem(double z) const;
   /// Of the steps, the foremost first, m from the transom.
   [[nodiscard]] const std::vector<double>& steps() const { return steps_; }
 

@@ -105,7 +105,7 @@ LoftedSkin loft_monohull(const HullShape& shape, const MonohullForm& form, doubl
         return h;
       },
       static_cast<std::size_t>(half));
-  if (bulb) grow_bulb(skin.mesh, shape);
+  if (bulb) grow_bulb(skin.mesh, shape, master);
   return skin;
 }
 

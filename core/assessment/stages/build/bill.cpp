@@ -9,6 +9,8 @@
 #include <map>
 
 #include "base/key_table.h"
+#include "drive/leads.h"
+#include "layout/lead_run.h"
 
 namespace plucky {
 
@@ -191,8 +193,8 @@ class Bill {
     }
   }
 
+  /// As the boat's own leads are, else as usual for the ESC.
   void leads() {
-    constexpr double per_square = 10e6;  // A/m2
     for (const DriveUnit& d : a_.project.drives) {
       const Part *battery = nullptr, *esc = nullptr, *motor = nullptr;
       for (const Id id : d.components)
@@ -203,16 +205,18 @@ class Bill {
         }
       const Esc* data = esc ? std::get_if<Esc>(&esc->data) : nullptr;
       if (!data) continue;
-      const auto lead = [&](const Part* to, const char* words, std::size_t count) {
+      const Drive drive = drive_of_unit(a_.project, d);
+      const Leads own = leads_of(drive);
+      const auto lead = [&](const Part* to, const char* words, std::size_t count, double copper) {
         if (!to) return;
         add(BillGroup::cut, {words, esc->name},
-            {"{0} each; copper {1} thick and plugs of {3} for {2}", length_quantity(lead_length(*esc, *to)),
-             length_quantity(std::sqrt(4.0 * data->current_limit / per_square / pi)),
-             Quantity{data->current_limit, Dimension::current}, length_quantity(plug_for(data->current_limit))},
+            {"{0} each; copper of {1} and plugs of {3} for {2}", length_quantity(lead_length(*esc, *to)),
+             Quantity{copper, Dimension::copper}, Quantity{data->current_limit, Dimension::current},
+             length_quantity(own.plug)},
             count, {}, esc->id);
       };
-      lead(battery, "Battery leads of {0}, short: long ones harm it", 2);
-      lead(motor, "Motor leads of {0}", 3);
+      lead(battery, "Battery leads of {0}, short: long ones harm it", 2, own.battery_copper);
+      lead(motor, "Motor leads of {0}", 3, own.motor_copper);
     }
   }
 
@@ -294,19 +298,6 @@ const char* bill_group_key(BillGroup group) {
 }
 const char* bill_group_name(BillGroup group) {
   return row_of(bill_groups, group).name;
-}
-
-double lead_length(const Part& from, const Part& to) {
-  constexpr double slack = 0.040;
-  const Vec3 apart = (to.place - from.place).cwiseAbs() - 0.5 * (to.size + from.size);
-  return apart.cwiseMax(0.0).sum() + slack;
-}
-
-double plug_for(double current) {
-  for (const auto& [most, plug] :
-       {std::pair{20.0, 0.002}, {45.0, 0.0035}, {80.0, 0.004}, {130.0, 0.0055}, {180.0, 0.0065}})
-    if (current <= most) return plug;
-  return 0.008;
 }
 
 std::vector<BillLine> bill_of(const Assessment& a) {

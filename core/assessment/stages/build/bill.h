@@ -29,11 +29,6 @@ struct BillLine {
 /// The saw's width and what is trimmed off, added to each length, m.
 inline constexpr double saw_allowance = 0.002;
 
-/// m of a lead between two parts, with 40 mm to plug and unplug.
-[[nodiscard]] double lead_length(const Part& from, const Part& to);
-/// m, diameter of the round plugs for a current, A; common practice, no source.
-[[nodiscard]] double plug_for(double current);
-
 [[nodiscard]] std::vector<BillLine> bill_of(const Assessment& a);
 
 /// What is noted of a line; null: nothing.

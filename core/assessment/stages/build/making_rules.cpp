@@ -4,6 +4,7 @@
 #include "assessment/rules.h"
 #include "assessment/stages/build/bill.h"
 #include "assessment/stages/build/build_stage.h"
+#include "layout/lead_run.h"
 
 namespace plucky {
 

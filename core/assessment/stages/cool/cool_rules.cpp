@@ -23,7 +23,7 @@ struct Cooled {
   const CoolingCircuit& c;
   std::vector<Finding>& out;
 
-  [[nodiscard]] bool mends() const { return a.care == Care::full; }
+  [[nodiscard]] bool mends() const { return a.offers(); }
   Finding make(const std::string& rule, Severity severity, Quantity number, Quantity limit, const char* source,
                Id subject = 0) const {
     return stage_finding(Stage::cool, rule, severity, number, limit, source, subject);

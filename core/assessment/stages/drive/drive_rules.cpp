@@ -4,8 +4,8 @@
 
 #include "assessment/rules.h"
 #include "assessment/stages/drive/drive_stage.h"
-#include "layout/component.h"
-#include "layout/kind.h"
+#include "resistance/wave.h"
+#include "water/fluid.h"
 
 namespace plucky {
 
@@ -22,7 +22,7 @@ void holds(const Assessment& a, const char* rule, Quantity number, Quantity limi
   if (number.si > limit.si) f.severity = number.si > 1.35 * limit.si ? Severity::stop : Severity::watch;
   f.text.words = f.severity == Severity::fine ? fine : too_much;
   const PowerReport& p = a.power;
-  if (f.severity != Severity::fine && a.care == Care::full && p.safe_throttle.value_or(0.0) >= 0.15) {
+  if (f.severity != Severity::fine && a.offers() && p.safe_throttle.value_or(0.0) >= 0.15) {
     Drive limited = a.fitted_drive;
     limited.throttle = std::floor(100.0 * *p.safe_throttle) / 100.0;
     if (limited.throttle < a.fitted_drive.throttle) {
@@ -118,53 +118,6 @@ void esc_duties(const Assessment& a, std::vector<Finding>& out) {
   }
 }
 
-/// Current that everything on the receiver's supply takes at most, A; a receiver is always among it.
-double supply_current(const Layout& layout) {
-  bool receiver = false;
-  double sum = 0.0;
-  for (const Part& part : layout.parts) {
-    receiver = receiver || part.kind == PartKind::receiver;
-    const ComponentData& data = data_or_usual(part);
-    if (const auto* c = std::get_if<Consumer>(&data)) sum += c->current;
-    if (const auto* s = std::get_if<Servo>(&data)) sum += s->current;
-  }
-  return receiver ? sum : sum + std::get<Consumer>(traits_of(PartKind::receiver).usual).current;
-}
-
-/// The receiver's supply, and switches that may stand in it or in the battery's.
-void supply(const Assessment& a, std::vector<Finding>& out) {
-  const Layout& layout = a.project.layout;
-  const double asks = supply_current(layout), bec = a.fitted_drive.esc.bec_current;
-  const bool servo = layout.first(PartKind::servo) != nullptr;
-  if (servo && bec > 0.0) {
-    Finding f =
-        drive_finding("drive.bec", asks > bec ? Severity::watch : Severity::fine, amps(asks), amps(bec),
-                      "what each tells; else 1.2 A a working servo, 0.2 A a receiver; common practice, no source");
-    f.text.words = f.severity == Severity::fine
-                       ? "Receiver, servos and what else it feeds ask up to {0}; the BEC gives {1}."
-                       : "Receiver, servos and what else it feeds ask up to {0}; the BEC gives {1}: a separate one.";
-    out.push_back(f);
-  }
-  if (!a.power.full.runs()) return;
-  const double battery = a.power.full.shaft.battery_current;
-  for (const Part& part : layout.parts) {
-    const auto* own = std::get_if<PowerSwitch>(&part.data);
-    if (!own) continue;
-    const bool all = own->current_limit >= battery, some = own->current_limit >= asks;
-    Finding f = drive_finding("drive.switch",
-                              all    ? Severity::fine
-                              : some ? Severity::watch
-                                     : Severity::stop,
-                              amps(all || some ? battery : asks), amps(own->current_limit), "switch's rating");
-    f.subject = part.id;
-    f.text.words = all    ? "The switch carries {1}; full throttle asks {0} of the battery."
-                   : some ? "The switch carries {1}, full throttle asks {0} of the battery: it is for the receiver's "
-                            "supply only."
-                          : "The switch carries {1}; receiver and servos alone ask up to {0}.";
-    out.push_back(f);
-  }
-}
-
 void balance(const Assessment& a, std::vector<Finding>& out) {
   const PowerReport& p = a.power;
   Finding f = drive_finding("drive.balance", Severity::fine, {}, {}, "thrust against drag over the speed");
@@ -218,6 +171,24 @@ void against_brief(const Assessment& a, std::vector<Finding>& out) {
     f.text.words = "{0} by pitch and slip, but the hull's own wave holds it near {1}: real slip will be far greater.";
     out.push_back(f);
   }
+}
+
+/// How its speed lies to that of long waves over the bed.
+void shallow(const Assessment& a, std::vector<Finding>& out) {
+  const double depth = a.project.brief.depth;
+  if (depth <= 0.0 || !a.power.full.runs()) return;
+  const double froude = depth_froude(a.power.full.speed, depth), critical = std::sqrt(gravity * depth);
+  const bool near = froude > critical_from && froude < critical_to;
+  Finding f = drive_finding("drive.shallow", near ? Severity::note : Severity::fine,
+                            {a.power.full.speed, Dimension::speed}, {critical, Dimension::speed},
+                            "waves over a bed; Schlichting 1934; low confidence near the critical speed");
+  f.text.values.push_back(length_quantity(depth));
+  f.text.words = near ? "{0} is near the {1} of long waves over a bed {2} down: they pile up, and the drag has a "
+                        "peak that is not in these numbers."
+                 : froude < 1.0
+                     ? "{0} is well below the {1} of long waves over a bed {2} down."
+                     : "{0} is past the {1} of long waves over a bed {2} down: it must get through their peak.";
+  out.push_back(f);
 }
 
 /// What hangs on a steady run that there is not: said, so that no silence passes for a pass.
@@ -308,6 +279,14 @@ void behaviour(const Assessment& a, std::vector<Finding>& out) {
             : "Runs at {0} of trim; porpoises above {1}. CG forward or tabs down.";
     if (f.severity == Severity::note) f.text.values.push_back(angle_quantity(unsure));
     out.push_back(f);
+  } else if (p.full.hull.planing_share > 0.5) {
+    Finding f = drive_finding("drive.porpoising", Severity::note, {}, {}, "porpoising limit of prismatic hulls");
+    f.text =
+        a.hull->model.surfaces.empty()
+            ? Text(
+                  "Whether it porpoises nobody can tell: it runs lighter or heavier than the hulls that were measured.")
+            : Text("Whether it porpoises nobody can tell: it runs on several surfaces, and one alone was measured.");
+    out.push_back(f);
   }
   if (p.blow_over) {
     const Severity how = *p.blow_over < 1.5 ? Severity::stop : *p.blow_over < 2.5 ? Severity::watch : Severity::fine;
@@ -333,9 +312,10 @@ void drive_rules(const Assessment& a, std::vector<Finding>& out) {
   limits(a, out);
   cells(a, out);
   esc_duties(a, out);
-  supply(a, out);
+  electric_rules(a, out);
   balance(a, out);
   against_brief(a, out);
+  shallow(a, out);
   unjudged(a, out);
   uncertainty(a, out);
   standing_start(a, out);

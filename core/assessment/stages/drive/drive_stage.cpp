@@ -16,6 +16,7 @@ void run_boat(Assessment& a, const PowerReport* kept) {
     a.power = power_report(boat);
   }
   a.steering = steering_report(a.fitted_steering, boat, a.power);
+  a.wiring = wiring_report(boat, a.power, a.project.cooling.air);
   a.handling = handling_report(boat, a.power, a.steering);
 }
 
@@ -27,7 +28,7 @@ struct DriveMemory {
 void run_drive(Assessment& a, std::any& memory) {
   auto& kept = memory_as<DriveMemory>(memory);
   a.drive = run_drive(a.fitted_drive, a.density());
-  run_boat(a, a.care == Care::full || !kept.power ? nullptr : &*kept.power);
+  run_boat(a, a.offers() || !kept.power ? nullptr : &*kept.power);
   if (!a.power.stale) kept.power = a.power;
 }
 

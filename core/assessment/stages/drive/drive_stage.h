@@ -10,6 +10,8 @@ namespace plucky {
 void drive_rules(const Assessment& a, std::vector<Finding>& out);
 /// How the drive lines up and how deep it works; called by drive_rules().
 void line_rules(const Assessment& a, std::vector<Finding>& out);
+/// Leads, plugs, fuse, batteries, the receiver's supply, aerial and lamps; called by drive_rules().
+void electric_rules(const Assessment& a, std::vector<Finding>& out);
 void steering_rules(const Assessment& a, std::vector<Finding>& out);
 /// How it lies over under its screw and in turns, and what holds it on the plane.
 void handling_rules(const Assessment& a, std::vector<Finding>& out);

@@ -55,6 +55,26 @@ void turns(const Assessment& a, std::vector<Finding>& out) {
   out.push_back(f);
 }
 
+/// Does it come back on one of its two drives?
+void one_dead(const Assessment& a, std::vector<Finding>& out) {
+  const auto& dead = a.handling.one_dead;
+  if (!dead) return;
+  const bool holds = dead->held_by && *dead->held_by < 0.8;
+  Finding f = drive_finding("steer.one_dead", holds ? Severity::fine : Severity::note,
+                            {dead->held_by.value_or(0.0), Dimension::ratio}, {0.8, Dimension::ratio},
+                            "thrust times half the distance of the drives against what steers; low confidence");
+  f.text.values = {{dead->speed, Dimension::speed},
+                   {dead->held_by.value_or(0.0), Dimension::ratio},
+                   {dead->moment, Dimension::torque}};
+  f.text.words =
+      holds ? "With one drive dead the other gives {0}; {1} of what steers holds it straight."
+      : dead->held_by
+          ? "With one drive dead the other turns it with {2}: {1} of what steers would be needed to hold it "
+            "straight. Less throttle brings it back."
+          : "With one drive dead the other turns it with {2}, and nothing holds against it: it goes in circles.";
+  out.push_back(f);
+}
+
 void footing(const Assessment& a, std::vector<Finding>& out) {
   const HandlingReport& h = a.handling;
   if (h.footing) {
@@ -100,6 +120,7 @@ void air_lift(const Assessment& a, std::vector<Finding>& out) {
 void handling_rules(const Assessment& a, std::vector<Finding>& out) {
   torque(a, out);
   turns(a, out);
+  one_dead(a, out);
   footing(a, out);
   air_lift(a, out);
 }

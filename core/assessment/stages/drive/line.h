@@ -19,7 +19,7 @@ struct LineRules {
   DriveParts parts;
   std::vector<Finding>& out;
 
-  [[nodiscard]] bool mends() const { return a.care == Care::full; }
+  [[nodiscard]] bool mends() const { return a.offers(); }
   [[nodiscard]] Deep deep() const;
   /// Moves the propulsor's part by a vector; `shown` goes into the label.
   void offer_move(Finding& f, const char* label, const Vec3& by, double shown) const;

@@ -15,7 +15,7 @@ struct Steered {
   std::vector<Finding>& out;
 
   void offer(Finding& f, const char* label, Quantity shown, const Steering& changed) const {
-    if (a.care != Care::full || changed == s) return;
+    if (!a.offers() || changed == s) return;
     f.remedy = Edit{{label, shown}, ChangeSteering{changed}};
   }
 };
@@ -121,7 +121,7 @@ void behaviour(const Steered& t) {
     f.text = own_turn(t, toe, "Fins stand {0} off the centre line.",
                       "Fins stand {0} off the centre line: by itself the boat runs circles of {1} radius.",
                       "Fins stand {0} off the centre line: {1} aside after 10 m.");
-    if (t.a.care == Care::full) {
+    if (t.a.offers()) {
       Drive straight = d;
       straight.fittings.fin_toe = 0.0;
       f.remedy = Edit{"Line the fins up", ChangeDrive{straight, {}}};

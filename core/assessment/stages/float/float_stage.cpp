@@ -44,8 +44,8 @@ CgBand cg_band(const Assessment& a) {
   const auto share = [&](double low, double high, const char* source) {
     return CgBand{transom + low * length, transom + high * length, source};
   };
-  if (const auto& surfaces = a.hull->model.surfaces; surfaces.size() > 1 && !surfaces.back().in_wake) {
-    const double end = surfaces.front().x / length;
+  if (a.hull->model.runs_on_points()) {
+    const double end = a.hull->model.surfaces.front().x / length;
     return share(std::max(0.0, end - 0.10), end - 0.01, "common practice: a little behind where the sponsons end");
   }
   switch (type_of(a.project)) {
@@ -106,7 +106,7 @@ void run_float(Assessment& a, std::any& memory) {
   WaterPlane upright = a.flotation.plane;
   upright.attitude.heel = 0.0;
   auto spread = std::async(std::launch::async, [&] { return spread_of(a, kept.scatter); });
-  const Stability* near = a.care == Care::full || !kept.stability ? nullptr : &*kept.stability;
+  const Stability* near = a.offers() || !kept.stability ? nullptr : &*kept.stability;
   a.stability = assess_stability(a.hull->body, a.loading(), a.density(), upright, 37, near);
   kept.stability = a.stability;
   a.freeboard = freeboards(a);

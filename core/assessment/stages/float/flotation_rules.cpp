@@ -116,7 +116,7 @@ void heel(const Assessment& a, std::vector<Finding>& out) {
   const Part* best = nullptr;
   for (const Part& part : a.project.layout.parts)
     if (!part.outside && part.rail == 0 && (!best || part.effective_mass() > best->effective_mass())) best = &part;
-  if (a.care == Care::full && best && best->effective_mass() > 0.0) {
+  if (a.offers() && best && best->effective_mass() > 0.0) {
     const Vec3 wanted = best->place - Vec3(0.0, moment / mass_with_fixtures(a, *best), 0.0);
     if (place_is_free(a, *best, wanted)) {
       const double by = wanted.y() - best->place.y();
@@ -151,7 +151,7 @@ void cg(const Assessment& a, std::vector<Finding>& out) {
   f.severity = severity_at(x);
   f.text.words = "CG {0} from the transom ({1}); should be {2} to {3}.";
   const Id slider = part_to_slide(a);
-  if (const Part* part = a.project.layout.find(slider); part && a.care == Care::full) {
+  if (const Part* part = a.project.layout.find(slider); part && a.offers()) {
     const double target = x < a.cg_band.low ? a.cg_band.low + 0.1 * (a.cg_band.high - a.cg_band.low)
                                             : a.cg_band.high - 0.1 * (a.cg_band.high - a.cg_band.low);
     const double by = (target - x) * a.mass.total / mass_of(a, slider);
@@ -221,6 +221,34 @@ void range(const Assessment& a, std::vector<Finding>& out) {
   out.push_back(f);
 }
 
+/// Does it float over its bed? Under way boats sit deeper: a third of what hangs down is kept clear.
+void depth(const Assessment& a, std::vector<Finding>& out) {
+  const double depth = a.project.brief.depth;
+  if (depth <= 0.0 || !a.flotation.upright()) return;
+  const WaterPlane& water = a.flotation.plane;
+  double down = a.form.draught;
+  Id lowest = 0;
+  for (const Part& p : a.project.layout.parts)
+    if (const double under = water.z_at(p.place.x()) - p.box().low.z(); p.outside && under > down)
+      down = under, lowest = p.id;
+  constexpr double clear = 1.33;  // common practice, no source
+  Finding f{.id = "float.depth",
+            .subject = lowest,
+            .stage = Stage::flotation,
+            .severity = down > depth           ? Severity::stop
+                        : clear * down > depth ? Severity::watch
+                                               : Severity::fine,
+            .source = "brief; a third more for squat and stones, common practice, no source"};
+  f.number = length_quantity(down);
+  f.limit = length_quantity(depth);
+  const Part* part = a.project.layout.find(lowest);
+  f.text.values = {f.number, f.limit, part ? Piece(part->name) : Piece("Its hull")};
+  f.text.words = f.severity == Severity::fine    ? "{2} hangs {0} into the water of {1}."
+                 : f.severity == Severity::watch ? "{2} hangs {0} into the water of {1}: under way it touches the bed."
+                                                 : "{2} hangs {0} into the water of {1}: it lies aground.";
+  out.push_back(f);
+}
+
 void swamped(const Assessment& a, std::vector<Finding>& out) {
   Finding f{.id = "float.swamped", .stage = Stage::flotation, .source = "computed, with the reserve of the brief"};
   f.number = {a.swamped.floats_mass, Dimension::mass};
@@ -253,7 +281,7 @@ Id part_to_slide(const Assessment& a) {
 }
 
 std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim) {
-  if (a.care != Care::full) return std::nullopt;
+  if (!a.offers()) return std::nullopt;
   const Part* part = a.project.layout.find(part_to_slide(a));
   if (!part || part->effective_mass() <= 0.0) return std::nullopt;
   const SlideAnswer answer =
@@ -266,6 +294,7 @@ std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim) {
 
 void flotation_rules(const Assessment& a, std::vector<Finding>& out) {
   sinks(a, out);
+  depth(a, out);
   swamped(a, out);
   const bool empty = a.project.layout.parts.empty();
   if (empty)

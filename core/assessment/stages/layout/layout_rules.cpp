@@ -38,7 +38,7 @@ class FreePlaces {
   explicit FreePlaces(const Assessment& a) : a_(a) {}
 
   void offer(const Part& part, Finding& f) {
-    if (a_.care != Care::full) return;
+    if (!a_.offers()) return;
     auto it = known_.find(part.id);
     if (it == known_.end()) {
       if (known_.size() >= most) return;
@@ -200,7 +200,7 @@ void within_reach(const Assessment& a, const char* id, Id subject, const Text& w
             what,
             r->hatch->name,
             why};
-  if (f.severity != Severity::fine && a.care == Care::full) {
+  if (f.severity != Severity::fine && a.offers()) {
     HullDesign hull = a.project.hull;
     for (Hatch& h : hull.hatches) {
       if (h.id != r->hatch->id) continue;
@@ -240,7 +240,7 @@ void nowhere(const Assessment& a, std::vector<Finding>& out) {
                        "counted.",
                        part.name},
               .source = "the drive's list of components"};
-    if (a.care == Care::full && part.mass > 0.0) f.remedy = put_aboard(a, part);
+    if (a.offers() && part.mass > 0.0) f.remedy = put_aboard(a, part);
     out.push_back(f);
   }
 }

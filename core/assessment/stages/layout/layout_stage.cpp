@@ -67,7 +67,7 @@ void make_fixtures(Assessment& a, const DriveLine& line, std::map<Id, KeptFixtur
     }
     auto it = kept.find(f.id);
     // A drag has no time to fit them anew: they are carried along until it ends.
-    if (a.care != Care::full && it != kept.end()) {
+    if (!a.offers() && it != kept.end()) {
       const auto &was = it->second.parts, &is = now.parts;
       const bool moved = !was.empty() && was.size() == is.size();
       a.fixtures.push_back(carried(it->second.solids, moved ? Vec3(is[0].place - was[0].place) : Vec3(Vec3::Zero())));

@@ -24,7 +24,7 @@ struct Sealed {
     return stage_finding(Stage::seal, rule, severity, number, limit, source, subject);
   }
   void offer(Finding& f, const Text& label, const Sealing& changed) const {
-    if (a.care != Care::full || changed == s) return;
+    if (!a.offers() || changed == s) return;
     f.remedy = Edit{label, ChangeSealing{changed}};
   }
   /// The sealing with one opening's choice changed.
@@ -171,7 +171,7 @@ void pumps(const Sealed& t) {
     f.text.values.push_back(flow_quantity(p.flow));
     f.text.words = wrong ? "The bilge pump starts with {0} aboard; where the water gathers, at {3}, it would with {1}."
                          : "The bilge pump starts with {0} aboard and lifts {4} to the deck.";
-    if (wrong && t.a.care == Care::full) {
+    if (wrong && t.a.offers()) {
       if (const Part* part = t.a.project.layout.find(p.part)) {
         Vec3 at = part->place;
         at.x() = std::clamp(p.low_standing, t.a.hull->model.box.low.x() + 0.5 * part->size.x() + 0.01,

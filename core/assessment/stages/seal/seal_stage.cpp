@@ -24,7 +24,7 @@ struct SealMemory {
 void run_seal(Assessment& a, std::any& memory) {
   auto& kept = memory_as<SealMemory>(memory);
   seal_boat(a, a.care == Care::full || !kept.seal ? nullptr : &*kept.seal);
-  if (a.care == Care::full) kept.seal = a.seal;
+  if (!a.seal.stale) kept.seal = a.seal;
 }
 
 void numbers_of_seal(const Assessment& a, LedgerRows& rows) {
