@@ -115,8 +115,11 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
       {share(m, 0.97), 0.0, along(main_outline(m).x, main_outline(m).keel, share(m, 0.97))},
       QT_TRANSLATE_NOOP("words", "Rise of the bottom at the bow"),
       [=](const HullModel& h) { return along(main_outline(h).x, main_outline(h).keel, share(h, 0.97)); });
-  add("rocker_m", nullptr, P::profile, 2, {share(m, 0.03), 0.0, main_outline(m).keel.front()},
-      QT_TRANSLATE_NOOP("words", "Rocker"), [](const HullModel& h) { return main_outline(h).keel.front(); });
+  add("rocker_m", nullptr, P::profile, 2, {share(m, 0.03), 0.0, m.transom_keel()}, QT_TRANSLATE_NOOP("words", "Rocker"),
+      [](const HullModel& h) { return h.transom_keel(); });
+  const auto transom_top = [](const HullModel& h) { return h.shells.front().deck_edge.front(); };
+  add("transom_rake_rad", nullptr, P::profile, 0, {transom_top(m).x(), 0.0, transom_top(m).z()},
+      QT_TRANSLATE_NOOP("words", "Transom angle"), [=](const HullModel& h) { return transom_top(h).x(); });
   // Where both hulls are for certain; sponsons begin farther forward.
   const double both = m.surfaces.empty() ? 0.25 : m.surfaces.front().x / main_box(m).size().x() + 0.06;
   add("hull_beam_m", nullptr, P::plan, 1, {share(m, both), inner_wall(m, share(m, both)), 0.0},
@@ -140,9 +143,9 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
       QT_TRANSLATE_NOOP("words", "Width of the afterbody"), [=](const HullModel& h) { return half(h, 0.1); });
   add("skeg_depth_m", nullptr, P::profile, 2, {lowest_x(m), 0.0, main_box(m).low.z()},
       QT_TRANSLATE_NOOP("words", "Depth of the skeg"), [](const HullModel& h) { return main_box(h).low.z(); });
-  add("stern_rise_m", nullptr, P::profile, 2, {share(m, 0.003), 0.0, main_outline(m).keel.front()},
+  add("stern_rise_m", nullptr, P::profile, 2, {share(m, 0.003), 0.0, m.transom_keel()},
       QT_TRANSLATE_NOOP("words", "Rise of the bottom at the transom"),
-      [](const HullModel& h) { return main_outline(h).keel.front(); });
+      [](const HullModel& h) { return h.transom_keel(); });
   add("stern_rake_m", nullptr, P::profile, 0,
       {heel_x(m), 0.0, along(main_outline(m).x, main_outline(m).keel, heel_x(m))},
       QT_TRANSLATE_NOOP("words", "Where the bottom begins to rise aft"), heel_x);

@@ -4,6 +4,7 @@
 
 #include "board/layers.h"
 #include "hull/hollows.h"
+#include "hull/rims.h"
 #include "theme/theme.h"
 
 namespace plucky::app {
@@ -125,6 +126,30 @@ void paint_frames(Canvas& c) {
   }
 }
 
+/// Bulwarks over the deck edge, bumpers round it.
+void paint_rims(Canvas& c) {
+  const std::vector<RimRun> runs = rim_runs(c.a().hull->model, c.project().hull);
+  for (std::size_t i = 0; i < runs.size(); ++i) {
+    const EdgeRim& rim = c.project().hull.rims[i];
+    const double low = rim.bumper ? -0.5 * rim.height : 0.0, high = low + rim.height;
+    QPolygonF side, port, starboard;
+    for (const Vec3& p : runs[i].port) {
+      side << c.map.profile(p.x(), p.z() + low);
+      port << c.map.plan(p.x(), p.y());
+      starboard << c.map.plan(p.x(), -p.y());
+    }
+    for (std::size_t k = runs[i].port.size(); k-- > 0;)
+      side << c.map.profile(runs[i].port[k].x(), runs[i].port[k].z() + high);
+    c.painter.setPen(QPen(look().ink, 1.2));
+    c.painter.setBrush(rim.bumper ? look().part : look().hull);
+    c.painter.drawPolygon(side);
+    c.painter.setBrush(Qt::NoBrush);
+    c.painter.setPen(QPen(look().ink, rim.bumper ? 3.0 : 1.8));
+    c.painter.drawPolyline(port);
+    c.painter.drawPolyline(starboard);
+  }
+}
+
 void paint_fittings(Canvas& c) {
   QPainter& p = c.painter;
   const Look& l = look();
@@ -160,6 +185,7 @@ void paint_fittings(Canvas& c) {
     p.drawRect(plan);
   }
   paint_frames(c);
+  paint_rims(c);
 }
 
 }  // namespace
@@ -227,6 +253,15 @@ void paint_water_front(Canvas& c) {
   const auto [a, b] = surface(c);
   p.setPen(QPen(l.water_line, 2.0));
   p.drawLine(a, b);
+  if (const double band = c.project().hull.boot_top; band > 0.0) {
+    // On the hull alone, where it is painted.
+    QPainterPath hull;
+    for (const ShellModel& shell : c.a().hull->model.shells) hull.addPath(profile_path(c, shell));
+    p.setClipPath(hull, Qt::IntersectClip);
+    const QPointF up(0.0, c.map.profile(0.0, band).y() - c.map.profile(0.0, 0.0).y());
+    p.setPen(QPen(l.water_line, 1.0, Qt::DashLine));
+    p.drawLine(a + up, b + up);
+  }
   p.restore();
   const Attitude& at = c.a().flotation.plane.attitude;
   const QString side = at.trim < 0.0 ? QObject::tr("bow down") : QObject::tr("bow up");

@@ -30,6 +30,7 @@ const PartLook& look_of(PartKind kind) {
       {PartKind::lamp, lamp_look()},
       {PartKind::power_switch, power_switch_look()},
       {PartKind::leads, leads_look()},
+      {PartKind::water_contact, water_contact_look()},
   };
   static const PartLook plain;
   const auto found = looks.find(kind);

@@ -47,5 +47,6 @@ void draw_silhouette(QPainter& painter, const Part& part, const QRectF& box, Sid
 [[nodiscard]] PartLook lamp_look();
 [[nodiscard]] PartLook power_switch_look();
 [[nodiscard]] PartLook leads_look();
+[[nodiscard]] PartLook water_contact_look();
 
 }  // namespace plucky::app

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "hull/rims.h"
 #include "parts/part_look.h"
 #include "theme/theme.h"
 
@@ -87,6 +88,9 @@ void View3D::draw_boat() {
       }
     }
   }
+  const std::vector<RimRun> rims = rim_runs(a.hull->model, a.project.hull);
+  for (std::size_t i = 0; i < rims.size(); ++i)
+    r.solid(rim_body(rims[i], a.project.hull.rims[i]), l.dark ? QColor("#8FA6B0") : QColor("#CFC8B4"));
   r.ghost(a.hull->model.skin, l.dark ? QColor("#6F8A96") : QColor("#DAD6C8"), 0.32);
   const WaterPlane& w = a.flotation.plane;
   if (a.flotation.status == FloatStatus::afloat && w.attitude.up().z() > 0.2) {

@@ -24,7 +24,7 @@ const std::vector<Project>& demo_fleet() {
     using namespace embedded;
     std::vector<Project> boats;
     for (const char* text : {dabchick_json, sedge_json, stickleback_json, mudwren_json, grebe_json, newt_json,
-                             swallow_json, whirligig_json, reedling_json})
+                             swallow_json, whirligig_json, reedling_json, coot_json})
       boats.push_back(project_from_json(text));
     return boats;
   }();
@@ -34,7 +34,7 @@ const std::vector<Project>& demo_fleet() {
 std::span<const FleetGroup> fleet_groups() {
   static const FleetGroup groups[] = {
       {QT_TRANSLATE_NOOP("words", "Measure and watch"), {"Dabchick", "Stickleback", "Mudwren", "Grebe"}},
-      {QT_TRANSLATE_NOOP("words", "Carry and lay out"), {"Sedge", "Newt", "Reedling"}},
+      {QT_TRANSLATE_NOOP("words", "Carry and lay out"), {"Sedge", "Newt", "Reedling", "Coot"}},
       {QT_TRANSLATE_NOOP("words", "Run fast"), {"Swallow", "Whirligig"}}};
   return groups;
 }

@@ -27,6 +27,7 @@
 #include "stages/stages.h"
 #include "stem/stem.h"
 #include "theme/theme.h"
+#include "trace/trace_dialog.h"
 #include "view3d/view3d.h"
 
 namespace plucky::app {
@@ -269,6 +270,12 @@ void MainWindow::show_3d(bool on) {
 
 void MainWindow::show_weighing() {
   visit(weigh_page_);
+}
+
+void MainWindow::show_trace() {
+  if (!trace_) trace_ = new TraceDialog(session_, this);
+  trace_->show();
+  trace_->raise();
 }
 
 void MainWindow::show_preferences() {

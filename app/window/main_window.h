@@ -36,6 +36,7 @@ class PreferencesPage;
 class Shelf;
 class Stem;
 class View3D;
+class TraceDialog;
 class WeighPage;
 class LedgerPage;
 class LedgerStrip;
@@ -57,10 +58,13 @@ class MainWindow : public QMainWindow {
   void show_3d(bool on);
   void show_chooser(bool on);
   void show_weighing();
+  /// A hull drawn over a picture of its plan; what was drawn stays while the program runs.
+  void show_trace();
   void show_preferences();
   [[nodiscard]] Board* board() const { return board_; }
   [[nodiscard]] View3D* view3d() const { return view3d_; }
   [[nodiscard]] Shelf* shelf() const { return shelf_; }
+  [[nodiscard]] TraceDialog* tracing() const { return trace_; }
   [[nodiscard]] WeighPage* weighing() const { return weigh_page_; }
   [[nodiscard]] Autosave* autosave() { return &autosave_; }
   [[nodiscard]] OwnParts* own_parts() { return &own_parts_; }
@@ -149,6 +153,7 @@ class MainWindow : public QMainWindow {
   LedgerPage* ledger_page_ = nullptr;
   LedgerStrip* strip_ = nullptr;
   WeighPage* weigh_page_ = nullptr;
+  TraceDialog* trace_ = nullptr;
   PreferencesPage* preferences_ = nullptr;
   Page* visiting_ = nullptr;  // a page asked for that is not the stage's or the selection's
   ActionList* action_list_ = nullptr;

@@ -43,6 +43,7 @@ void MainWindow::build_boat_menu() {
                      [this, &p] { put_on_bench(p); });
   boat->addSeparator();
   boat->addAction(tr("&Import a hull \u2026"), QKeySequence("Ctrl+I"), this, &MainWindow::import_dialog);
+  boat->addAction(tr("&Draw sections over a picture \u2026"), this, &MainWindow::show_trace);
   boat->addAction(tr("&Export the skin as STL \u2026"), this, &MainWindow::export_stl);
   boat->addAction(tr("Launch ca&rd as PDF \u2026"), QKeySequence("Ctrl+L"), this, &MainWindow::card_dialog);
   boat->addAction(tr("&Boat book as PDF \u2026"), QKeySequence("Ctrl+Shift+B"), this, &MainWindow::book_dialog);

@@ -201,7 +201,7 @@ Project wired(Assessor& judge, Project p) {
   const auto screened = std::find_if(a.findings.begin(), a.findings.end(),
                                      [](const Finding& f) { return f.id == "drive.screened" && f.remedy; });
   if (screened != a.findings.end()) p = apply(p, *screened->remedy);
-  const LeadRun* run = a.wiring.run("battery");
+  const std::optional<LeadRun>& run = a.wiring.battery;
   if (!run || stands_aboard(p, PartKind::leads)) return p;
   FitBench bench(a, std::move(p));
   for (std::size_t i = 0; i < a.project.drives.size(); ++i)

@@ -75,6 +75,7 @@ SeaReady sea_boat_of(const Assessment& a) {
   d.turning = turning_hull(boat);
   d.steering = a.fitted_steering;
   if (!a.steering.fitted) d.steering.by = SteeredBy::none;
+  d.half_apart = half_apart(a.fitted_steering, a.fitted_drive, a.project.layout);
   d.steering_lever = steering_lever(a.fitted_steering, a.project.layout, a.mass.cg.x(), a.power.working);
   d.steering_angle = a.steering.angle.value_or(0.0);
   d.steering_time = a.steering.time_across.value_or(0.1);

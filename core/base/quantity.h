@@ -49,6 +49,9 @@ inline constexpr double ml_min = 1e-6 / 60.0;
 [[nodiscard]] constexpr Quantity angle_quantity(double rad) {
   return {rad, Dimension::angle};
 }
+[[nodiscard]] constexpr Quantity amperes(double a) {
+  return {a, Dimension::current};
+}
 [[nodiscard]] constexpr Quantity flow_quantity(double m3_per_s) {
   return {m3_per_s, Dimension::flow};
 }

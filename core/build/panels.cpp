@@ -203,6 +203,9 @@ class Planking {
     if (w_.water)
       add(PanelMark::Kind::waterline, w_.water->second,
           [this](const Vec3& v) { return w_.water->first.dot(v) - w_.water->second; });
+    if (w_.water && w_.boot_top > 0.0)
+      add(PanelMark::Kind::waterline, w_.water->second + w_.boot_top,
+          [this](const Vec3& v) { return w_.water->first.dot(v) - w_.water->second - w_.boot_top; });
     if (p.count == 1) add(PanelMark::Kind::centreline, 0.0, [](const Vec3& v) { return v.y(); });
   }
 
@@ -227,15 +230,20 @@ class Planking {
     }
     edge(R::side, sheer);
     const std::size_t from = ring.size() - 1;
+    // It may lean: its own height is along its plane.
+    const double height = sheer.z() - keel.z(), lean = height > 0.0 ? (sheer.x() - keel.x()) / height : 0.0;
+    const double longer = std::sqrt(1.0 + lean * lean);
+    const auto up = [&](double z) { return keel.z() + (z - keel.z()) * longer; };
     const int arc = l_.camber[station] > 1e-6 ? 12 : 1;
     for (int k = 1; k < arc; ++k) {
       const double u = 1.0 - 2.0 * k / arc;
-      ring.emplace_back(sheer.x(), u * sheer.y(), sheer.z() + l_.camber[station] * (1.0 - u * u));
+      const double crown = l_.camber[station] * (1.0 - u * u);
+      ring.emplace_back(sheer.x() + lean * crown, u * sheer.y(), sheer.z() + crown);
     }
     p.edges.push_back({from, ring.size(), seam, R::deck});
     // Seen from outside: from astern port lies to the left, from ahead to the right.
     const double hand = role == R::transom ? -1.0 : 1.0;
-    for (const Vec3& v : ring) p.outline.emplace_back(hand * v.y(), v.z());
+    for (const Vec3& v : ring) p.outline.emplace_back(hand * v.y(), up(v.z()));
     p.in_space = ring;
     PanelEdge& over = p.edges.back();
     for (std::size_t i = over.first; i < over.last; ++i)
@@ -243,7 +251,8 @@ class Planking {
     for (std::size_t i = 2; i < ring.size(); ++i) p.faces.push_back({0, i - 1, i});
     p.area = std::abs(loop_area(p.outline));
     if (role == R::transom)
-      p.marks.push_back({PanelMark::Kind::centreline, 0.0, {{0.0, keel.z()}, {0.0, sheer.z() + l_.camber[station]}}});
+      p.marks.push_back(
+          {PanelMark::Kind::centreline, 0.0, {{0.0, keel.z()}, {0.0, up(sheer.z() + l_.camber[station])}}});
     if (loop_area(p.outline) < 0.0) {
       std::reverse(p.outline.begin(), p.outline.end());
       std::reverse(p.in_space.begin(), p.in_space.end());

@@ -64,7 +64,8 @@ struct PanelWishes {
   double station_step = 0.05;  ///< m between marked stations; 0: none
   /// Plane of the water at rest, normal . r = offset, marked where it crosses; none: not known.
   std::optional<std::pair<Vec3, double>> water;
-  int stations = 60;  ///< of the design's lines
+  double boot_top = 0.0;  ///< m over that plane, marked as well; 0: not
+  int stations = 60;      ///< of the design's lines
 };
 
 /// Throws InvalidInput when the hull has no panels: rounded bilges, a mesh.

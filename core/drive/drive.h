@@ -188,9 +188,20 @@ struct JetUnit {
   bool operator==(const JetUnit&) const = default;
 };
 
-/// What hangs under the stern beside the drive.
+/// A plane in the air across the boat: wing or canard.
+struct AirPlane {
+  double span = 0.0;    ///< m; none when 0
+  double chord = 0.06;  ///< m
+  double x = 0.02;      ///< m from the transom, its leading edge's quarter of the chord aft
+  double z = 0.12;      ///< m over the base line
+  double angle = 0.0;   ///< rad, to the base line, leading edge up positive
+  bool operator==(const AirPlane&) const = default;
+};
+
+/// What hangs under the stern or stands on the hull beside the drive.
 struct Fittings {
   double tab_chord = 0.0;         ///< m, of the trim tabs; none when 0
+  double tab_height = 0.0;        ///< m, of their hinges over the bottom's edge at the transom; 0: flush
   double tab_share = 0.5;         ///< of the beam, both tabs together
   double tab_angle = 0.0;         ///< rad, down positive
   std::uint32_t fins = 0;         ///< upright fins at the transom
@@ -198,6 +209,11 @@ struct Fittings {
   double fin_span = 0.025;        ///< m, in the water
   double fin_thickness = 0.0015;  ///< m
   double fin_toe = 0.0;           ///< rad, by which they stand off the centre line; either sign
+  double turn_fin_depth = 0.0;    ///< m, in the water, of the one fin that holds the boat in its turns; none when 0
+  double turn_fin_chord = 0.025;  ///< m
+  double turn_fin_x = 0.25;       ///< m from the transom, its middle
+  double turn_fin_y = -0.10;      ///< m, to port; boats that turn to starboard have it there, below zero
+  AirPlane wing, canard;
   bool operator==(const Fittings&) const = default;
 };
 

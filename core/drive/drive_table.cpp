@@ -27,7 +27,7 @@ constexpr std::array<KeyRow<G>, 12> groups{{{G::drive, "drive", "Drive"},
                                             {G::pod, "pod", "Pod"},
                                             {G::jet, "jet", "Jet unit"},
                                             {G::screw, "screw", "Propeller"},
-                                            {G::fittings, "fittings", "Tabs and fins"}}};
+                                            {G::fittings, "fittings", "Tabs, fins and wings"}}};
 
 #define OF(member) [](Drive& d) -> double& { return d.member; }
 constexpr DriveNumber number_rows[] = {
@@ -115,6 +115,8 @@ constexpr DriveNumber number_rows[] = {
     {G::screw, "guard_radius_m", "Guard radius", D::length, 0.01, 1.0, OF(screw.guard_radius), true, "0: no guard"},
     {G::fittings, "tab_chord_m", "Tab chord", D::length, 0.0, 0.1, OF(fittings.tab_chord), false,
      "fore and aft; 0: no tabs"},
+    {G::fittings, "tab_height_m", "Tab hinge above the bottom", D::length, 0.0, 0.1, OF(fittings.tab_height), false,
+     "0: flush with its edge; hung higher they touch the water only as far as they reach down"},
     {G::fittings, "tab_share", "Tabs' share of beam", D::ratio, 0.0, 1.0, OF(fittings.tab_share), false,
      "both together"},
     {G::fittings, "tab_rad", "Trim-tab angle", D::angle, -0.3, 0.3, OF(fittings.tab_angle)},
@@ -123,6 +125,28 @@ constexpr DriveNumber number_rows[] = {
      "of one fin in the water"},
     {G::fittings, "fin_thickness_m", "Fin thickness", D::length, 0.0002, 0.02, OF(fittings.fin_thickness)},
     {G::fittings, "fin_toe_rad", "Fin toe angle", D::angle, -0.2, 0.2, OF(fittings.fin_toe)},
+    {G::fittings, "turn_fin_depth_m", "Turn fin's depth", D::length, 0.0, 0.2, OF(fittings.turn_fin_depth), false,
+     "in the water; 0: none"},
+    {G::fittings, "turn_fin_chord_m", "Turn fin's chord", D::length, 0.002, 0.2, OF(fittings.turn_fin_chord)},
+    {G::fittings, "turn_fin_x_m", "Turn fin at", D::length, 0.0, 3.0, OF(fittings.turn_fin_x), false,
+     "from the transom"},
+    {G::fittings, "turn_fin_y_m", "Turn fin off the middle", D::length, -0.6, 0.6, OF(fittings.turn_fin_y), false,
+     "to port; to starboard below zero"},
+    {G::fittings, "wing_span_m", "Wing span", D::length, 0.0, 1.5, OF(fittings.wing.span), false, "0: no wing"},
+    {G::fittings, "wing_chord_m", "Wing chord", D::length, 0.005, 0.6, OF(fittings.wing.chord)},
+    {G::fittings, "wing_x_m", "Wing at", D::length, -0.5, 3.0, OF(fittings.wing.x), false,
+     "from the transom, a quarter of its chord behind its leading edge"},
+    {G::fittings, "wing_z_m", "Wing's height", D::length, 0.0, 0.8, OF(fittings.wing.z), false, "over the base line"},
+    {G::fittings, "wing_rad", "Wing angle", D::angle, -0.25, 0.25, OF(fittings.wing.angle), false,
+     "to the base line; leading edge up is positive"},
+    {G::fittings, "canard_span_m", "Canard span", D::length, 0.0, 1.5, OF(fittings.canard.span), false,
+     "a plane at the bow; 0: none"},
+    {G::fittings, "canard_chord_m", "Canard chord", D::length, 0.005, 0.6, OF(fittings.canard.chord)},
+    {G::fittings, "canard_x_m", "Canard at", D::length, 0.0, 3.0, OF(fittings.canard.x), false, "from the transom"},
+    {G::fittings, "canard_z_m", "Canard's height", D::length, 0.0, 0.8, OF(fittings.canard.z), false,
+     "over the base line"},
+    {G::fittings, "canard_rad", "Canard angle", D::angle, -0.25, 0.25, OF(fittings.canard.angle), false,
+     "to the base line; leading edge up is positive"},
 };
 #undef OF
 
@@ -203,8 +227,15 @@ bool matters(const Drive& d, DriveGroup group, const char* key) {
   if (group == G::screw && is("guard_radius_m")) return kind.in_air;
   if (group == G::screw && is("surface")) return kind.shaft_line;
   if (group == G::motor && is("wet")) return kind.motor_in == G::pod;
-  if (group == G::fittings && (is("tab_share") || is("tab_rad"))) return d.fittings.tab_chord > 0.0;
-  if (group == G::fittings && std::strncmp(key, "fin_", 4) == 0) return d.fittings.fins > 0;
+  if (group == G::fittings) {
+    const auto begins = [&](const char* with) { return std::strncmp(key, with, std::strlen(with)) == 0; };
+    const Fittings& f = d.fittings;
+    if (is("tab_share") || is("tab_rad") || is("tab_height_m")) return f.tab_chord > 0.0;
+    if (begins("fin_")) return f.fins > 0;
+    if (begins("turn_fin_") && !is("turn_fin_depth_m")) return f.turn_fin_depth > 0.0;
+    if (begins("wing_") && !is("wing_span_m")) return f.wing.span > 0.0;
+    if (begins("canard_") && !is("canard_span_m")) return f.canard.span > 0.0;
+  }
   return true;
 }
 

@@ -4,6 +4,7 @@
 
 #include "assessment/fit_bench.h"
 #include "assessment/stages/drive/line.h"
+#include "drive/pod_inside.h"
 #include "drive_kinds/kind_list.h"
 #include "drive_kinds/water_screw.h"
 #include "sealing/opening_register.h"
@@ -45,7 +46,7 @@ void pod_openings(OpeningRegister& r) {
   const Boat& b = r.in.boat;
   const Part* pod = drive_parts(b.layout, b.drive).propulsor;
   if (!pod) return;
-  const double z = std::max(b.hull.outline.keel.front() + 0.01, pod->box().high.z() - 0.02);
+  const double z = std::max(b.hull.transom_keel() + 0.01, pod->box().high.z() - 0.02);
   r.add(OpeningKind::skin_screws, "skin_screws:pod", "Pod's bracket screws", {0.0, pod->place.y(), z}, 0.003, pod->id,
         4);
 }
@@ -78,8 +79,32 @@ void pods_clear_each_other(const LineRules& l) {
   l.out.push_back(f);
 }
 
+/// Does the pod hold what belongs into it?
+void pod_holds_its_inside(const LineRules& l) {
+  const Part& pod = *l.parts.propulsor;
+  if (l.d.lacks(G::motor) || l.d.lacks(G::screw)) return;
+  const PodInside in = pod_inside(l.d, pod.size.z() - 0.5 * l.d.screw.diameter);
+  const bool fits = in.length <= pod.size.x() + 1e-6 || in.motor_on_top;
+  Finding f = drive_finding("drive.pod_inside", fits ? Severity::fine : Severity::note, length_quantity(in.length),
+                            length_quantity(pod.size.x()), "pieces one after another; common practice, no source");
+  f.subject = pod.id;
+  f.text.values.push_back(length_quantity(in.across));
+  f.text.values.push_back(length_quantity(in.shaft));
+  f.text.words = in.motor_on_top
+                     ? "The motor stands on the leg and turns {3} of shaft down to its gears; the case at its "
+                       "foot is {2} across."
+                 : fits ? "Propeller, seal, bearing and motor take {0} of a pod of {1}, {2} across."
+                        : "Propeller, seal, bearing and motor take {0}; the pod is {1} long: a longer one, or a "
+                          "shorter motor. It is {2} across.";
+  if (in.grease > 0.0)
+    f.text = then(f.text, {"About {0} of grease round the gears, looked after like the shaft's.",
+                           Quantity{in.grease, Dimension::volume}});
+  l.out.push_back(f);
+}
+
 void pod_judge_parts(const LineRules& l) {
   pods_clear_each_other(l);
+  pod_holds_its_inside(l);
   const double wants = 0.5 * l.parts.propulsor->size.x() * l.d.pod.swing;
   Finding f = drive_finding("drive.cable_slack", l.d.pod.cable_slack < wants ? Severity::watch : Severity::fine,
                             length_quantity(l.d.pod.cable_slack), length_quantity(wants),

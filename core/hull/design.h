@@ -57,6 +57,7 @@ struct HullShape {
   double rocker = 0.0;              ///< m, rise of the keel towards the transom
   double flare = 0.1;               ///< rad, topsides leaning outward
   double bilge_radius = 0.03;       ///< m
+  double transom_rake = 0.0;        ///< rad, by which the transom's top leans aft of its foot
   double sheer = 0.015;             ///< m, rise of the deck edge from amidships to the bow
   double camber = 0.004;            ///< m, crown of the deck at its widest
   double hull_beam = 0.06;          ///< m, of one of two hulls
@@ -202,6 +203,19 @@ struct Shell {
   bool operator==(const Shell&) const = default;
 };
 
+/// Along the deck edge, on both sides: an upright wall on it, or a soft strip round it.
+struct EdgeRim {
+  Id id = 0;
+  std::string name = "Bulwark";
+  bool bumper = false;           ///< a strip of foam or rubber outside the edge; else a bulwark on it
+  double x = 0.0, length = 0.3;  ///< m; x is its after end
+  double height = 0.012;         ///< m; of a bumper its diameter
+  double thickness = 0.0012;     ///< m, of a bulwark, made of what the deck is made of
+  double bumper_density = 60.0;  ///< kg/m3
+  double ports = 0.0;            ///< m2, of all holes in a bulwark through which the deck drains
+  bool operator==(const EdgeRim&) const = default;
+};
+
 /// The whole hull as the builder describes it: the main shell, which gives the boat its axes, others beside it, and
 /// what is built onto and into them.
 struct HullDesign {
@@ -214,7 +228,9 @@ struct HullDesign {
   std::vector<Bulkhead> bulkheads;
   std::vector<Stringer> stringers;
   std::vector<Opening> openings;
+  std::vector<EdgeRim> rims;
   std::vector<Shell> further;  ///< beside the main one
+  double boot_top = 0.0;       ///< m, width of the painted band over the water line; 0: none is marked
   double fineness = 1.0;       ///< 1 is about five thousand triangles; the count grows with the square
   /// Only for imported hulls: the skin in boat axes, shared and never changed.
   std::shared_ptr<const TriangleMesh> mesh;

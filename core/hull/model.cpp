@@ -282,6 +282,12 @@ const Section& ShellModel::section_near(double x) const {
   return nearest_section(sections, x);
 }
 
+const Section& HullModel::transom() const {
+  for (const Section& s : sections)
+    if (s.x >= transom_foot.x() && !s.loops.empty()) return s;
+  return sections.front();
+}
+
 const Section& HullModel::section_near(double x) const {
   return nearest_section(sections, x);
 }
@@ -331,6 +337,11 @@ HullModel build_hull(const HullDesign& design) {
   model.sections =
       model.shells.size() == 1 ? model.shells.front().sections : sections(bare, outline_stations(model.box));
   model.outline = outline_of(model.sections);
+  // Where the transom's top leans aft, its foot lies at the origin.
+  if (family.uses(&HullShape::transom_rake) && design.shape.transom_rake > 0.0)
+    model.transom_foot = {0.0, 0.0, model.transom().extent().low.y() + model.runners};
+  else
+    model.transom_foot = {model.box.low.x(), 0.0, model.outline.keel.front() + model.runners};
   keep_apart(model);
   add_hatches_and_cabins(model, design);
   for (const Opening& o : design.openings) model.flood_points.push_back({o.id, o.name, o.place, o.sealed});

@@ -86,6 +86,7 @@ struct HullModel {
   Vec3 shell_centroid = Vec3::Zero(), transom_centroid = Vec3::Zero(), deck_centroid = Vec3::Zero(),
        upper_centroid = Vec3::Zero();  ///< area centroids, m
   double spray_rails = 0.0;            ///< on each side of the bottom
+  Vec3 transom_foot = Vec3::Zero();    ///< m, after end of the keel, without runners
   double runners = 0.0;                ///< m, by which they stand below the bottom
   /// What it is to the methods; unknown where it comes as a mesh whose shape does not tell and nobody has said.
   BottomForm bottom = BottomForm::unknown;
@@ -99,7 +100,9 @@ struct HullModel {
   /// Sponsons and the after end of the middle: several surfaces, each in water of its own. A stepped bottom is not.
   [[nodiscard]] bool runs_on_points() const { return surfaces.size() > 1 && !surfaces.back().in_wake; }
   /// Height of the bottom at the transom, without runners, m.
-  [[nodiscard]] double transom_keel() const { return outline.keel.front() + runners; }
+  [[nodiscard]] double transom_keel() const { return transom_foot.z(); }
+  /// The first section with all of the transom behind it.
+  [[nodiscard]] const Section& transom() const;
   /// The shell that holds a place, else the nearest one.
   [[nodiscard]] std::size_t shell_at(const Vec3& place) const;
   /// The section nearest to x.

@@ -41,6 +41,7 @@ HullShape scaled(HullShape s, const Vec3& by) {
   for (const auto m : upright_measures) s.*m *= by.z();
   for (const auto m : rising_angles) s.*m = turned(s.*m, by.z() / by.y());
   s.flare = turned(s.flare, by.y() / by.z());
+  s.transom_rake = turned(s.transom_rake, by.x() / by.z());
   s.sponson_angle = turned(s.sponson_angle, by.z() / by.x());
   for (const auto m : {&HullShape::bilge_radius, &HullShape::bulb_diameter}) s.*m *= std::sqrt(by.y() * by.z());
   return s;
@@ -102,6 +103,10 @@ HullDesign scaled(const HullDesign& design, const Vec3& by) {
     s.x *= by.x(), s.length *= by.x();
     s.y *= by.y();
     s.height *= by.z();
+  }
+  for (EdgeRim& r : d.rims) {
+    r.x *= by.x(), r.length *= by.x();
+    r.height *= by.z();
   }
   for (Opening& o : d.openings) o.place = o.place.cwiseProduct(by);
   for (Shell& s : d.further) {

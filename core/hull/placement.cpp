@@ -146,4 +146,19 @@ TriangleMesh place_mesh(const TriangleMesh& mesh, const MeshPlacement& placement
   return out;
 }
 
+HullDesign with_skin(HullDesign d, std::shared_ptr<const TriangleMesh> skin, std::string source) {
+  d.family = HullFamily::imported;
+  d.bottom = BottomForm::unknown;
+  d.mesh = std::move(skin);
+  d.mesh_source = std::move(source);
+  d.hatches.clear();
+  d.cabins.clear();
+  d.chambers.clear();
+  d.bulkheads.clear();
+  d.stringers.clear();
+  d.openings.clear();
+  d.rims.clear();
+  return d;
+}
+
 }  // namespace plucky

@@ -2,7 +2,11 @@
 // transom, y to port, z up from the keel.
 #pragma once
 
+#include <memory>
+#include <string>
+
 #include "geometry/mesh_check.h"
+#include "hull/design.h"
 
 namespace plucky {
 
@@ -34,5 +38,9 @@ struct PlacementGuess {
 /// Scales and turns the mesh and moves it: least x and z to zero, middle of y to zero. Throws InvalidInput when forward
 /// and up are the same axis or the scale is not positive.
 [[nodiscard]] TriangleMesh place_mesh(const TriangleMesh& mesh, const MeshPlacement& placement);
+
+/// The design with a mesh in the boat's axes for its skin. What was built onto and into the old one need not lie within
+/// it and goes; floats beside it stay.
+[[nodiscard]] HullDesign with_skin(HullDesign design, std::shared_ptr<const TriangleMesh> skin, std::string source);
 
 }  // namespace plucky

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "hull/rims.h"
 #include "layout/kind.h"
 
 namespace plucky {
@@ -67,6 +68,14 @@ MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const La
   if (hull.upper_area > 0.0)
     budget.items.push_back(structure("Coamings and cabins", hull.upper_area * deck, skin.density, hull.upper_centroid));
   add_frames_mass(budget, hull, design);
+  const std::vector<RimRun> runs = rim_runs(hull, design);
+  for (std::size_t i = 0; i < runs.size(); ++i) {
+    const EdgeRim& rim = design.rims[i];
+    if (runs[i].volume <= 0.0) continue;
+    MassItem item = structure("Rim", runs[i].volume, rim.bumper ? rim.bumper_density : skin.density, runs[i].centroid);
+    item.name = Text(rim.name);
+    budget.items.push_back(item);
+  }
   for (const Part& p : layout.parts) {
     MassItem item{.part = p.id,
                   .name = Text(p.name),

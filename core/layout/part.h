@@ -38,6 +38,7 @@ enum class PartKind {
   lamp,
   power_switch,
   leads,
+  water_contact,  ///< warns, or shuts the drive off, when water reaches it
   other
 };
 /// Key in files ("drive_line") and back; throws InvalidInput with the choices.

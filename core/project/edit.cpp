@@ -90,6 +90,7 @@ void run(Project& p, const ChangeHull& e) {
   number(p, p.hull.bulkheads);
   number(p, p.hull.stringers);
   number(p, p.hull.openings);
+  number(p, p.hull.rims);
   number(p, p.hull.further);
 }
 
@@ -213,7 +214,7 @@ bool exists(const Project& p, Id id) {
     return std::any_of(list.begin(), list.end(), [&](const auto& item) { return item.id == id; });
   };
   return in(p.layout.parts) || in(p.layout.rails) || in(p.hull.hatches) || in(p.hull.cabins) || in(p.hull.chambers) ||
-         in(p.hull.bulkheads) || in(p.hull.stringers) || in(p.hull.openings) || in(p.hull.further) ||
+         in(p.hull.bulkheads) || in(p.hull.stringers) || in(p.hull.openings) || in(p.hull.rims) || in(p.hull.further) ||
          p.cooling.holds(id);
 }
 

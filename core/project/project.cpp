@@ -24,6 +24,7 @@ void check_project(const Project& project) {
   for (const auto& c : hull.chambers) claim(Text("chamber \"{0}\"", c.name), c.id);
   for (const auto& b : hull.bulkheads) claim(Text("bulkhead \"{0}\"", b.name), b.id);
   for (const auto& s : hull.stringers) claim(Text("stringer \"{0}\"", s.name), s.id);
+  for (const auto& r : hull.rims) claim(Text("rim \"{0}\"", r.name), r.id);
   for (const auto& s : hull.further) {
     claim(Text("shell \"{0}\"", s.name), s.id);
     if (s.family == HullFamily::imported)

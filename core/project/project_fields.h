@@ -118,6 +118,19 @@ void describe(V& v, Opening& o) {
 }
 
 template <class V>
+void describe(V& v, EdgeRim& r) {
+  v("id", r.id);
+  v("name", r.name);
+  v("bumper", r.bumper);
+  v("x_m", r.x, range::place);
+  v("length_m", r.length, range::size);
+  v("height_m", r.height, range::size);
+  v("thickness_m", r.thickness, range::size);
+  v("bumper_density_kg_m3", r.bumper_density, {1.0, 3000.0});
+  v("ports_m2", r.ports, {0.0, 1.0});
+}
+
+template <class V>
 void describe(V& v, Shell& s) {
   v("id", s.id);
   v("name", s.name);
@@ -141,6 +154,8 @@ void describe(V& v, HullDesign& h) {
   v.list("bulkheads", h.bulkheads);
   v.list("stringers", h.stringers);
   v.list("openings", h.openings);
+  v.list("rims", h.rims);
+  v("boot_top_m", h.boot_top, {0.0, 0.1});
   v.list("further_shells", h.further);
 }
 

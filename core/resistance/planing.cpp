@@ -1,11 +1,13 @@
 #include "resistance/planing.h"
 
+#include <algorithm>
 #include <cmath>
 #include <functional>
 #include <optional>
 
 #include "base/bracketed.h"
 #include "base/error.h"
+#include "resistance/porpoising.h"
 #include "resistance/surfaces.h"
 #include "water/fluid.h"
 
@@ -42,6 +44,12 @@ Forces forces_at(const PlaningHull& h, const PlaningWater& w, double trim, doubl
   return f;
 }
 
+/// Of the air that meets it, rad: beyond the greatest the flow has let go. What has no section never lifts downward.
+double wing_angle(const AirWing& wing, double trim) {
+  constexpr double lets_go = radians(14.0);
+  return std::clamp(trim + wing.angle, wing.section ? -lets_go : 0.0, lets_go);
+}
+
 /// Upward force beyond the weight.
 double surplus(const PlaningHull& h, const Forces& f, double trim) {
   return f.normal * std::cos(trim) - f.friction * std::sin(trim) + f.thrust * std::sin(trim + h.thrust_angle) +
@@ -75,22 +83,35 @@ HungForces hung_forces(const PlaningHull& h, const PlaningWater& w, double trim)
   HungForces f;
   f.appendages = h.appendage_area * w.head();
   f.air = 0.5 * air_density * w.speed * w.speed * h.air_area;
-  if (h.tab_chord > 0.0) {  // Savitsky & Brown (1976)
+  const double chord = tab_in_water(h.tab_chord, h.tab_angle, h.tab_height);
+  if (chord > 0.0) {  // Savitsky & Brown (1976)
     const double deflection = degrees(h.tab_angle);
-    f.tab = 0.046 * h.tab_chord * deflection * h.tab_span * h.beam * w.head();
+    f.tab = 0.046 * chord * deflection * h.tab_span * h.beam * w.head();
     f.tab_drag = 0.0052 * f.tab * (degrees(trim) + deflection);
   }
-  const double tab_arm = h.lcg - 0.6 * h.beam - h.tab_chord * (1.0 - h.tab_span);
-  if (h.wing.area > 0.0) {
-    // Beyond the greatest angle the flow has let go: it lifts no more. Without suction at a leading edge the force is
-    // square to the wing.
-    constexpr double lets_go = radians(14.0);
-    const double angle = std::clamp(trim, 0.0, lets_go);
-    f.wing = 0.5 * air_density * w.speed * w.speed * h.wing.area * h.wing.slope * angle;
-    f.wing_drag = f.wing * std::tan(angle);
+  // What a hung tab has in the water lies by its gap further aft.
+  const double tab_arm = h.lcg - 0.6 * h.beam - chord * (1.0 - h.tab_span) + (h.tab_chord - chord);
+  f.moment = f.air * h.air_height - f.appendages * h.appendage_depth - f.tab * tab_arm;
+  for (const AirWing& wing : h.wings) {
+    const double head = 0.5 * air_density * w.speed * w.speed * wing.area, lift = wing_lift(wing, trim);
+    // Without suction at a leading edge the force is square to the wing; with one it costs what an elliptic load does,
+    // and its skin: 0.02 (memory of thin sections at a model's Reynolds numbers).
+    const double drag =
+        wing.section ? 0.02 + lift * lift / (pi * wing.aspect) : lift * std::tan(std::abs(wing_angle(wing, trim)));
+    f.wing += head * lift;
+    f.wing_drag += head * drag;
+    f.moment += head * (lift * wing.ahead + drag * wing.above);
   }
-  f.moment = f.air * h.air_height - f.appendages * h.appendage_depth - f.tab * tab_arm + f.wing * h.wing.ahead;
   return f;
+}
+
+double tab_in_water(double chord, double angle, double height) {
+  if (chord <= 0.0 || height <= 0.0) return std::max(0.0, chord);
+  return angle > 0.0 ? std::max(0.0, chord - height / std::sin(angle)) : 0.0;
+}
+
+double wing_lift(const AirWing& wing, double trim) {
+  return wing.slope * wing_angle(wing, trim);
 }
 
 double wing_slope(double span, double area, double end_plate, double height) {
@@ -165,7 +186,7 @@ PlaningState solve_one(const PlaningHull& h, double speed, double density, doubl
     s.bow_rises = carried && first_moment > 0.0 && before && before->moment > 0.0;
     s.message = !carried              ? "the bottom cannot carry the boat at this speed and any trim up to 16 degrees"
                 : first_moment <= 0.0 ? "the bow goes under: every trim leaves a moment that presses it down"
-                : h.wing.area > 0.0
+                : !h.wings.empty()
                     ? "the bow rises past 16 degrees: the air under it lifts it and nothing brings it down"
                     : "the bow rises past 16 degrees: nothing brings it down";
     if (!s.bow_rises) return s;
@@ -206,6 +227,7 @@ PlaningState solve_one(const PlaningHull& h, double speed, double density, doubl
   s.porpoising_trim = porpoising_limit(h.mass * gravity / (w.head() * h.beam * h.beam), degrees(h.deadrise));
   if (s.bow_rises) return s;
   s.status = PlaningState::Status::solved;
+  if (!s.porpoising_trim) s.mode = porpoising_mode(h, s, speed, density, viscosity);
   const auto outside = [&](bool is, const char* words) {
     if (!is) return;
     s.status = PlaningState::Status::outside_range;
@@ -233,7 +255,7 @@ PlaningState solve_planing(const PlaningHull& h, double speed, double density, d
   one.bodies = 1;
   for (double PlaningHull::*m : {&PlaningHull::mass, &PlaningHull::appendage_area, &PlaningHull::air_area})
     one.*m /= share;
-  one.wing.area /= share;
+  for (AirWing& wing : one.wings) wing.area /= share;
   PlaningState s = solve_one(one, speed, density, viscosity);
   for (double PlaningState::*m : {&PlaningState::lift, &PlaningState::drag, &PlaningState::friction,
                                   &PlaningState::pressure, &PlaningState::appendages, &PlaningState::air,

@@ -19,12 +19,18 @@
 
 namespace plucky {
 
-/// Deck and tunnel as a wing close over the water.
+/// What lifts in the air: deck and tunnel as a wing close over the water, a wing, a canard.
 struct AirWing {
-  double area = 0.0;   ///< m2; none when 0
-  double slope = 0.0;  ///< of the lift coefficient, 1/rad; see wing_slope()
-  double ahead = 0.0;  ///< m, of where it lifts, forward of the CG
+  double area = 0.0;     ///< m2
+  double slope = 0.0;    ///< of the lift coefficient, 1/rad; see wing_slope()
+  double ahead = 0.0;    ///< m, of where it lifts, forward of the CG
+  double angle = 0.0;    ///< rad, to the keel
+  double above = 0.0;    ///< m, over the CG
+  bool section = false;  ///< has a leading edge: lifts downward as well, and is dragged along when it does not lift
+  double aspect = 0.0;   ///< of one with a section, as the water's nearness leaves it: what its lift costs
 };
+/// Lift coefficient at this trim: linear up to 14 degrees, beyond which the flow has let go and it grows no more.
+[[nodiscard]] double wing_lift(const AirWing& wing, double trim);
 /// Lift slope of a low wing, 2 pi / (1 + 2 f / A): A its aspect ratio with end plates, 1 + 1.9 plate / span times the
 /// plain one (Hoerner, memory); f = (16 h)^2 / (1 + (16 h)^2) what the water leaves of the downwash, h the height over
 /// the span (McCormick, memory). All above zero but the plates.
@@ -48,7 +54,8 @@ struct PlaningHull {
   double roughness = 0.0;        ///< added to the friction coefficient
   double length = 0.0;           ///< m, of the keel, bounds how far forward it can carry; 0: not told
   double rails = 0.0;            ///< spray rails on each side: each throws off the sheet that reaches it
-  AirWing wing;
+  double tab_height = 0.0;       ///< m, of the tabs' hinges over the bottom's edge
+  std::vector<AirWing> wings;
   std::vector<RunningSurface> surfaces;  ///< where it runs on several; then beam and deadrise above are for tabs alone
 };
 
@@ -60,7 +67,16 @@ struct HungForces {
   [[nodiscard]] double against() const { return appendages + air + tab_drag + wing_drag; }
   [[nodiscard]] double up() const { return tab + wing; }
 };
+/// m of a tab's chord that touch the water, which leaves the bottom's edge along it: one hung higher meets it only
+/// where it reaches down to it.
+[[nodiscard]] double tab_in_water(double chord, double angle, double height);
 [[nodiscard]] HungForces hung_forces(const PlaningHull& hull, const PlaningWater& water, double trim);
+
+/// How small motions in heave and pitch about a steady attitude go on; see resistance/porpoising.h.
+struct PorpoisingMode {
+  double growth = 0.0;  ///< 1/s, of the swing that dies out most slowly; above zero the boat porpoises
+  double period = 0.0;  ///< s; 0 where nothing swings
+};
 
 struct PlaningState {
   enum class Status { solved, outside_range, no_balance };
@@ -87,6 +103,7 @@ struct PlaningState {
   double spray = 0.0;
   double spray_angle = 0.0;               ///< rad, in plan between the keel and the line along which the sheet begins
   std::optional<double> porpoising_trim;  ///< rad, above it the boat porpoises; see porpoising_limit()
+  std::optional<PorpoisingMode> mode;     ///< where no such limit is known
   std::vector<double> carried;            ///< of several surfaces: share of the bottom's lift on each kind of them
 };
 

@@ -72,6 +72,7 @@ RunningPoint planing(const RunningHull& h, double speed) {
   p.wetted_length = s.wetted_length;
   p.draught = s.draught;
   p.porpoising_trim = s.porpoising_trim;
+  p.porpoising = s.mode;
   if (h.bottom.bodies > 1) {
     p.outside_range = true;
     if (p.message.empty())

@@ -50,14 +50,15 @@ struct RunningPoint {
   bool outside_range = false;  ///< of the published range of the method
   Text message;
   double drag = 0.0, friction = 0.0, wave = 0.0, pressure = 0.0, appendages = 0.0, air = 0.0;
-  double spray = 0.0;                     ///< N, of the whisker spray; in `drag`
-  double air_lift = 0.0;                  ///< N, that the air under deck and tunnel carries
-  double trim = 0.0;                      ///< rad, keel to the water
-  double wetted_length = 0.0;             ///< m
-  double draught = 0.0;                   ///< m, of the transom's keel below the running water
-  double transom_dry = 0.0;               ///< 0 to 1: does the water leave the transom clear?
-  double planing_share = 0.0;             ///< 0 to 1, weight of the planing method
-  std::optional<double> porpoising_trim;  ///< rad; none where unknown
+  double spray = 0.0;                        ///< N, of the whisker spray; in `drag`
+  double air_lift = 0.0;                     ///< N, that the air under deck and tunnel carries
+  double trim = 0.0;                         ///< rad, keel to the water
+  double wetted_length = 0.0;                ///< m
+  double draught = 0.0;                      ///< m, of the transom's keel below the running water
+  double transom_dry = 0.0;                  ///< 0 to 1: does the water leave the transom clear?
+  double planing_share = 0.0;                ///< 0 to 1, weight of the planing method
+  std::optional<double> porpoising_trim;     ///< rad; none where unknown
+  std::optional<PorpoisingMode> porpoising;  ///< on the plane, where no such limit is known
 
   /// Height of the water over the transom's keel in boat axes at x, m: the undisturbed level under the boat; behind a
   /// transom that has run dry the hollow that begins at its edge and goes on with the bottom.

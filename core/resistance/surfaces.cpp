@@ -6,6 +6,7 @@
 
 #include "base/bracketed.h"
 #include "resistance/planing_surface.h"
+#include "resistance/porpoising.h"
 #include "water/fluid.h"
 
 namespace plucky {
@@ -162,6 +163,7 @@ PlaningState solve_surfaces(const PlaningHull& h, double speed, double density, 
   for (const double carried : p.carried) s.carried.push_back(s.lift > 0.0 ? carried / s.lift : 0.0);
   if (s.bow_rises) return s;
   s.status = PlaningState::Status::outside_range;
+  s.mode = porpoising_mode(h, s, speed, density, viscosity);
   const bool steps = h.surfaces.back().in_wake;
   s.message =
       steps ? "steps: behind each the water goes on level from its edge, which is a rough picture of the hollow"

@@ -125,14 +125,35 @@ namespace {
 
 /// What lies over a tunnel, or over the air behind sponsons, is a wing between them: it lifts at 0.35 of its length
 /// from its leading edge (common practice for low wings, no source).
-AirWing air_wing(const Boat& b, const PlaningBottom& v) {
-  if (v.bodies < 2 && !b.hull.runs_on_points()) return {};
+std::optional<AirWing> deck_wing(const Boat& b, const PlaningBottom& v) {
+  if (v.bodies < 2 && !b.hull.runs_on_points()) return std::nullopt;
   const double middle = b.hull.box.low.x() + 0.5 * b.hull.length();
   const double roof = b.hull.bottom_height(middle, 0.0) - b.hull.section_near(middle).extent().low.y();
-  if (!(roof > 0.0) || !(b.hull.deck_area > 0.0)) return {};
-  return {.area = b.hull.deck_area,
-          .slope = wing_slope(b.hull.beam(), b.hull.deck_area, roof, roof),
-          .ahead = b.hull.box.low.x() + 0.65 * b.hull.length() - b.loading.cg.x()};
+  if (!(roof > 0.0) || !(b.hull.deck_area > 0.0)) return std::nullopt;
+  return AirWing{.area = b.hull.deck_area,
+                 .slope = wing_slope(b.hull.beam(), b.hull.deck_area, roof, roof),
+                 .ahead = b.hull.box.low.x() + 0.65 * b.hull.length() - b.loading.cg.x()};
+}
+
+/// `keel` is the height of the base line.
+AirWing plane_in_air(const AirPlane& p, const Vec3& cg, double keel) {
+  const double area = p.span * p.chord, slope = wing_slope(p.span, area, 0.0, std::max(p.z, 1e-3));
+  return {.area = area,
+          .slope = slope,
+          .ahead = p.x - cg.x(),
+          .angle = p.angle,
+          .above = keel + p.z - cg.z(),
+          .section = true,
+          // As wing_slope() has it, the nearness of the water counts as aspect ratio.
+          .aspect = 2.0 * slope / std::max(1e-6, 2.0 * pi - slope)};
+}
+
+std::vector<AirWing> wings_of(const Boat& b, const PlaningBottom& v) {
+  std::vector<AirWing> out;
+  if (const auto deck = deck_wing(b, v)) out.push_back(*deck);
+  for (const AirPlane* plane : {&b.drive.fittings.wing, &b.drive.fittings.canard})
+    if (plane->span > 0.0) out.push_back(plane_in_air(*plane, b.loading.cg, b.hull.box.low.z()));
+  return out;
 }
 
 }  // namespace
@@ -159,7 +180,7 @@ RunningHull running_hull(const Boat& b) {
        .volume = im.volume / count,
        .prismatic = std::clamp(b.form.prismatic, 0.3, 0.95),
        .lcb = (b.form.lcb - 0.5 * (im.waterline.low.x() + im.waterline.high.x())) / b.form.waterline_length});
-  const Section& transom = b.hull.sections.front();
+  const Section& transom = b.hull.transom();
   h.transom_area = std::max(0.0, transom.area_below(b.rest.plane.z_at(0.0)));
   for (const Span& s : transom.spans(1, b.rest.plane.z_at(0.0))) h.transom_beam += s.length();
   if (h.transom_beam <= 0.0) h.transom_area = 0.0;
@@ -177,10 +198,13 @@ RunningHull running_hull(const Boat& b) {
     for (std::uint32_t i = 0; i < fittings.fins; ++i)
       areas.add_water(foil_drag_area(fittings.fin_chord, fittings.fin_thickness, fittings.fin_span),
                       keel - 0.5 * fittings.fin_span);
+    if (fittings.turn_fin_depth > 0.0)
+      areas.add_water(foil_drag_area(fittings.turn_fin_chord, fittings.fin_thickness, fittings.turn_fin_depth),
+                      keel - 0.5 * fittings.turn_fin_depth);
     return areas;
   };
   // On the plane the water behind a dry transom begins at the keel's height.
-  const DragAreas areas = hangs([&](double x) { return x < b.hull.box.low.x() ? keel : b.rest.plane.z_at(x); });
+  const DragAreas areas = hangs([&](double x) { return x < b.hull.transom_foot.x() ? keel : b.rest.plane.z_at(x); });
   h.appendage_area = hangs([&](double x) { return b.rest.plane.z_at(x); }).water;
   const Vec3& cg = b.loading.cg;
   PlaningHull& bottom = h.bottom;
@@ -192,11 +216,11 @@ RunningHull running_hull(const Boat& b) {
   bottom.beam = v.beam;
   bottom.bodies = v.bodies;
   bottom.length = b.hull.length();
-  bottom.wing = air_wing(b, v);
+  bottom.wings = wings_of(b, v);
   bottom.rails = b.hull.spray_rails;
   bottom.deadrise = std::clamp(v.deadrise, 0.0, radians(40.0));
   bottom.mass = b.loading.mass;
-  bottom.lcg = cg.x() - b.hull.box.low.x();
+  bottom.lcg = cg.x() - b.hull.transom_foot.x();
   bottom.vcg = cg.z() - keel;
   bottom.surfaces = b.hull.surfaces;
   // From the transom's keel, as the draught is.
@@ -207,6 +231,7 @@ RunningHull running_hull(const Boat& b) {
     bottom.tab_chord = fittings.tab_chord;
     bottom.tab_span = fittings.tab_share;
     bottom.tab_angle = fittings.tab_angle;
+    bottom.tab_height = fittings.tab_height;
   } else if (const auto tab_of = drive_kind(b.drive).tab) {
     if (const auto tab = tab_of(b.drive)) {
       bottom.tab_chord = tab->chord;

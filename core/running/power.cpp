@@ -254,13 +254,18 @@ std::optional<DutyRun> duty_run(const PoweredBoat& powered, const RunningState& 
 }
 
 /// Moment of the weight about the transom over that of the air under a bow that lifts to twice the running trim. The
-/// deck and bottom together as a wing of low aspect (slope pi A / 2, Jones); low confidence.
-std::optional<double> blow_over_margin(const Boat& b, const RunningState& s) {
+/// deck and bottom together as a wing of low aspect (slope pi A / 2, Jones), wing and canard with them; low confidence.
+/// None where nothing lifts it.
+std::optional<double> blow_over_margin(const Boat& b, const std::vector<AirWing>& wings, const RunningState& s) {
   if (s.speed < 10.0) return std::nullopt;
   const double area = b.hull.deck_area, aspect = b.hull.beam() * b.hull.beam() / area;
   const double angle = std::max(radians(6.0), 2.0 * s.hull.trim);
-  const double lift = 0.5 * air_density * s.speed * s.speed * area * 0.5 * pi * aspect * angle;
-  return b.loading.mass * gravity * b.loading.cg.x() / (lift * 0.6 * b.hull.length());
+  const double head = 0.5 * air_density * s.speed * s.speed;
+  double over = head * area * 0.5 * pi * aspect * angle * 0.6 * b.hull.length();
+  for (const AirWing& wing : wings)
+    if (wing.section) over += head * wing.area * wing_lift(wing, angle) * (b.loading.cg.x() + wing.ahead);
+  if (!(over > 0.0)) return std::nullopt;
+  return b.loading.mass * gravity * b.loading.cg.x() / over;
 }
 
 }  // namespace
@@ -330,7 +335,7 @@ PowerReport power_report(const Boat& b) {
   find_safe_throttle(powered, r);
   r.ranges = power_ranges(powered, r, {hull, b.mass_sigma});
   if (r.full.hull.porpoising_trim) r.porpoising_margin = *r.full.hull.porpoising_trim - r.full.hull.trim;
-  r.blow_over = blow_over_margin(b, r.full);
+  r.blow_over = blow_over_margin(b, hull.bottom.wings, r.full);
   if (const auto depth = drive_kind(b.drive).depth)
     r.running_depth = depth(b.drive, *r.working, [&](double x) { return r.water_at(x); });
   return r;

@@ -161,10 +161,10 @@ struct PowerReport {
   std::optional<double> safe_throttle;
   std::optional<BrokenLimit> limit;
   std::optional<double> porpoising_margin;  ///< rad, limit less running trim; none where the limit is unknown
-  std::optional<double> blow_over;          ///< weight's moment over the air's about the transom; none below 10 m/s
-  std::optional<double> running_depth;      ///< m, disc top (a jet's: the intake's rim) under the running water
-  Text doubt;                               ///< what the methods cannot promise
-  std::optional<PowerRanges> ranges;        ///< at the throttle limit; none without a steady run
+  std::optional<double> blow_over;  ///< weight's moment over the air's about the transom; none below 10 m/s or unlifted
+  std::optional<double> running_depth;  ///< m, disc top (a jet's: the intake's rim) under the running water
+  Text doubt;                           ///< what the methods cannot promise
+  std::optional<PowerRanges> ranges;    ///< at the throttle limit; none without a steady run
 
   /// Height of the running water in boat axes at x, m.
   [[nodiscard]] double water_at(double x) const { return keel + full.hull.water_at(x); }

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <cstring>
 #include <limits>
 
 #include "base/bracketed.h"
@@ -24,9 +23,9 @@ double resistance_of(const Battery& b) {
   return b.cells * (b.cell_resistance > 0.0 ? b.cell_resistance : likely_cell_resistance(b.capacity));
 }
 
-LeadRun lead_run(const Drive& d, const PowerReport& power, double air, const char* key, Id from, Id to,
-                 std::size_t leads, double length, double copper, double current) {
-  LeadRun r{.key = key, .from = from, .to = to, .leads = leads, .length = length, .copper = copper, .current = current};
+LeadRun lead_run(const Drive& d, const PowerReport& power, double air, Id from, Id to, std::size_t leads, double length,
+                 double copper, double current) {
+  LeadRun r{.from = from, .to = to, .leads = leads, .length = length, .copper = copper, .current = current};
   r.temperature = lead_temperature(copper, current, air, power.run_time.value_or(d.battery.ready()));
   const double each = lead_resistance(copper, length, r.temperature.value_or(lead_gone));
   r.drop = 2.0 * each * current;
@@ -105,32 +104,24 @@ void power_side(const Boat& b, const PowerReport& power, double air, WiringRepor
   if (l.battery > 0.0) {
     const double loop = resistance_of(d.battery) + 2.0 * lead_resistance(w.leads.battery_copper, l.battery);
     w.short_current = rests_at(d.battery, d.battery.filled) / loop;
-    w.melts = melting_time(w.leads.battery_copper, *w.short_current, air);
   }
   if (!power.full.runs()) return;
   const ShaftState& full = power.full.shaft;
   const double own = full.battery_current / d.count;
   w.fuse_current = own;
-  if (l.battery > 0.0)
-    w.runs.push_back(lead_run(d, power, air, "battery", s.battery, s.esc, 2, l.battery, w.leads.battery_copper, own));
+  if (l.battery > 0.0) w.battery = lead_run(d, power, air, s.battery, s.esc, 2, l.battery, w.leads.battery_copper, own);
   if (l.motor > 0.0) {
-    LeadRun motor = lead_run(d, power, air, "motor", s.esc, s.motor ? s.motor : s.propulsor, 3, l.motor,
-                             w.leads.motor_copper, phase_current(full.motor_current));
+    LeadRun motor = lead_run(d, power, air, s.esc, s.motor ? s.motor : s.propulsor, 3, l.motor, w.leads.motor_copper,
+                             phase_current(full.motor_current));
     // Two of the three carry the motor's current at a time.
     motor.drop =
         2.0 * lead_resistance(motor.copper, motor.length, motor.temperature.value_or(lead_gone)) * full.motor_current;
-    w.runs.push_back(motor);
+    w.motor = motor;
   }
   w.cut_out = cut_out_at(d, full.battery_current);
 }
 
 }  // namespace
-
-const LeadRun* WiringReport::run(const char* key) const {
-  for (const LeadRun& r : runs)
-    if (std::strcmp(r.key, key) == 0) return &r;
-  return nullptr;
-}
 
 WiringReport wiring_report(const Boat& b, const PowerReport& power, double air) {
   WiringReport w;
@@ -147,8 +138,6 @@ BatteryMatch battery_match(const Battery& one, const Battery& other) {
   m.equalizing = std::abs(gap) / (resistance_of(one) + resistance_of(other));
   m.charge_limit = (gap > 0.0 ? other : one).capacity / 3600.0;
   m.short_of = std::abs(one.ready() - other.ready());
-  m.alike = one.cells == other.cells && std::abs(one.capacity - other.capacity) < 0.02 * one.capacity &&
-            std::abs(one.filled - other.filled) < 0.02 && one.cell_voltage == other.cell_voltage;
   return m;
 }
 

@@ -13,7 +13,6 @@ namespace plucky {
 
 /// Leads of one drive between two components, at full throttle.
 struct LeadRun {
-  const char* key;  ///< "battery" or "motor"
   Id from = 0, to = 0;
   std::size_t leads = 2;  ///< side by side
   double length = 0.0;    ///< m, one way
@@ -26,8 +25,9 @@ struct LeadRun {
   double carries = 0.0;  ///< A that bring one to `lead_limit` and no further
 };
 
-/// Copper this warm, degC, harms neither silicone nor what lies on it: common practice, no source.
-inline constexpr double lead_limit = 90.0;
+/// Copper this warm, degC, harms neither silicone nor what lies on it; hotter than the other it harms its own sleeve:
+/// common practice, no source.
+inline constexpr double lead_limit = 90.0, lead_spoilt = 150.0;
 
 struct LampLead {
   Id lamp = 0;
@@ -37,11 +37,11 @@ struct LampLead {
 struct WiringReport {
   bool told = false;  ///< the drive lists its leads; else they are taken as usual for its ESC
   Leads leads;
-  std::vector<LeadRun> runs;            ///< of one drive; none without a steady run, or where an end has no place
+  /// Of one drive; none without a steady run, or where an end has no place.
+  std::optional<LeadRun> battery, motor;
   double plug_carries = 0.0;            ///< A
   double mass = 0.0;                    ///< kg, of all the drives' leads by their lengths, plugs not counted
   std::optional<double> short_current;  ///< A, when the leads touch at the ESC
-  std::optional<double> melts;          ///< s until that current melts the battery's leads
   double fuse_current = 0.0;            ///< A, the fuse must carry at full throttle
 
   /// Share of the charge still in the battery when the ESC's low-voltage stop strikes at full throttle; none when it
@@ -57,8 +57,6 @@ struct WiringReport {
   std::optional<double> aerial_height;  ///< m, its top (the receiver's without one) over the water at rest
   std::optional<double> radio_range;    ///< m
   std::vector<LampLead> lamps;
-
-  [[nodiscard]] const LeadRun* run(const char* key) const;
 };
 
 /// `air` in the hull, degC.
@@ -66,7 +64,6 @@ struct WiringReport {
 
 /// Two batteries joined to one. In: the two, as they go in.
 struct BatteryMatch {
-  bool alike = true;          ///< equal cells, capacity and charge
   double equalizing = 0.0;    ///< A, that flow from one to the other when they are joined side by side
   double charge_limit = 0.0;  ///< A, that the receiving one may be charged with: 1 C, common practice, no source
   double short_of = 0.0;      ///< C (A s), by which the emptier ends before the fuller, in a row

@@ -204,13 +204,13 @@ void Course::list_events() {
   add([](const Lying& l, const Volumes&) { return l.gm; }, out_.to_capsize, true);
   for (const Wettable& p : f_.parts)
     events_.push_back({[&, p](const Lying& l, const Volumes& v) {
-                         return v[p.compartment] > 1e-9 && !out_.to_part
+                         return v[p.compartment] > 1e-9 && !(p.warns ? out_.warned : out_.to_part)
                                     ? p.underside - level_at(l.water[p.compartment].offset, l.attitude(), p.x)
                                     : 1.0;
                        },
                        [&, p](double t) {
-                         out_.to_part = t;
-                         out_.first_part = p.part;
+                         (p.warns ? out_.warned : out_.to_part) = t;
+                         (p.warns ? out_.first_contact : out_.first_part) = p.part;
                        }});
   for (std::size_t i = 0; i < f_.pumps.size(); ++i) {
     const BilgePump& p = f_.pumps[i];

@@ -43,6 +43,7 @@ struct Wettable {
   std::string name;
   double x = 0.0, underside = 0.0;  ///< m
   std::size_t compartment = 0;
+  bool warns = false;  ///< a water contact: what reaches it is no harm but told
 };
 
 struct FloodLimits {
@@ -63,6 +64,8 @@ struct FloodCourse {
   std::vector<FloodMoment> points;
   std::optional<double> to_trim, to_freeboard, to_part, to_capsize, to_sink;  ///< s; none: not within the course
   Id first_part = 0;
+  std::optional<double> warned;  ///< s, until water reaches the first water contact
+  Id first_contact = 0;
   std::optional<double> pump_started;  ///< s
   Text message;                        ///< why there is no course, or where it could not be followed to its end
   /// Soonest of all dangers, s; none when there is none.

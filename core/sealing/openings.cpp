@@ -50,10 +50,10 @@ void steering_openings(OpeningRegister& r) {
       post.numbers.length = 0.03;
       post.inner.z() += post.numbers.length;
     } else {
-      r.add(O::skin_screws, "skin_screws:rudder", "Rudder bracket screws",
-            {0.0, rudder->place.y(),
-             std::max(b.hull.outline.keel.front() + 0.005, rudder->place.z() + 0.2 * rudder->size.z())},
-            0.003, rudder->id, 4);
+      r.add(
+          O::skin_screws, "skin_screws:rudder", "Rudder bracket screws",
+          {0.0, rudder->place.y(), std::max(b.hull.transom_keel() + 0.005, rudder->place.z() + 0.2 * rudder->size.z())},
+          0.003, rudder->id, 4);
     }
   }
   const bool aft = !rudder || rudder->place.x() <= 0.0;

@@ -17,6 +17,10 @@ std::size_t bay_of(const SealInput& in, const std::vector<Compartment>& bays, co
 std::vector<Wettable> wettables(const SealInput& in, const std::vector<Compartment>& bays) {
   std::vector<Wettable> out;
   for (const Part& p : in.boat.layout.parts) {
+    if (p.kind == PartKind::water_contact && !p.outside) {
+      out.push_back({p.id, p.name, p.place.x(), p.box().low.z(), bay_of(in, bays, p), true});
+      continue;
+    }
     if (p.outside || p.may_get_wet || !(traits_of(p.kind).spoilt_by_water || p.kind == PartKind::motor)) continue;
     if (in.sealing.shield(p.id) != Shield::none) continue;
     out.push_back({p.id, p.name, p.place.x(), p.box().low.z(), bay_of(in, bays, p)});

@@ -42,6 +42,15 @@ constexpr SteeringNumber numbers[] = {
     {"boot_stroke_m", "Boot's stroke", D::length, 0.0, 0.1, OF(boot_stroke), {}, true},
     {"boot_hole_m", "Hole in the transom", D::length, 0.0005, 0.05, OF(boot_hole), {}, true},
     {"spacing_m", "Drives apart", D::length, 0.01, 1.0, OF(spacing)},
+    {"mixing",
+     "Throttles mixed in",
+     D::ratio,
+     0.0,
+     1.0,
+     OF(mixing),
+     {},
+     false,
+     "of two drives at full helm: half stops the inner one, all sends it astern"},
 };
 #undef OF
 
@@ -77,7 +86,7 @@ bool matters(const Steering& s, const SteeringNumber& n) {
   if (s.by == SteeredBy::none) return false;
   const std::string key = n.key;
   if (s.by == SteeredBy::differential) return key == "spacing_m";
-  if (key == "spacing_m") return false;
+  if (key == "spacing_m") return s.mixing > 0.0;
   if (n.owner == SteeringRole::rudder || key == "set_crooked_rad") return needs(s.by, SteeringRole::rudder);
   return true;
 }

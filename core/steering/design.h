@@ -49,6 +49,9 @@ struct SteeringUse {
   double boot_hole = 0.006;    ///< m, diameter of the hole under it
   Linkage linkage;
   double spacing = 0.10;  ///< m, between two drives, for differential thrust
+  /// Of two drives beside a rudder, pods or nozzles: share of its throttle by which the inner one is taken back at full
+  /// helm; half of it stops the inner one, all of it sends it astern.
+  double mixing = 0.0;
   SteeringParts parts;
   bool operator==(const SteeringUse&) const = default;
 };

@@ -68,6 +68,32 @@ void on_the_plane(const Boat& b, const PowerReport& p, HandlingReport& r) {
   if (wet.chines_dry && height > 0.0) r.footing = 0.5 * wet.beam / height;
 }
 
+/// Does it go straight by itself, and do its fins hold in a turn?
+void along_and_round(const Boat& b, const PowerReport& p, const Steering& s, const SteeringReport& steers,
+                     HandlingReport& r) {
+  if (!p.full.runs()) return;
+  const TurningHull hull = turning_hull(b);
+  const double lever = steering_lever(s, b.layout, b.loading.cg.x(), p.working), u = p.full.speed;
+  SternFin stern;
+  if (steers.fitted)
+    stern = stern_fin(s, b.drive, b.density, steering_stream(s, b.drive, b.density, u, p.full.thrust), p.full.thrust, u,
+                      lever);
+  const TurnDerivatives d = turn_derivatives(hull, p.full.hull, stern);
+  r.course = course_keeping(d, hull, u);
+  if (hull.fins.fins == 0 || !steers.turning_radius) return;
+  // In a steady turn the sway that leaves no moment to spare: Y v + (Yr - m u) r = -F, N v + Nr r = F l.
+  const double rate = u / *steers.turning_radius;
+  const double all = d.force_sway * lever + d.moment_sway, turning = d.force_yaw - hull.mass * u;
+  if (all == 0.0) return;
+  const double sway = -(turning * lever + d.moment_yaw) * rate / all;
+  const double reynolds = u * hull.fins.fin_chord / b.viscosity;
+  TurningHull bare = hull;
+  bare.fins.fins = 0;
+  r.fins = {.angle = std::abs(std::atan2(sway - hull.cg_x * rate, u)),
+            .lets_go = stall_angle(reynolds),
+            .holds_without = course_keeping(turn_derivatives(bare, p.full.hull, stern), bare, u).growth < 0.0};
+}
+
 void with_one_dead(const Boat& b, const PowerReport& p, const SteeringReport& s, HandlingReport& r) {
   const DriveStands& stands = b.drive.stands;
   const Part *one = b.layout.find(stands.propulsor), *other = b.layout.find(stands.second_propulsor);
@@ -107,12 +133,13 @@ double heel_in_turn(double speed, double radius, double lever, double gm) {
   return std::atan(speed * speed / (gravity * radius) * lever / gm);
 }
 
-HandlingReport handling_report(const Boat& b, const PowerReport& p, const SteeringReport& s) {
+HandlingReport handling_report(const Boat& b, const PowerReport& p, const Steering& by, const SteeringReport& s) {
   HandlingReport r;
   if (!p.fitted) return r;
   under_torque(b, p, r);
   in_turns(b, p, s, r);
   on_the_plane(b, p, r);
+  along_and_round(b, p, by, s, r);
   with_one_dead(b, p, s, r);
   return r;
 }

@@ -7,6 +7,7 @@
 
 #include "running/power.h"
 #include "steering/steering.h"
+#include "steering/turning.h"
 
 namespace plucky {
 
@@ -26,6 +27,16 @@ struct HandlingReport {
   std::optional<double> footing;
   std::optional<double> wet_keel;  ///< share of the keel ahead of the transom that is wet on the plane, to the forefoot
 
+  /// At full speed, nothing moved, the throttle open: by the linear derivatives.
+  std::optional<CourseKeeping> course;
+  /// rad, at which the water meets the fins under the stern in the tightest turn at full speed, and at which they let
+  /// go; none without fins.
+  struct FinsInTurn {
+    double angle = 0.0, lets_go = 0.0;
+    bool holds_without = false;  ///< the hull keeps its course without them
+  };
+  std::optional<FinsInTurn> fins;
+
   /// One of two drives beside each other dead, its screw dragged along, the other at the throttle limit.
   struct OneDead {
     double speed = 0.0;   ///< m/s
@@ -36,7 +47,7 @@ struct HandlingReport {
   std::optional<OneDead> one_dead;
 };
 
-[[nodiscard]] HandlingReport handling_report(const Boat& boat, const PowerReport& power,
+[[nodiscard]] HandlingReport handling_report(const Boat& boat, const PowerReport& power, const Steering& by,
                                              const SteeringReport& steering);
 
 /// rad, outward: a boat of this metacentric height in a circle, the water's side force at half the draught.

@@ -39,6 +39,7 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
   const RunningState& run = power.full;
   const double lever = steering_lever(s, b.layout, b.loading.cg.x(), power.working);
   const TurningHull turning = turning_hull(b);
+  const double apart = half_apart(s, b.drive, b.layout);
   const auto stream_at = [&](const RunningState& state) {
     return steering_stream(s, b.drive, b.density, state.speed, state.thrust);
   };
@@ -66,9 +67,19 @@ SteeringReport steering_report(const Steering& s, const Boat& b, const PowerRepo
     const double leverage = s.pull_pull ? s.linkage.horn_arm / s.linkage.servo_arm : r.linkage.least_leverage;
     if (leverage > 0.0) r.servo_needed = torque / leverage;
     if (r.servo_needed && *r.servo_needed > 0.0) r.servo_margin = s.servo.torque / *r.servo_needed;
-    r.turning_radius = radius_under(run, *r.side_force);
+    double turning_force = *r.side_force;
+    if (b.drive.count == 2 && s.mixing > 0.0) {
+      r.mixed_couple = 0.5 * run.thrust * (1.0 - inner_share(s.mixing)) * apart;
+      turning_force += *r.mixed_couple / std::max(0.05, lever);
+    }
+    r.turning_radius = radius_under(run, turning_force);
   }
-  const double crooked = (s.set_crooked != 0.0 ? force_at(run, s.set_crooked).lift : 0.0) +
+  if (b.drive.count == 2)
+    if (const double rate = spot_turn(turning, 0.5 * power.start.thrust * (1.0 + astern_thrust) * apart); rate > 0.0)
+      r.spot_turn = 2.0 * pi / rate;
+  // What pulls to port turns as a force to starboard at the stern does.
+  const double crooked = -turn_fin_pull(turning, run.speed) / std::max(0.05, lever) +
+                         (s.set_crooked != 0.0 ? force_at(run, s.set_crooked).lift : 0.0) +
                          (b.drive.fittings.fins > 0 ? toe_force(turning, run.speed) : 0.0);
   r.drift = 0.0;
   if (crooked != 0.0) r.own_radius = radius_under(run, crooked);

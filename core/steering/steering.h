@@ -26,9 +26,12 @@ struct SteeringReport {
   std::optional<double> time_across;     ///< s from the middle to full angle
   std::optional<double> turning_radius;  ///< m, at full speed; see range
   std::optional<double> radius_low, radius_high;
-  std::optional<double> cruise_radius;           ///< m, at the cruising throttle
-  std::optional<double> own_radius;              ///< m, of the circle that rudder or fins set crooked run by themselves
-  std::optional<double> drift;                   ///< m to the side after 10 m on that circle; 0 with nothing crooked
+  std::optional<double> cruise_radius;  ///< m, at the cruising throttle
+  std::optional<double> own_radius;     ///< m, of the circle that rudder or fins set crooked run by themselves
+  std::optional<double> drift;          ///< m to the side after 10 m on that circle; 0 with nothing crooked
+  std::optional<double> mixed_couple;   ///< N m, of two drives by mixing, at full helm and full throttle
+  /// s, of a full turn without way, one drive ahead and one astern at the throttle limit; none with another number.
+  std::optional<double> spot_turn;
   std::optional<double> force_without_throttle;  ///< N, side force at the same speed with the throttle shut
 };
 

@@ -34,6 +34,10 @@ Foil fin_foil(const Fittings& f) {
   return {.chord = f.fin_chord, .span = f.fin_span, .thickness = f.fin_thickness, .under_plate = true};
 }
 
+Foil turn_fin(const Fittings& f) {
+  return {.chord = f.turn_fin_chord, .span = f.turn_fin_depth, .thickness = f.fin_thickness, .under_plate = true};
+}
+
 /// Length in the water and a mean draught of it: wedge under the running trim where the boat planes.
 struct RunningLine {
   double length, draught;
@@ -84,6 +88,10 @@ TurnDerivatives turn_derivatives(const TurningHull& h, const RunningPoint& p, co
   if (h.fins.fins > 0) {
     const Foil foil = fin_foil(h.fins);
     fin(h.fins.fins * 0.5 * h.density * u * foil.area() * lift_slope(foil.aspect()), h.cg_x);
+  }
+  if (h.fins.turn_fin_depth > 0.0) {
+    const Foil foil = turn_fin(h.fins);
+    fin(0.5 * h.density * u * foil.area() * lift_slope(foil.aspect()), h.cg_x - h.fins.turn_fin_x);
   }
   fin(stern.slope, stern.lever);
   return d;
@@ -182,6 +190,40 @@ SternFin stern_fin(const Steering& s, const Drive& d, double density, double str
       break;
   }
   return out;
+}
+
+CourseKeeping course_keeping(const TurnDerivatives& d, const TurningHull& h, double speed) {
+  // (m + a) v' = Yv v + (Yr - m u) r, (I + b) r' = Nv v + Nr r.
+  const double yaw = h.mass * std::pow(0.25 * h.hull_length, 2) + d.added_inertia, sway = h.mass + d.added_mass;
+  const double a = d.force_sway / sway, b = (d.force_yaw - h.mass * speed) / sway;
+  const double c = d.moment_sway / yaw, e = d.moment_yaw / yaw;
+  const double half = 0.5 * (a + e), det = a * e - b * c, root = half * half - det;
+  CourseKeeping out{.side_centre = d.force_sway < 0.0 ? -d.moment_sway / d.force_sway : 0.0,
+                    .growth = root > 0.0 ? half + std::sqrt(root) : half};
+  return out;
+}
+
+double turn_fin_pull(const TurningHull& h, double speed) {
+  if (!(h.fins.turn_fin_depth > 0.0)) return 0.0;
+  return foil_force(turn_fin(h.fins), 0.0, speed, h.density, h.viscosity).drag * h.fins.turn_fin_y;
+}
+
+double spot_turn(const TurningHull& h, double couple) {
+  if (!(couple > 0.0)) return 0.0;
+  // Cross-flow over the length: C rho / 2 T r^2 times the integral of |x|^3, L^4 / 32; C is 0.8 of a bilge (memory).
+  constexpr double across = 0.8;
+  const double bodies = h.spacing > 0.0 ? 2.0 : 1.0;
+  const double each = bodies * 0.5 * h.density * across * h.draught * std::pow(h.waterline_length, 4) / 32.0;
+  return each > 0.0 ? std::sqrt(couple / each) : 0.0;
+}
+
+double inner_share(double mixing) {
+  return mixing <= 0.5 ? 1.0 - 2.0 * mixing : -astern_thrust * (2.0 * mixing - 1.0);
+}
+
+double half_apart(const Steering& s, const Drive& d, const Layout& layout) {
+  const Part *one = layout.find(d.stands.propulsor), *other = layout.find(d.stands.second_propulsor);
+  return 0.5 * (one && other ? std::abs(one->place.y() - other->place.y()) : s.spacing);
 }
 
 double toe_force(const TurningHull& h, double speed) {

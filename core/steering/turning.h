@@ -71,6 +71,26 @@ inline constexpr double most_side = 1.5;
 [[nodiscard]] FoilForce steer_force(const Steering& steering, const Drive& drive, double density, double viscosity,
                                     double angle, double stream, double thrust);
 
+/// How a boat keeps to its course with nothing moved, by the derivatives at a speed.
+struct CourseKeeping {
+  double side_centre = 0.0;  ///< m behind the CG, where the water holds it against drifting; below zero ahead of it
+  double growth = 0.0;       ///< 1/s, of a turn that nobody steers: below zero it dies out
+};
+[[nodiscard]] CourseKeeping course_keeping(const TurnDerivatives& turn, const TurningHull& hull, double speed);
+
+/// N m, to port, by which the drag of the turn fin pulls the boat round.
+[[nodiscard]] double turn_fin_pull(const TurningHull& hull, double speed);
+
+/// rad/s, of a boat without way that a couple in N m turns on the spot: what the water takes across the hull holds it.
+[[nodiscard]] double spot_turn(const TurningHull& hull, double couple);
+
+/// Of the thrust ahead at a standstill that a drive gives astern: blades work the wrong way (memory).
+inline constexpr double astern_thrust = 0.6;
+/// What the inner of two drives gives at full helm, of what it gives straight ahead.
+[[nodiscard]] double inner_share(double mixing);
+/// Half the distance between two drives, m: where they stand, else as told.
+[[nodiscard]] double half_apart(const Steering& steering, const Drive& drive, const Layout& layout);
+
 /// Side force of fins that stand off the centre line, N.
 [[nodiscard]] double toe_force(const TurningHull& hull, double speed);
 

@@ -14,7 +14,6 @@ constexpr double roll_radius = 0.35,
                  roll_water = 1.2;  // of the beam; factor on the inertia: common practice, no source
 constexpr double roll_damping = 0.12, heave_damping = 0.3, pitch_damping = 0.2;  // of the critical ones
 constexpr double planing_damping = 0.25;  // more of the critical one on the plane: common practice, no source
-constexpr double astern_thrust = 0.6;     // of the thrust ahead at a standstill: blades work the wrong way (memory)
 constexpr double backwards_drag = 3.0;    // a transom pushed through the water; common practice, no source
 constexpr double trailing_screw = 0.35;   // drag coefficient of the blades of a screw that is dragged along (memory)
 constexpr double planing_bank = 0.3;   // of the outward moment, by which a planing bottom banks inward: low confidence
@@ -167,6 +166,12 @@ SeaBoat::Steered SeaBoat::steered(const SeaVector& s, const SeaMoment& m, const 
     out.side = f.lift;
     // Its drag at the middle is in the hull's own.
     out.brake = std::max(0.0, f.drag - force(0.0).drag);
+    if (by.mixing > 0.0 && drive().count == 2 && data_.steering_angle > 0.0) {
+      const double share = std::clamp(s[S::helm] / data_.steering_angle, -1.0, 1.0);
+      const double lost = 0.5 * forward * (1.0 - inner_share(by.mixing)) * std::abs(share);
+      out.couple = -std::copysign(lost * data_.half_apart, share);
+      out.brake += lost;
+    }
   }
   if (hull.fins.fins > 0) out.side += toe_force(hull, ahead);
   // More force than holds the tightest turn is let go: rudders draw air, hulls skid.
@@ -232,7 +237,7 @@ void SeaBoat::rates(const SeaVector& s, const Wanted& wanted, const SeaWeather& 
   const double over = std::abs(r) - 1.2 * most_yaw_rate(hull, std::max(slow.speed, 0.5));
   if (over > 0.0) hydro_turn -= std::copysign(stop_turning * mass.yaw * over, r);
   const double side = steer.side, brake = steer.brake;
-  const double turning = hydro_turn - side * data_.steering_lever + steer.couple;
+  const double turning = hydro_turn - side * data_.steering_lever + steer.couple + turn_fin_pull(hull, ahead);
 
   const double surge = m.thrust - m.drag - brake - wind_drag;
   rate[S::x] = u * along.x() + v * abeam.x() + weather.current.x();

@@ -43,6 +43,7 @@ struct SeaBoatData {
   TurningHull turning;
   Steering steering;
   double steering_lever = 0.0;   ///< m aft of the CG, of what steers
+  double half_apart = 0.0;       ///< m, half the distance of two drives
   double steering_angle = 0.0;   ///< rad, greatest
   double steering_time = 0.1;    ///< s from the middle to it
   double propulsor_lever = 0.0;  ///< m, from the CG square to the thrust line, positive when it passes below the CG

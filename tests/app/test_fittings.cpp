@@ -21,6 +21,7 @@ constexpr Fitting all_fittings[] = {Fitting::hatch, Fitting::rail,          Fitt
 std::vector<Fitting> with_float() {
   std::vector<Fitting> all(std::begin(all_fittings), std::end(all_fittings));
   all.push_back(Fitting::shell);
+  all.push_back(Fitting::rim);
   return all;
 }
 

@@ -302,6 +302,7 @@ TEST(Fleet, IsSoundButForTheFaultsTheChooserTells) {
     const std::set<std::string> on_purpose = {"float.cg", "float.trim", "float.swamped"};
     EXPECT_EQ(wrong, boat.name == "Dabchick"  ? on_purpose
                      : boat.name == "Swallow" ? std::set<std::string>{"float.cg"}
+                     : boat.name == "Coot"    ? std::set<std::string>{"float.on_deck"}
                                               : std::set<std::string>{})
         << boat.name;
   }

@@ -435,7 +435,7 @@ TEST_F(Bench, ABrokenMeshIsAnsweredInWordsAndACancelledOneForgotten) {
 }
 
 TEST_F(Bench, TheWholeFleetComesToTheBench) {
-  ASSERT_EQ(demo_fleet().size(), 9u);
+  ASSERT_EQ(demo_fleet().size(), 10u);
   for (const Project& p : demo_fleet()) {
     session.adopt(p, {});
     settle();

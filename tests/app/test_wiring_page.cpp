@@ -43,7 +43,7 @@ TEST_F(WiringBench, LeadsThatSuitAreTakenAsOneEditAndTheirWeightCounts) {
   EXPECT_TRUE(a.wiring.told);
   EXPECT_TRUE(session.project().drive().has_extra(DriveGroup::leads));
   EXPECT_GT(a.mass.total, mass + 0.005);
-  EXPECT_LE(a.wiring.run("battery")->current, a.wiring.run("battery")->carries);
+  EXPECT_LE(a.wiring.battery->current, a.wiring.battery->carries);
   EXPECT_FALSE(find<QPushButton>("wiring_take")->isVisible()) << "they are there now";
   EXPECT_EQ(cell("Plugs", 1), session.shown({a.wiring.fuse_current, Dimension::current}));
   // A dash, not nought, for the fuse that is not there.

@@ -28,25 +28,21 @@ using namespace plucky::test;
 
 namespace {
 
-double between(double low, double high) {
-  return low + (high - low) * any::whole(0, 10001) / 10000.0;
-}
-
 /// The powered boat with other measures and cells, coarse, for properties.
 Project any_boat() {
   Project p = powered_boat();
   p.hull.fineness = 0.4;
-  p.layout.parts[0].mass *= between(0.7, 1.6);
-  p.layout.parts[0].place.x() += between(-0.03, 0.03);
+  p.layout.parts[0].mass *= any::between(0.7, 1.6);
+  p.layout.parts[0].place.x() += any::between(-0.03, 0.03);
   drive(p)->battery.cells = any::whole(2u, 7u);
-  drive(p)->motor.kv *= between(0.6, 1.6);
-  drive(p)->screw.diameter = between(0.030, 0.050);
-  drive(p)->screw.pitch = between(0.6, 1.6) * drive(p)->screw.diameter;
+  drive(p)->motor.kv *= any::between(0.6, 1.6);
+  drive(p)->screw.diameter = any::between(0.030, 0.050);
+  drive(p)->screw.pitch = any::between(0.6, 1.6) * drive(p)->screw.diameter;
   drive(p)->screw.blades = any::whole(2u, 5u);
-  drive(p)->screw.blade_area = between(0.3, 0.7);
+  drive(p)->screw.blade_area = any::between(0.3, 0.7);
   drive(p)->screw.surface = any::either();
   if (any::either()) {
-    Part leads = leads_for(between(5.0, 80.0), between(5.0, 80.0), {0.2, 0.2});
+    Part leads = leads_for(any::between(5.0, 80.0), any::between(5.0, 80.0), {0.2, 0.2});
     leads.place = {0.3, 0.0, 0.03};
     p = apply(p, {"", AddPart{leads}});
   }
@@ -489,16 +485,16 @@ PROPERTY(Leaks, NothingPassesMoreThanTheFrictionlessHole) {
   SealOpening o;
   o.kind = any::one_of({OpeningKind::shaft_tube, OpeningKind::pushrod, OpeningKind::rudder_post, OpeningKind::jet_shaft,
                         OpeningKind::hatch_edge, OpeningKind::seam, OpeningKind::pickup, OpeningKind::hole});
-  o.width = between(0.002, 0.010);
+  o.width = any::between(0.002, 0.010);
   o.method = any::one_of(methods_for(o.kind));
   o.condition = any::one_of({SealCondition::sound, SealCondition::worn, SealCondition::missing});
-  o.numbers.clearance = between(2e-5, 0.0015);
-  o.numbers.length = between(0.005, 0.05);
+  o.numbers.clearance = any::between(2e-5, 0.0015);
+  o.numbers.length = any::between(0.005, 0.05);
   o.numbers.ring_section = 0.002;
-  o.numbers.groove_depth = between(0.0012, 0.0019);
+  o.numbers.groove_depth = any::between(0.0012, 0.0019);
   o.numbers.groove_width = 0.0026;
-  o.numbers.screw_spacing = between(0.02, 0.15);
-  const double head = between(1e-4, 0.1), clearance = o.numbers.clearance + bush_wear;
+  o.numbers.screw_spacing = any::between(0.02, 0.15);
+  const double head = any::between(1e-4, 0.1), clearance = o.numbers.clearance + bush_wear;
   const bool joint = o.kind == OpeningKind::hatch_edge || o.kind == OpeningKind::seam;
   const bool ring = !joint && o.kind != OpeningKind::pickup && o.kind != OpeningKind::hole;
   const double area = joint  ? o.width * 5e-4

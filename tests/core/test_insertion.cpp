@@ -20,11 +20,11 @@ HullDesign sled() {
   return d;
 }
 
-struct Bench {
+struct InsertionBench {
   HullDesign design;
   HullModel hull;
   HullRoom room;
-  explicit Bench(const HullDesign& d) : design(d), hull(build_hull(d)), room(hull, d) {}
+  explicit InsertionBench(const HullDesign& d) : design(d), hull(build_hull(d)), room(hull, d) {}
   [[nodiscard]] Box3 standing(double x, double y, const Vec3& size) const {
     const double floor = hull.bottom_height(x, y) + 0.004;
     return {Vec3(x - 0.5 * size.x(), y - 0.5 * size.y(), floor),
@@ -41,7 +41,7 @@ double greatest_tilt(const Insertion& w) {
 }  // namespace
 
 TEST(Insertion, WhatFitsTheHatchGoesInLevelAndWhatIsLongerGoesInTilted) {
-  const Bench b(sled());
+  const InsertionBench b(sled());
   const Insertion level = b.room.insertion(b.standing(0.26, 0.0, {0.08, 0.05, 0.03}), {});
   ASSERT_TRUE(level.open());
   EXPECT_EQ(greatest_tilt(level), 0.0);
@@ -55,7 +55,7 @@ TEST(Insertion, WhatFitsTheHatchGoesInLevelAndWhatIsLongerGoesInTilted) {
 }
 
 TEST(Insertion, WhatIsWiderThanTheHatchGoesInOnlyWithoutTheDeck) {
-  const Bench b(sled());
+  const InsertionBench b(sled());
   const Box3 box = b.standing(0.26, 0.0, {0.10, 0.11, 0.03});
   const Insertion shut = b.room.insertion(box, {});
   EXPECT_TRUE(shut.judged);
@@ -68,7 +68,7 @@ TEST(Insertion, WhatIsWiderThanTheHatchGoesInOnlyWithoutTheDeck) {
 }
 
 TEST(Insertion, ABulkheadBetweenHatchAndPlaceShutsTheWayAndAnOpenSectionEndIsADoor) {
-  const Bench b(sled());
+  const InsertionBench b(sled());
   const Box3 box = b.standing(0.42, 0.0, {0.05, 0.05, 0.03});
   EXPECT_TRUE(b.room.insertion(box, {}).open());
   EXPECT_FALSE(b.room.insertion(box, {.bulkheads = {0.36}}).open());
@@ -78,7 +78,7 @@ TEST(Insertion, ABulkheadBetweenHatchAndPlaceShutsTheWayAndAnOpenSectionEndIsADo
 }
 
 TEST(Insertion, APartInTheShaftOfTheHatchBarsTheOneBelow) {
-  const Bench b(sled());
+  const InsertionBench b(sled());
   const Box3 below = b.standing(0.26, 0.0, {0.08, 0.05, 0.015});
   Box3 over = below;
   over.low.z() += 0.02;
@@ -92,7 +92,7 @@ TEST(Insertion, APartInTheShaftOfTheHatchBarsTheOneBelow) {
 }
 
 TEST(Insertion, EveryPoseOfAWayLeavesTheDeckAlone) {
-  const Bench b(sled());
+  const InsertionBench b(sled());
   const Hatch& h = b.design.hatches.front();
   const double slack = 2.0 * b.room.cell();
   int ways = 0;
@@ -131,7 +131,7 @@ TEST(Insertion, EveryPoseOfAWayLeavesTheDeckAlone) {
 }
 
 TEST(Insertion, ARodIsStoppedByABulkheadAndNotByTheOpenTop) {
-  const Bench b(sled());
+  const InsertionBench b(sled());
   const Vec3 head(0.30, 0.0, 0.03);
   EXPECT_TRUE(b.room.clear(head, head - Vec3(0.08, 0, 0), 0.003, {.deck_on = false}));
   EXPECT_FALSE(b.room.clear(head, head - Vec3(0.08, 0, 0), 0.003, {.deck_on = false, .bulkheads = {0.26}}));

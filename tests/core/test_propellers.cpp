@@ -17,12 +17,8 @@ using namespace plucky::test;
 
 namespace {
 
-double between(double low, double high) {
-  return low + (high - low) * any::whole(0, 10001) / 10000.0;
-}
-
 BladeForm any_form() {
-  return {any::whole(2u, 7u), between(0.08, 1.0), between(0.2, 2.6)};
+  return {any::whole(2u, 7u), any::between(0.08, 1.0), any::between(0.2, 2.6)};
 }
 
 double efficiency(const PropellerCoefficients& k, double j) {
@@ -87,7 +83,7 @@ TEST(BladeElement, SmallPropellersHaveTheEfficienciesThatWereMeasured) {
 // The momentum of an ideal disc bounds every propeller: efficiency at most 2 / (1 + sqrt(1 + CT)) (Rankine & Froude).
 PROPERTY(BladeElement, IsNeverBetterThanTheIdealDiscAndNeverGivesMoreThanItTakes) {
   const BladeForm form = any_form();
-  const double j = between(0.0, 2.2) * form.pitch_ratio, reynolds = std::pow(10.0, between(4.3, 7.0));
+  const double j = any::between(0.0, 2.2) * form.pitch_ratio, reynolds = std::pow(10.0, any::between(4.3, 7.0));
   const auto flow = any::either() ? BladeFlow::wetted : BladeFlow::cavity;
   const PropellerCoefficients k = blade_element(form, j, reynolds, flow);
   HOLDS(std::isfinite(k.kt) && std::isfinite(k.kq));
@@ -103,7 +99,7 @@ PROPERTY(PropellerChart, NoCellGivesMoreThanItTakesAndFasterWaterNeverPushesMore
   const BladeForm form = any_form();
   const bool air = any::either();
   const PropellerChart chart(form, air);
-  const double reynolds = std::pow(10.0, between(4.0, 7.0));
+  const double reynolds = std::pow(10.0, any::between(4.0, 7.0));
   PropellerCoefficients wet_before{1e3, 0.0}, dry_before{1e3, 0.0};
   for (double share = 0.0; share < 2.5; share += 0.05) {
     const double j = share * form.pitch_ratio;
@@ -183,9 +179,9 @@ TEST(Cavitation, TheLoadingLimitsByHand) {
 }
 
 PROPERTY(Cavitation, TakesThrustButNeverGivesEnergy) {
-  const BladeArea blades{between(0.02, 0.08), between(0.2, 0.9), between(0.5, 2.0)};
-  const BladeWater water{between(0.0, 20.0), between(20.0, 800.0), between(0.0, 0.1)};
-  const double thrust = between(0.0, 400.0), torque = between(0.01, 4.0);
+  const BladeArea blades{any::between(0.02, 0.08), any::between(0.2, 0.9), any::between(0.5, 2.0)};
+  const BladeWater water{any::between(0.0, 20.0), any::between(20.0, 800.0), any::between(0.0, 0.1)};
+  const double thrust = any::between(0.0, 400.0), torque = any::between(0.01, 4.0);
   const LimitedLoad held = limited_by_cavitation(blades, water, thrust, torque);
   HOLDS(held.thrust <= thrust);
   HOLDS(held.thrust <= cavitation_limits(blades, water).thrust);
@@ -255,12 +251,12 @@ TEST(Ventilation, WhatIsOnceDrawnStays) {
 }
 
 PROPERTY(Propulsion, WhateverTheWaterItGivesNoMoreThanItTakes) {
-  Drive d = water_screw(between(0.02, 0.08), between(0.4, 2.2), any::whole(2u, 6u), between(0.2, 0.9));
+  Drive d = water_screw(any::between(0.02, 0.08), any::between(0.4, 2.2), any::whole(2u, 6u), any::between(0.2, 0.9));
   d.screw.surface = any::either();
   const Propulsion screw = in_water(d);
-  const double n = between(20.0, 600.0), speed = between(0.0, 1.6) * n * d.screw.pitch;
+  const double n = any::between(20.0, 600.0), speed = any::between(0.0, 1.6) * n * d.screw.pitch;
   const PropulsorWater water{
-      .disc = DiscPlace{between(-1.2, 4.0) * d.screw.diameter, between(0.0, 0.02), d.screw.surface},
+      .disc = DiscPlace{any::between(-1.2, 4.0) * d.screw.diameter, any::between(0.0, 0.02), d.screw.surface},
       .history = any::either() ? AirHistory::from_rest : AirHistory::wetted};
   const PropulsorLoad load = screw.at(n, speed, water);
   HOLDS(load.air >= 0.0 && load.air <= 1.0);

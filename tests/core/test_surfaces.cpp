@@ -24,10 +24,6 @@ PlaningState run(const PlaningHull& h, double speed) {
   return solve_planing(h, speed, 998.2, 1.0e-6);
 }
 
-double between(double low, double high) {
-  return low + (high - low) * any::whole(0, 1001) / 1000.0;
-}
-
 /// Two sponsons and the end of the middle, of a boat of 600 mm.
 PlaningHull three_points(double lcg) {
   PlaningHull h{.beam = 0.18, .mass = 1.2, .lcg = lcg, .vcg = 0.03};
@@ -49,13 +45,13 @@ Assessment hydroplane() {
 
 PROPERTY(Surfaces, OneAloneIsThePlaningHullItself) {
   PlaningHull h = planing_bottom_of_a_launch();
-  h.mass *= between(0.7, 1.5);
-  h.lcg *= between(0.85, 1.15);
-  h.deadrise = radians(between(0.0, 22.0));
-  h.thrust_offset = between(-0.01, 0.01);
-  h.appendage_area = between(0.0, 1e-4);
+  h.mass *= any::between(0.7, 1.5);
+  h.lcg *= any::between(0.85, 1.15);
+  h.deadrise = radians(any::between(0.0, 22.0));
+  h.thrust_offset = any::between(-0.01, 0.01);
+  h.appendage_area = any::between(0.0, 1e-4);
   h.length = 0.0;
-  const double speed = between(5.0, 14.0);
+  const double speed = any::between(5.0, 14.0);
   const PlaningState whole = run(h, speed);
   PlaningHull by_surface = h;
   by_surface.surfaces = {{.beam = h.beam, .deadrise = h.deadrise, .length = 14.0 * h.beam}};
@@ -68,9 +64,9 @@ PROPERTY(Surfaces, OneAloneIsThePlaningHullItself) {
 }
 
 PROPERTY(Surfaces, ThreePointsCarryTheWeightAndLeaveNoMoment) {
-  const double lcg = between(0.14, 0.26), speed = between(6.0, 20.0);
+  const double lcg = any::between(0.14, 0.26), speed = any::between(6.0, 20.0);
   PlaningHull h = three_points(lcg);
-  h.mass = between(0.6, 2.0);
+  h.mass = any::between(0.6, 2.0);
   const PlaningState s = run(h, speed);
   if (s.status == PlaningState::Status::no_balance) says_nothing();
   HOLDS(std::abs(std::accumulate(s.carried.begin(), s.carried.end(), 0.0) - 1.0) < 1e-9);
@@ -165,8 +161,8 @@ PlaningHull stepped(double height, double mass, double lcg_share) {
 }
 
 PROPERTY(Steps, CarryTheWeightTogetherInTheHollowBehindEach) {
-  const double height = between(0.002, 0.010), speed = between(8.0, 22.0);
-  const PlaningHull h = stepped(height, between(1.2, 3.0), between(0.28, 0.38));
+  const double height = any::between(0.002, 0.010), speed = any::between(8.0, 22.0);
+  const PlaningHull h = stepped(height, any::between(1.2, 3.0), any::between(0.28, 0.38));
   const PlaningState s = run(h, speed);
   if (s.status == PlaningState::Status::no_balance) says_nothing();
   HOLDS(s.carried.size() == 2u);
@@ -217,16 +213,16 @@ TEST(AirWing, SlopeGoesBetweenTheLowWingInFreeAirAndThePlateOnTheWater) {
 }
 
 PROPERTY(AirWing, LiftsMoreTheLowerItRunsAndTheTallerItsPlates) {
-  const double span = between(0.1, 0.6), area = between(0.02, 0.4), plate = between(0.0, 0.1);
-  const double height = between(0.005, 0.2), slope = wing_slope(span, area, plate, height);
+  const double span = any::between(0.1, 0.6), area = any::between(0.02, 0.4), plate = any::between(0.0, 0.1);
+  const double height = any::between(0.005, 0.2), slope = wing_slope(span, area, plate, height);
   HOLDS(slope > 0.0 && slope <= 2.0 * pi);
   HOLDS(wing_slope(span, area, plate, 1.1 * height) <= slope);
   HOLDS(wing_slope(span, area, plate + 0.01, height) >= slope);
   // What it lifts the water need not carry, and it costs its own drag: weight and moment stay in balance.
-  PlaningHull h = three_points(between(0.16, 0.24));
-  h.mass = between(0.8, 1.6);
-  h.wing = {area, slope, between(-0.05, 0.15)};
-  const double speed = between(6.0, 18.0);
+  PlaningHull h = three_points(any::between(0.16, 0.24));
+  h.mass = any::between(0.8, 1.6);
+  h.wings = {{.area = area, .slope = slope, .ahead = any::between(-0.05, 0.15)}};
+  const double speed = any::between(6.0, 18.0);
   const PlaningState s = run(h, speed);
   if (s.status == PlaningState::Status::no_balance) says_nothing();
   const double weight = h.mass * gravity;

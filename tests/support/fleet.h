@@ -9,8 +9,8 @@
 
 namespace plucky::test {
 
-inline constexpr const char* fleet_boats[] = {"dabchick", "grebe",       "mudwren", "newt",     "reedling",
-                                              "sedge",    "stickleback", "swallow", "whirligig"};
+inline constexpr const char* fleet_boats[] = {"coot",     "dabchick", "grebe",       "mudwren", "newt",
+                                              "reedling", "sedge",    "stickleback", "swallow", "whirligig"};
 
 /// By the name of its file.
 inline Project of_the_fleet(const std::string& name) {

@@ -33,6 +33,10 @@ template <std::integral T>
   return static_cast<T>(integer(static_cast<long long>(low), static_cast<long long>(high)));
 }
 [[nodiscard]] bool either();
+/// From low to high in a thousand even steps.
+[[nodiscard]] inline double between(double low, double high) {
+  return low + (high - low) * static_cast<double>(integer(0, 1001)) / 1000.0;
+}
 /// Any bytes, often none.
 [[nodiscard]] std::string text();
 template <class T>

@@ -63,13 +63,16 @@ QString detail_of(const Session& session, DriveGroup group, const Drive& d) {
     case DriveGroup::drive:
       return QObject::tr("limit %1, cruising %2")
           .arg(shown(d.throttle, Dimension::ratio), shown(d.cruise_throttle, Dimension::ratio));
-    case DriveGroup::fittings:
-      return d.fittings.tab_chord > 0.0 || d.fittings.fins > 0
-                 ? QObject::tr("tabs %1, fins: %2")
-                       .arg(d.fittings.tab_chord > 0.0 ? shown(d.fittings.tab_angle, Dimension::angle)
-                                                       : QObject::tr("none"))
-                       .arg(d.fittings.fins)
-                 : QObject::tr("none");
+    case DriveGroup::fittings: {
+      const Fittings& f = d.fittings;
+      QStringList has;
+      if (f.tab_chord > 0.0) has << QObject::tr("tabs %1").arg(shown(f.tab_angle, Dimension::angle));
+      if (f.fins > 0) has << QObject::tr("fins: %1").arg(f.fins);
+      if (f.turn_fin_depth > 0.0) has << QObject::tr("turn fin");
+      if (f.wing.span > 0.0) has << QObject::tr("wing");
+      if (f.canard.span > 0.0) has << QObject::tr("canard");
+      return has.isEmpty() ? QObject::tr("none") : has.join(dot);
+    }
   }
   return {};
 }

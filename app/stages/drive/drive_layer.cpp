@@ -158,6 +158,7 @@ void paint_drive(Canvas& c) {
   QPainter& p = c.painter;
   p.setRenderHint(QPainter::Antialiasing);
   if (c.shows(Overlay::water)) paint_running_water(c);
+  paint_fitting_marks(c);
   if (power.line.known) paint_line(c, power.line);
   if (!power.working) return;
   paint_disc(c, *power.working);

@@ -94,6 +94,8 @@ DrivePage::DrivePage(Session* session, OwnParts* own, QWidget* parent) : Page(se
   add_steering();
   mount_ = new MountDrawing(session, this);
   wide(mount_);
+  pod_ = new PodDrawing(session, this);
+  wide(pod_);
   joints_ = note({});
   joints_->setObjectName("joints");
   help_ =
@@ -450,6 +452,7 @@ void DrivePage::show_group() {
     if (card.group == chosen) chosen_->setText(card.title);
   offer_swaps();
   mount_->setVisible(session_->seen().power.line.known && chosen == static_cast<int>(DriveGroup::shaft));
+  pod_->setVisible(chosen == static_cast<int>(DriveGroup::pod));
   const Drive d = session_->project().drive();
   const Steering steering = session_->project().steering();
   for (const Field& f : fields_) set_row_visible(f.widget, f.group == chosen && f.shown(d, steering));
@@ -480,6 +483,7 @@ void DrivePage::refresh() {
   joints_->setText(chain);
   joints_->setVisible(!chain.isEmpty());
   mount_->update();
+  pod_->update();
 }
 
 }  // namespace plucky::app

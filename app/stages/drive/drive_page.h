@@ -25,6 +25,19 @@ class MountDrawing : public QWidget {
   Session* session_;
 };
 
+/// A pod cut open along its length: what lies in it, each piece named.
+class PodDrawing : public QWidget {
+ public:
+  PodDrawing(Session* session, QWidget* parent);
+  [[nodiscard]] QSize sizeHint() const override { return {280, 210}; }
+
+ protected:
+  void paintEvent(QPaintEvent*) override;
+
+ private:
+  Session* session_;
+};
+
 class DrivePage : public Page {
   Q_OBJECT
 
@@ -80,6 +93,7 @@ class DrivePage : public Page {
   std::vector<Field> fields_;
   std::vector<Fact> facts_;
   MountDrawing* mount_;
+  PodDrawing* pod_;
   SectionHeading* at_limit_;
   QLabel *help_, *joints_, *caution_;
 };

@@ -21,7 +21,7 @@ double pen_of(double copper) {
 }
 
 QColor warm_colour(const LeadRun& run) {
-  if (!run.temperature || *run.temperature > 150.0) return severity_colour(Severity::stop);
+  if (!run.temperature || *run.temperature > lead_spoilt) return severity_colour(Severity::stop);
   return *run.temperature > lead_limit ? severity_colour(Severity::watch) : look().ink;
 }
 
@@ -170,8 +170,10 @@ void WiringPicture::paintEvent(QPaintEvent*) {
     p.drawText(rect(), Qt::AlignCenter | Qt::TextWordWrap, tr("No battery and ESC stand in the boat yet."));
     return;
   }
-  for (const LeadRun& run : boat_->wiring.runs) draw_run(p, run);
-  if (boat_->wiring.runs.empty()) {
+  const WiringReport& w = boat_->wiring;
+  for (const std::optional<LeadRun>* run : {&w.battery, &w.motor})
+    if (*run) draw_run(p, **run);
+  if (!w.battery && !w.motor) {
     p.setPen(QPen(look().muted, 1.2, Qt::DashLine));
     for (std::size_t i = 1; i < chain_.size(); ++i)
       p.drawLine(QPointF(chain_[i - 1].place.right(), chain_[i].place.center().y()),

@@ -37,8 +37,9 @@ void WiringView::refresh() {
   picture_->show_boat(session_->state());
   fill_table();
   const WiringReport& w = session_->now().wiring;
-  take_->setVisible(!w.told && !w.runs.empty());
-  if (w.runs.empty())
+  const bool runs = w.battery || w.motor;
+  take_->setVisible(!w.told && runs);
+  if (!runs)
     tell(tr("What flows in the leads is known once the boat has a steady run at full throttle."));
   else if (w.told)
     tell(tr("At full throttle, warm as at the end of a run. Lines are as thick as their copper."));
@@ -58,13 +59,15 @@ void WiringView::fill_table() {
     set_number(table_, *session_, r, 1, is.has_value(), is.value_or(0.0), d);
     set_number(table_, *session_, r, 2, bears.has_value(), bears.value_or(0.0), d);
   };
-  for (const LeadRun& run : w.runs) {
-    const QString name = run.leads == 2 ? tr("Battery leads") : tr("Motor leads");
-    add(name, run.current, run.carries, Dimension::current);
-    add(tr("Temperature"), run.temperature, lead_limit, Dimension::temperature);
-    add(tr("Loss"), run.heat, {}, Dimension::power);
-  }
-  if (!w.runs.empty()) {
+  const auto add_run = [&](const QString& name, const std::optional<LeadRun>& run) {
+    if (!run) return;
+    add(name, run->current, run->carries, Dimension::current);
+    add(tr("Temperature"), run->temperature, lead_limit, Dimension::temperature);
+    add(tr("Loss"), run->heat, {}, Dimension::power);
+  };
+  add_run(tr("Battery leads"), w.battery);
+  add_run(tr("Motor leads"), w.motor);
+  if (w.battery || w.motor) {
     add(tr("Plugs"), w.fuse_current, w.plug_carries, Dimension::current);
     add(tr("Fuse"), w.fuse_current, w.leads.fuse > 0.0 ? std::optional<double>(w.leads.fuse) : std::nullopt,
         Dimension::current);
@@ -86,7 +89,7 @@ void WiringView::fill_table() {
 
 void WiringView::take() {
   const Assessment& a = session_->now();
-  const LeadRun* battery = a.wiring.run("battery");
+  const std::optional<LeadRun>& battery = a.wiring.battery;
   if (a.wiring.told || !battery) return;
   session_->perform(
       put_aboard(a, leads_for(battery->current, a.power.full.shaft.motor_current, a.fitted_drive.lead_lengths)));

@@ -23,6 +23,8 @@ auto& list_of(P& p) {
     return p.hull.stringers;
   else if constexpr (std::is_same_v<T, Opening>)
     return p.hull.openings;
+  else if constexpr (std::is_same_v<T, EdgeRim>)
+    return p.hull.rims;
   else if constexpr (std::is_same_v<T, Shell>)
     return p.hull.further;
   else
@@ -69,6 +71,8 @@ void visit_type(Fitting kind, F f) {
       return f(Stringer{});
     case Fitting::opening:
       return f(Opening{});
+    case Fitting::rim:
+      return f(EdgeRim{});
     case Fitting::shell:
       return f(Shell{});
     case Fitting::rail:
@@ -110,6 +114,8 @@ QString fitting_name(Fitting kind) {
       return QObject::tr("Flood chamber");
     case Fitting::opening:
       return QObject::tr("Opening");
+    case Fitting::rim:
+      return QObject::tr("Bulwark");
     case Fitting::shell:
       return QObject::tr("Float");
   }
@@ -128,6 +134,7 @@ std::vector<FittingEntry> fittings(const Project& p) {
   add(p.hull.cabins, Fitting::cabin);
   add(p.hull.chambers, Fitting::flood_chamber);
   add(p.hull.openings, Fitting::opening);
+  add(p.hull.rims, Fitting::rim);
   add(p.hull.further, Fitting::shell);
   return out;
 }
@@ -170,6 +177,13 @@ Edit add_fitting(const Assessment& a, Fitting kind) {
     case Fitting::opening:
       h.openings.push_back(
           {.name = name, .place = Vec3(x0 + 0.5 * length, 0.0, hull.deck_height(x0 + 0.5 * length, 0.0))});
+      break;
+    case Fitting::rim:
+      h.rims.push_back({.name = name,
+                        .x = x0 + 0.02 * length,
+                        .length = 0.9 * length,
+                        .height = 0.12 * hull.box.size().z(),
+                        .thickness = h.skin.deck_thickness});
       break;
     case Fitting::shell:
       h.further.push_back(float_beside(hull));
@@ -267,6 +281,23 @@ FittingPage::FittingPage(Session* session, QWidget* parent) : Page(session, pare
   add_field(Fitting::flood_chamber, tr("Inner wall off centre"), &FloodChamber::inner);
   add_field(Fitting::flood_chamber, tr("Floor"), &FloodChamber::z_low);
   add_field(Fitting::flood_chamber, tr("Roof"), &FloodChamber::z_high);
+  add_field(Fitting::rim, tr("After end"), &EdgeRim::x);
+  add_field(Fitting::rim, tr("Length"), &EdgeRim::length);
+  add_field(Fitting::rim, tr("Height"), &EdgeRim::height);
+  add_field<EdgeRim>(
+      Fitting::rim, tr("Thickness"), [](EdgeRim& r) -> double& { return r.thickness; }, Dimension::length,
+      [](const EdgeRim& r) { return !r.bumper; });
+  add_field<EdgeRim>(
+      Fitting::rim, tr("Ports in all"), [](EdgeRim& r) -> double& { return r.ports; }, Dimension::area,
+      [](const EdgeRim& r) { return !r.bumper; });
+  add_field<EdgeRim>(
+      Fitting::rim, tr("Density"), [](EdgeRim& r) -> double& { return r.bumper_density; }, Dimension::density,
+      [](const EdgeRim& r) { return r.bumper; });
+  bumper_ = check(tr("A soft bumper outside"), "fitting_bumper");
+  connect(bumper_, &QCheckBox::clicked, this, [this](bool on) {
+    set_flag(&EdgeRim::bumper, on);
+    refresh();
+  });
   family_ = choice(tr("Family"), {}, "fitting_family", true);
   for (const Family& f : hull_families())
     if (f.loft) family_->addItem(term(f.name), static_cast<int>(f.id));
@@ -352,6 +383,9 @@ void FittingPage::refresh() {
     watertight_->setChecked(bulkhead->watertight);
     temporary_->setChecked(bulkhead->temporary);
   }
+  const EdgeRim* rim = fitting_of<EdgeRim>(p, it->id);
+  set_row_visible(bumper_, rim != nullptr);
+  if (rim) bumper_->setChecked(rim->bumper);
   const Stringer* stringer = fitting_of<Stringer>(p, it->id);
   const Shell* shell = fitting_of<Shell>(p, it->id);
   set_row_visible(family_, shell != nullptr);

@@ -8,7 +8,7 @@
 namespace plucky::app {
 
 /// Kinds of fittings that can be added, in menu order.
-enum class Fitting { hatch, rail, bulkhead, stringer, cabin, flood_chamber, opening, shell };
+enum class Fitting { hatch, rail, bulkhead, stringer, cabin, flood_chamber, opening, rim, shell };
 [[nodiscard]] QString fitting_name(Fitting kind);
 
 /// A fitting of the project by its number, as the interface lists it.
@@ -53,7 +53,7 @@ class FittingPage : public Page {
   QLineEdit* name_;
   std::vector<Field> fields_;
   QComboBox* family_;
-  QCheckBox *sealed_, *aerial_, *port_, *both_sides_, *watertight_, *temporary_;
+  QCheckBox *sealed_, *aerial_, *port_, *both_sides_, *watertight_, *temporary_, *bumper_;
 };
 
 }  // namespace plucky::app

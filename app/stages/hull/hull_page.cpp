@@ -40,12 +40,14 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
   shell_ = quantity(tr("Shell thickness"), Dimension::length, "shell_thickness");
   deck_ = quantity(tr("Deck thickness"), Dimension::length, "deck_thickness");
   density_ = quantity(tr("Density"), Dimension::density, "skin_density");
+  boot_top_ = quantity(tr("Band over the water line"), Dimension::length, "hull_boot_top");
   section(tr("Form at the water line"), "section_form");
   volume_ = fact(tr("Volume of the hull"));
   waterline_ = fact(tr("Water line"));
   coefficients_ = fact(tr("Coefficients"));
   centre_ = fact(tr("LCB from transom"));
   speed_ = fact(tr("Hull speed"));
+  marks_ = fact(tr("Under the deck edge"));
   end_section();
   note(tr("Resins, solvents and sanding dust harm lungs and skin: gloves, glasses, mask and fresh air; follow the "
           "maker's sheet."),
@@ -84,6 +86,8 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
           [this](double si) { change(tr("Deck thickness"), [=](HullDesign& h) { h.skin.deck_thickness = si; }); });
   connect(density_, &QuantityEdit::entered, this,
           [this](double si) { change(tr("Skin density"), [=](HullDesign& h) { h.skin.density = si; }); });
+  connect(boot_top_, &QuantityEdit::entered, this,
+          [this](double si) { change(tr("Band over the water line"), [=](HullDesign& h) { h.boot_top = si; }); });
 }
 
 void HullPage::change(const QString& what, const std::function<void(HullDesign&)>& how) {
@@ -139,6 +143,7 @@ void HullPage::refresh() {
   shell_->set_value(h.skin.shell_thickness);
   deck_->set_value(h.skin.deck_thickness);
   density_->set_value(h.skin.density);
+  boot_top_->set_value(h.boot_top);
   volume_->setText(session_->shown(Quantity{a.hull->model.volume, Dimension::volume}));
   const FormCoefficients& f = a.form;
   waterline_->setText(tr("%1 \u00d7 %2, draught %3")
@@ -149,6 +154,19 @@ void HullPage::refresh() {
                              .arg(number(f.block), number(f.prismatic), number(f.midship), number(f.waterplane)));
   centre_->setText(session_->shown(length_quantity(f.lcb)));
   speed_->setText(session_->shown(Quantity{f.hull_speed, Dimension::speed}));
+  marks_->setText(water_line_marks());
+}
+
+/// Where to begin and end the painted water line, measured down from the deck edge.
+QString HullPage::water_line_marks() const {
+  const Assessment& a = session_->now();
+  if (!a.flotation.upright()) return QString::fromUtf8("\u2013");
+  const std::vector<Vec3>& edge = a.hull->model.shells.front().deck_edge;
+  const auto down = [&](const Vec3& at) { return session_->shown(length_quantity(a.flotation.plane.height(at))); };
+  const std::size_t half = edge.size() / 2;
+  if (half < 2) return QString::fromUtf8("\u2013");
+  return tr("%1 at the transom\n%2 amidships, %3 at the bow")
+      .arg(down(edge.front()), down(edge[half / 2]), down(edge[half - 1]));
 }
 
 }  // namespace plucky::app

@@ -16,6 +16,7 @@ class HullPage : public Page {
   void refresh() override;
 
  private:
+  [[nodiscard]] QString water_line_marks() const;
   void change(const QString& what, const std::function<void(HullDesign&)>& how);
 
   QLabel* title_;
@@ -26,8 +27,8 @@ class HullPage : public Page {
     QuantityEdit* edit;
   };
   std::vector<Measure> measures_;
-  QuantityEdit *shell_, *deck_, *density_;
-  QLabel *volume_, *coefficients_, *centre_, *waterline_, *speed_, *source_, *read_;
+  QuantityEdit *shell_, *deck_, *density_, *boot_top_;
+  QLabel *volume_, *coefficients_, *centre_, *waterline_, *speed_, *marks_, *source_, *read_;
 };
 
 }  // namespace plucky::app

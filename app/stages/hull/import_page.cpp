@@ -164,18 +164,11 @@ void ImportPage::repair() {
 void ImportPage::use() {
   if (!mesh_) return;
   try {
-    HullDesign hull = session_->project().hull;
-    hull.family = HullFamily::imported;
-    hull.mesh = std::make_shared<const TriangleMesh>(place_mesh(mesh_->file.mesh, placement()));
+    HullDesign hull = with_skin(session_->project().hull,
+                                std::make_shared<const TriangleMesh>(place_mesh(mesh_->file.mesh, placement())),
+                                mesh_->path.section('/', -1).toStdString());
     if (mesh_->wall > 0.0)
       hull.skin.shell_thickness = hull.skin.deck_thickness = mesh_->wall * placement().metres_per_unit;
-    hull.mesh_source = mesh_->path.section('/', -1).toStdString();
-    // Fittings of the old hull need not lie within the new one.
-    hull.hatches.clear();
-    hull.cabins.clear();
-    hull.chambers.clear();
-    hull.bulkheads.clear();
-    hull.openings.clear();
     if (!session_->perform({as_said(tr("Hull from %1").arg(mesh_->path.section('/', -1))), ChangeHull{hull}})) return;
     mesh_.reset();
     emit done();

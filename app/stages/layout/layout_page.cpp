@@ -45,7 +45,7 @@ LayoutPage::LayoutPage(Session* session, OwnParts* own, QWidget* parent) : Page(
   more->setProperty("quiet", true);
   auto* menu = new QMenu(more);
   for (const Fitting kind : {Fitting::hatch, Fitting::rail, Fitting::bulkhead, Fitting::stringer, Fitting::cabin,
-                             Fitting::flood_chamber, Fitting::opening, Fitting::shell})
+                             Fitting::flood_chamber, Fitting::opening, Fitting::rim, Fitting::shell})
     menu->addAction(fitting_name(kind), this, [this, kind] { session_->perform(add_fitting(session_->now(), kind)); });
   more->setMenu(menu);
   wide(more);

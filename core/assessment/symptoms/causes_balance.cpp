@@ -110,6 +110,8 @@ Evidence nozzle_down(const Assessment& a) {
 }
 
 Evidence porpoises(const Assessment& a) {
+  if (const auto& mode = a.power.full.hull.porpoising; mode && a.power.full.runs() && !a.power.porpoising_margin)
+    return {mode->growth > 0.0 ? 3.0 : 0.6, {}};
   if (!a.power.porpoising_margin) return {};
   const double over = -*a.power.porpoising_margin;
   return {odds(over, -radians(1.0), radians(0.5), 6.0, 0.4), {}};

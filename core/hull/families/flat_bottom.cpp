@@ -21,9 +21,10 @@ constexpr HullParameter runner_width{
     "Of each of the two."};
 
 constexpr std::array flat_bottom_measures{
-    measure::length,        measure::beam,   measure::depth,  measure::bow_width, measure::bow_rise,
-    measure::bow_rake,      measure::rocker, measure::flare,  measure::sheer,     measure::bow_fullness,
-    measure::transom_width, measure::widest, measure::camber, runner_height,      runner_width};
+    measure::length,   measure::beam,         measure::depth,         measure::bow_width,
+    measure::bow_rise, measure::bow_rake,     measure::rocker,        measure::flare,
+    measure::sheer,    measure::bow_fullness, measure::transom_width, measure::transom_rake,
+    measure::widest,   measure::camber,       runner_height,          runner_width};
 
 void begin_flat_bottom(HullShape& s) {
   s.depth = 0.08;

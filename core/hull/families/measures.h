@@ -96,6 +96,14 @@ inline constexpr HullParameter camber{"camber_m",
                                       0.1,
                                       "Crown of the deck where it is widest."};
 
+inline constexpr HullParameter transom_rake{"transom_rake_rad",
+                                            "Transom angle",
+                                            &HullShape::transom_rake,
+                                            Dimension::angle,
+                                            radians(-20),
+                                            radians(25),
+                                            "By which its top leans aft of its foot; below zero it leans forward."};
+
 inline constexpr HullParameter hull_beam{"hull_beam_m",
                                          "Beam of one hull",
                                          &HullShape::hull_beam,

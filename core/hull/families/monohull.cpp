@@ -39,6 +39,11 @@ void check_shape(const HullShape& s, const MonohullForm& form, const Master& m) 
                        Text("{0} and the bow's {1} leave no level bottom in {2}", length_quantity(form.stern_run),
                             length_quantity(s.bow_rake), length_quantity(s.length)));
   check_steps(s, m);
+  // Leaning forward it must not fold what lies ahead of it over itself.
+  if (const double most = std::atan(0.1 * s.length / s.depth); - s.transom_rake > most)
+    throw InvalidInput("Transom angle", Text("leans forward by {0}; a hull of {1} over {2} of depth takes {3}",
+                                             angle_quantity(-s.transom_rake), length_quantity(s.length),
+                                             length_quantity(s.depth), angle_quantity(most)));
   if (form.keel && (s.keel_depth > 0.0 || s.skeg_depth > 0.0) && s.keel_end > m.forefoot() - 0.2 * s.length)
     throw InvalidInput("Keel ends at", Text("{0} from the transom leaves less than a fifth of the length ahead of it; "
                                             "the bow begins at {1}",
@@ -81,6 +86,12 @@ std::vector<double> stations_of(const HullShape& s, const Master& master, int co
   return x;
 }
 
+/// Leans the stern aft or forward about the transom's foot; the lean fades out over the after three tenths.
+Vec3 leaned(const HullShape& s, double foot, const Vec3& p) {
+  const double u = std::max(0.0, 1.0 - p.x() / (0.3 * s.length));
+  return {p.x() - std::tan(s.transom_rake) * (p.z() - foot) * u * u, p.y(), p.z()};
+}
+
 }  // namespace
 
 LoftedSkin loft_monohull(const HullShape& shape, const MonohullForm& form, double fineness) {
@@ -106,6 +117,11 @@ LoftedSkin loft_monohull(const HullShape& shape, const MonohullForm& form, doubl
       },
       static_cast<std::size_t>(half));
   if (bulb) grow_bulb(skin.mesh, shape, master);
+  if (shape.transom_rake != 0.0) {
+    const double foot = master.keel(0.0);
+    for (Vec3& v : skin.mesh.vertices) v = leaned(shape, foot, v);
+    for (Vec3& v : skin.deck_edge) v = leaned(shape, foot, v);
+  }
   return skin;
 }
 
@@ -149,6 +165,9 @@ FormLines lines_of_monohull(const HullShape& shape, const MonohullForm& form, in
     lines.sheer.emplace_back(x, half[2].x(), half[2].y());
     lines.camber.push_back(master.camber(x));
   }
+  if (shape.transom_rake != 0.0)
+    for (std::vector<Vec3>* line : {&lines.keel, &lines.chine, &lines.sheer})
+      for (Vec3& v : *line) v = leaned(shape, master.keel(0.0), v);
   return lines;
 }
 

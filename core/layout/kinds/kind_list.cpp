@@ -8,11 +8,12 @@
 namespace plucky {
 
 std::span<const ComponentKind> component_kinds() {
-  static const std::array all{battery_kind(), esc_kind(),          motor_kind(),     receiver_kind(), servo_kind(),
-                              pump_kind(),    hose_kind(),         camera_kind(),    payload_kind(),  ballast_kind(),
-                              foam_kind(),    gearing_kind(),      coupler_kind(),   shaft_kind(),    pod_kind(),
-                              jet_kind(),     drive_line_kind(),   propeller_kind(), rudder_kind(),   aerial_kind(),
-                              lamp_kind(),    power_switch_kind(), leads_kind(),     other_kind()};
+  static const std::array all{
+      battery_kind(), esc_kind(),          motor_kind(),     receiver_kind(),      servo_kind(),
+      pump_kind(),    hose_kind(),         camera_kind(),    payload_kind(),       ballast_kind(),
+      foam_kind(),    gearing_kind(),      coupler_kind(),   shaft_kind(),         pod_kind(),
+      jet_kind(),     drive_line_kind(),   propeller_kind(), rudder_kind(),        aerial_kind(),
+      lamp_kind(),    power_switch_kind(), leads_kind(),     water_contact_kind(), other_kind()};
   return all;
 }
 

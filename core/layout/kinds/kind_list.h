@@ -30,6 +30,7 @@ namespace plucky {
 [[nodiscard]] ComponentKind lamp_kind();
 [[nodiscard]] ComponentKind power_switch_kind();
 [[nodiscard]] ComponentKind leads_kind();
+[[nodiscard]] ComponentKind water_contact_kind();
 [[nodiscard]] ComponentKind other_kind();
 
 /// A number of a component's data.

@@ -107,7 +107,9 @@ std::vector<double> moments_at(const Assessment& a, const std::vector<JointRepor
 
 void plan_panels(BuildReport& r, const Assessment& a, const std::optional<std::pair<Vec3, double>>& water) {
   try {
-    r.panels = panels_of(a.project.hull, {.water = water, .stations = a.care == Care::full ? 60 : 40});
+    r.panels =
+        panels_of(a.project.hull,
+                  {.water = water, .boot_top = a.project.hull.boot_top, .stations = a.care == Care::full ? 60 : 40});
   } catch (const InvalidInput& e) {
     r.no_panels = e.reason();
   }

@@ -279,13 +279,21 @@ void behaviour(const Assessment& a, std::vector<Finding>& out) {
             : "Runs at {0} of trim; porpoises above {1}. CG forward or tabs down.";
     if (f.severity == Severity::note) f.text.values.push_back(angle_quantity(unsure));
     out.push_back(f);
+  } else if (const auto& mode = p.full.hull.porpoising; mode && p.full.hull.planing_share > 0.9) {
+    const bool grows = mode->growth > 0.0;
+    const double half = std::log(2.0) / std::max(1e-3, std::abs(mode->growth));
+    Finding f = drive_finding("drive.porpoising", grows ? Severity::note : Severity::fine, {half, Dimension::duration},
+                              {}, "strip theory of heave and pitch over its surfaces; low confidence");
+    f.text.values = {Quantity{half, Dimension::duration}, Quantity{mode->period, Dimension::duration},
+                     angle_quantity(p.full.hull.trim)};
+    f.text.words = mode->period <= 0.0 ? "At {2} of trim heave and pitch do not swing: it does not porpoise."
+                   : !grows            ? "At {2} of trim heave and pitch die out, by half in {0}: it does not porpoise."
+                            : "At {2} of trim heave and pitch would double in {0}, once up and down in {1}: it may "
+                              "porpoise. CG forward or tabs down.";
+    out.push_back(f);
   } else if (p.full.hull.planing_share > 0.5) {
     Finding f = drive_finding("drive.porpoising", Severity::note, {}, {}, "porpoising limit of prismatic hulls");
-    f.text =
-        a.hull->model.surfaces.empty()
-            ? Text(
-                  "Whether it porpoises nobody can tell: it runs lighter or heavier than the hulls that were measured.")
-            : Text("Whether it porpoises nobody can tell: it runs on several surfaces, and one alone was measured.");
+    f.text = "Whether it porpoises nobody can tell: it is not wholly on the plane.";
     out.push_back(f);
   }
   if (p.blow_over) {

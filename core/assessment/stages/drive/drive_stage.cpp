@@ -17,7 +17,7 @@ void run_boat(Assessment& a, const PowerReport* kept) {
   }
   a.steering = steering_report(a.fitted_steering, boat, a.power);
   a.wiring = wiring_report(boat, a.power, a.project.cooling.air);
-  a.handling = handling_report(boat, a.power, a.steering);
+  a.handling = handling_report(boat, a.power, a.fitted_steering, a.steering);
 }
 
 struct DriveMemory {

@@ -14,9 +14,6 @@ namespace {
 
 using Findings = std::vector<Finding>;
 
-Quantity amperes(double si) {
-  return {si, Dimension::current};
-}
 Quantity volts(double si) {
   return {si, Dimension::voltage};
 }
@@ -39,10 +36,12 @@ Severity chosen(const Assessment& a, Severity severity) {
 
 void warm_leads(const Assessment& a, Findings& out) {
   const WiringReport& w = a.wiring;
-  for (const LeadRun& r : w.runs) {
-    const bool battery = std::string_view(r.key) == "battery";
+  for (const std::optional<LeadRun>* run : {&w.battery, &w.motor}) {
+    if (!*run) continue;
+    const LeadRun& r = **run;
+    const bool battery = run == &w.battery;
     Severity how = Severity::fine;
-    if (!r.temperature || *r.temperature > 150.0)
+    if (!r.temperature || *r.temperature > lead_spoilt)
       how = Severity::stop;
     else if (*r.temperature > lead_limit)
       how = Severity::watch;
@@ -71,7 +70,7 @@ void warm_leads(const Assessment& a, Findings& out) {
 
 void plugs(const Assessment& a, Findings& out) {
   const WiringReport& w = a.wiring;
-  if (!w.told || w.runs.empty()) return;
+  if (!w.told || !(w.battery || w.motor)) return;
   const double carried = w.fuse_current;
   Finding f = drive_finding("drive.plugs",
                             carried > 1.35 * w.plug_carries ? Severity::stop
@@ -90,7 +89,7 @@ void plugs(const Assessment& a, Findings& out) {
 /// A fuse must hold at full throttle and open before the copper does.
 void fuse(const Assessment& a, Findings& out) {
   const WiringReport& w = a.wiring;
-  const LeadRun* run = w.run("battery");
+  const std::optional<LeadRun>& run = w.battery;
   if (!w.told || !run || !w.short_current) return;
   const double rated = w.leads.fuse, carried = w.fuse_current;
   Leads better = w.leads;

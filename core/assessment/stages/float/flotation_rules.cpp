@@ -6,6 +6,7 @@
 #include "assessment/places.h"
 #include "assessment/rules.h"
 #include "assessment/stages/float/float_stage.h"
+#include "hull/rims.h"
 
 namespace plucky {
 
@@ -182,6 +183,45 @@ void freeboard(const Assessment& a, std::vector<Finding>& out) {
   out.push_back(f);
 }
 
+/// Water that a wave leaves behind a bulwark weighs on the deck and flows to the low side until it has run off.
+void on_deck(const Assessment& a, std::vector<Finding>& out) {
+  if (!a.flotation.upright() || a.project.hull.rims.empty()) return;
+  constexpr double soon = 8.0;  // s: common practice, no source
+  const std::vector<RimRun> runs = rim_runs(a.hull->model, a.project.hull);
+  for (std::size_t i = 0; i < runs.size(); ++i) {
+    const EdgeRim& rim = a.project.hull.rims[i];
+    const double held = held_on_deck(runs[i], rim), mass = held * a.density();
+    if (held <= 0.0) continue;
+    const double gm = a.flotation.gm_transverse, whole = a.mass.total + mass;
+    const double lifted = (runs[i].centroid.z() - (a.mass.cg.z() + gm)) * mass / whole;
+    const double left = gm - lifted - a.density() * runs[i].spread / whole;
+    const double takes = rim.ports > 0.0 ? draining_time(runs[i], rim) : 0.0;
+    const bool drains = rim.ports > 0.0 && takes <= soon;
+    Finding f = stage_finding(Stage::flotation, "float.on_deck",
+                              drains             ? Severity::fine
+                              : left < 0.25 * gm ? Severity::watch
+                                                 : Severity::note,
+                              {takes, Dimension::duration}, {soon, Dimension::duration},
+                              "free surface of six tenths of its height; low confidence", rim.id);
+    f.text.values = {Quantity{held, Dimension::volume},
+                     length_quantity(left),
+                     length_quantity(gm),
+                     f.number,
+                     f.limit,
+                     Piece(rim.name)};
+    f.text.words = drains ? "{5} holds up to {0} on deck; its ports drain it in {3}, GM is {1} meanwhile."
+                   : rim.ports > 0.0
+                       ? "{5} holds up to {0} on deck for {3}; should drain in {4}. GM falls from {2} to {1} meanwhile."
+                       : "{5} has no ports: {0} stay on deck, GM falls from {2} to {1}.";
+    if (!drains && a.offers()) {
+      HullDesign ported = a.project.hull;
+      ported.rims[i].ports = std::ceil(ports_for(runs[i], rim, 0.8 * soon) * 1e6) * 1e-6;
+      f.remedy = Edit{{"Ports of {0} in all", Quantity{ported.rims[i].ports, Dimension::area}}, ChangeHull{ported}};
+    }
+    out.push_back(f);
+  }
+}
+
 void openings(const Assessment& a, std::vector<Finding>& out) {
   for (const auto& o : a.freeboard.openings) {
     if (o.sealed) continue;
@@ -312,6 +352,7 @@ void flotation_rules(const Assessment& a, std::vector<Finding>& out) {
     heel(a, out);
   }
   freeboard(a, out);
+  on_deck(a, out);
   openings(a, out);
   range(a, out);
 }

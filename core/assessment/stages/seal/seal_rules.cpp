@@ -160,6 +160,25 @@ void danger(const Sealed& t) {
   }
 }
 
+/// Where a part stands on the bottom at this station.
+Vec3 on_the_bottom(const Assessment& a, const Part& part, double x) {
+  const HullModel& hull = a.hull->model;
+  Vec3 at = part.place;
+  at.x() = std::clamp(x, hull.box.low.x() + 0.5 * part.size.x() + 0.01, hull.box.high.x());
+  at.z() = hull.bottom_height(at.x(), at.y()) + a.project.hull.skin.shell_thickness + 0.5 * part.size.z() + 0.001;
+  return at;
+}
+
+/// The lowest place of its bay at rest.
+void offer_lower(const Sealed& t, const Part& part, Finding& f) {
+  const HullModel& hull = t.a.hull->model;
+  const Compartment& bay = t.r.bays[compartment_at(t.r.bays, part.place.x(), hull.shell_at(part.place))];
+  const Compartment::Water drop = bay.holding(1e-6, t.a.flotation.plane.attitude);
+  const Vec3 at = on_the_bottom(t.a, part, drop.lowest_x);
+  if ((at - part.place).norm() < 1e-3 || !place_is_free(t.a, part, at)) return;
+  f.remedy = Edit{{"Move it to {0}", length_quantity(at.x())}, MovePart{part.id, at}};
+}
+
 void pumps(const Sealed& t) {
   for (const PumpPlace& p : t.r.pumps) {
     const double off = std::abs(p.x - p.low_standing);
@@ -172,17 +191,37 @@ void pumps(const Sealed& t) {
     f.text.words = wrong ? "The bilge pump starts with {0} aboard; where the water gathers, at {3}, it would with {1}."
                          : "The bilge pump starts with {0} aboard and lifts {4} to the deck.";
     if (wrong && t.a.offers()) {
-      if (const Part* part = t.a.project.layout.find(p.part)) {
-        Vec3 at = part->place;
-        at.x() = std::clamp(p.low_standing, t.a.hull->model.box.low.x() + 0.5 * part->size.x() + 0.01,
-                            t.a.hull->model.box.high.x());
-        at.z() = t.a.hull->model.bottom_height(at.x(), at.y()) + t.a.project.hull.skin.shell_thickness +
-                 0.5 * part->size.z() + 0.001;
-        if (place_is_free(t.a, *part, at)) {
+      if (const Part* part = t.a.project.layout.find(p.part))
+        if (const Vec3 at = on_the_bottom(t.a, *part, p.low_standing); place_is_free(t.a, *part, at))
           f.remedy = Edit{{"Move the pump to {0}", length_quantity(at.x())}, MovePart{p.part, at}};
-        }
-      }
     }
+    t.out.push_back(f);
+  }
+}
+
+/// Does a water contact strike before anything is in danger?
+void contacts(const Sealed& t) {
+  for (const Part& part : t.a.project.layout.parts) {
+    if (part.kind != PartKind::water_contact || part.outside || !t.r.course.message.empty()) continue;
+    const FloodCourse& c = t.r.course;
+    const std::optional<double> danger = c.danger();
+    const bool first = c.first_contact == part.id && c.warned;
+    const double left = danger && first ? *danger - *c.warned : 0.0;
+    constexpr double way_back = 120.0;  // s, to bring a boat in: common practice, no source
+    const bool late = danger && (!first || left < way_back);
+    Finding f = t.make("seal.contact", late ? Severity::watch : Severity::fine, {left, Dimension::duration},
+                       {way_back, Dimension::duration}, "water by bay, as sealed, at rest", part.id);
+    f.text.values.push_back({c.warned.value_or(0.0), Dimension::duration});
+    f.text.values.push_back({danger.value_or(0.0), Dimension::duration});
+    f.text.words = !danger && first ? "Water reaches {4} after {2}; nothing is in danger within two hours."
+                   : !danger        ? "{4}: no water reaches it, and nothing is in danger, within two hours."
+                   : !first ? "{4} stays dry or comes second until the boat is in danger after {3}: lower, where "
+                              "water gathers first."
+                   : late ? "Water reaches {4} after {2}, only {0} before the boat is in danger; bringing it in takes "
+                            "{1}: lower, where water gathers first."
+                          : "Water reaches {4} after {2}, {0} before the boat is in danger.";
+    f.text.values.push_back(Piece(part.name));
+    if (late && t.a.offers() && !t.r.bays.empty()) offer_lower(t, part, f);
     t.out.push_back(f);
   }
 }
@@ -267,6 +306,7 @@ void seal_rules(const Assessment& a, std::vector<Finding>& out) {
   }
   danger(t);
   pumps(t);
+  contacts(t);
   electronics(t);
   bath(t);
 }
