@@ -38,7 +38,7 @@ Chooser::Chooser(QWidget* parent) : QWidget(parent) {
   auto* faults =
       new QLabel(tr("Dabchick comes with two faults on purpose, to try the findings on: its battery is too "
                     "far forward, and it has no foam to keep the swamped boat afloat. Swallow's weight lies too far "
-                    "forward. The others are sound."),
+                    "forward, and Coot's bulwark drains too slowly. The others are sound."),
                  this);
   faults->setObjectName("chooser_faults");
   faults->setWordWrap(true);

@@ -83,6 +83,7 @@ QString style_sheet(const Look& l) {
     QComboBox QAbstractItemView { background: %5; color: %2; border: 1px solid %6; selection-background-color: %4; selection-color: %2; }
     QPushButton { background: %5; border: 1px solid %2; border-radius: 6px; padding: 4px 12px; font-weight: 600; }
     QPushButton:hover { background: %4; }
+    QPushButton:checked { background: %4; border: 2px solid %8; padding: 3px 11px; }
     QPushButton:focus { border: 2px solid %8; padding: 3px 11px; }
     QPushButton:disabled { color: %7; border-color: %6; }
     QPushButton[quiet="true"] { border-color: %6; font-weight: 400; }

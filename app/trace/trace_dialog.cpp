@@ -100,6 +100,7 @@ TraceDialog::TraceDialog(Session* session, QWidget* parent) : QDialog(parent), s
     next.distance = si;
     take_change(next, true);
   });
+  connect(place_, &QuantityEdit::entered, place_, &QuantityEdit::set_value);
   connect(add, &QPushButton::clicked, this, &TraceDialog::add_section);
   connect(remove_, &QPushButton::clicked, this, &TraceDialog::remove_section);
   connect(undo_, &QPushButton::clicked, this, &TraceDialog::undo);
@@ -143,7 +144,11 @@ void TraceDialog::take_change(const Trace& trace, bool step) {
 
 void TraceDialog::add_section() {
   Trace next = trace_;
-  next.sections.push_back({.x = place_->value(), .points = {}});
+  const double x = place_->value();
+  // The next one as far on as this one from the last.
+  const double step = next.sections.empty() ? 0.1 : std::abs(x - next.sections.back().x);
+  next.sections.push_back({.x = x, .points = {}});
+  place_->set_value(x + step);
   section_ = static_cast<int>(next.sections.size()) - 1;
   take_change(next, true);
   set_tool(TraceTool::sections);

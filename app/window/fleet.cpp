@@ -15,6 +15,7 @@ extern const char* const newt_json;
 extern const char* const swallow_json;
 extern const char* const whirligig_json;
 extern const char* const reedling_json;
+extern const char* const coot_json;
 }  // namespace plucky::embedded
 
 namespace plucky::app {

@@ -77,7 +77,7 @@ TriangleMesh rim_body(const RimRun& run, const EdgeRim& rim) {
     for (const Vec3& p : run.port)
       for (const Vec2& c : ring) out.vertices.emplace_back(p.x(), side * std::max(0.0, p.y() + c.x()), p.z() + c.y());
     const auto add = [&](std::uint32_t a, std::uint32_t b, std::uint32_t c) {
-      if (side > 0.0) std::swap(b, c);
+      if (side < 0.0) std::swap(b, c);
       out.triangles.push_back({first + a, first + b, first + c});
     };
     for (std::uint32_t i = 0; i + 1 < sections; ++i)

@@ -168,8 +168,10 @@ TEST(Trace, ACurveGoesThroughItsPointsAndKeepsItsCorners) {
     EXPECT_LT(nearest, 1e-9);
   }
   // The upper stretch has but two points: straight.
-  for (const Vec2& v : line)
-    if (v.y() < -30.0) EXPECT_NEAR(v.x(), 60.0 + 2.0 * (-30.0 - v.y()) / 50.0, 1e-9);
+  for (const Vec2& v : line) {
+    if (v.y() >= -30.0) continue;
+    EXPECT_NEAR(v.x(), 60.0 + 2.0 * (-30.0 - v.y()) / 50.0, 1e-9);
+  }
 }
 
 PROPERTY(Trace, HoldsAtAnyScaleAndPlaceOfThePicture) {

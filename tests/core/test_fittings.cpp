@@ -238,7 +238,8 @@ TEST(PodInside, HoldsItsPiecesOneAfterAnother) {
     EXPECT_LE(2.0 * piece.high.y(), in.across + 1e-9 + (piece.kind == PodPieceKind::screw ? 1.0 : 0.0));
   }
   EXPECT_GE(in.length, reach);
-  EXPECT_GE(in.length, d.motor.can_length + d.motor.shaft_reach);
+  // The shaft ends with the screw, whose middle is the disc.
+  EXPECT_GE(in.length + 0.5 * d.screw.length, d.motor.can_length + d.motor.shaft_reach);
   // On top, with gears and a shaft down the leg.
   d.motor.wet = false;
   d.gearing = {.ratio = 1.5, .efficiency = 0.92};

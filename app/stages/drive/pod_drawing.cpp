@@ -52,7 +52,7 @@ void PodDrawing::paintEvent(QPaintEvent*) {
   const double half = 0.5 * in.across;
   high.x() = std::max(high.x(), in.length);
   high.y() = std::max(high.y(), half + 0.02);
-  const QRectF room(8.0, 6.0, width() - 110.0, height() - 30.0);
+  const QRectF room(8.0, 6.0, width() - 110.0, height() - 40.0);
   const double scale = std::min(room.width() / (high.x() - low.x()), room.height() / (high.y() - low.y()));
   const auto at = [&](double x, double z) {
     return QPointF(room.left() + (x - low.x()) * scale, room.bottom() - (z - low.y()) * scale);
@@ -66,9 +66,14 @@ void PodDrawing::paintEvent(QPaintEvent*) {
   const double after = 0.5 * d.screw.length + 0.001, leg = 0.5 * (after + in.length);
   const QRectF up(at(leg - 0.010, high.y()), at(leg + 0.010, 0.0));
   if (!in.motor_on_top) p.drawRect(up);
-  p.drawRoundedRect(QRectF(at(after, half), at(in.length, -half)), 0.6 * half * scale, 0.6 * half * scale);
-  p.fillRect(QRectF(at(after, half), at(after + 0.3 * half, -half)), l.hull);
-  p.drawLine(at(after, half), at(after, -half));
+  const double nose = in.length - 0.6 * half;
+  QPainterPath body(at(after, half));
+  body.lineTo(at(nose, half));
+  body.quadTo(at(in.length, half), at(in.length, 0.0));
+  body.quadTo(at(in.length, -half), at(nose, -half));
+  body.lineTo(at(after, -half));
+  body.closeSubpath();
+  p.drawPath(body);
   // Large pieces first, so that nothing hides a small one; each kind is named once.
   std::vector<PodPiece> pieces = in.pieces;
   std::stable_sort(pieces.begin(), pieces.end(), [](const PodPiece& m, const PodPiece& n) {

@@ -332,6 +332,28 @@ void radio(const Assessment& a, Findings& out) {
   }
 }
 
+/// Two receivers, say one for the drive and one for lamps or a crane: each hears best away from the other.
+void two_receivers(const Assessment& a, Findings& out) {
+  std::vector<const Part*> ears;
+  for (const Part& part : a.project.layout.parts)
+    if (part.kind == PartKind::receiver) ears.push_back(&part);
+  constexpr double wanted = 0.030;  // m: common practice, no source
+  for (std::size_t i = 1; i < ears.size(); ++i) {
+    const double gap = ears[0]->box().distance(ears[i]->box());
+    Finding f = drive_finding("drive.receivers", gap < wanted ? Severity::note : Severity::fine, length_quantity(gap),
+                              length_quantity(wanted), "common practice, no source");
+    f.subject = ears[i]->id;
+    f.text.values.insert(f.text.values.end(),
+                         {Piece(ears[0]->name), Piece(ears[i]->name), amperes(a.wiring.receiver_current)});
+    f.text.words =
+        f.severity == Severity::fine
+            ? "{2} and {3} stand {0} apart; together with what they feed they ask up to {4} of one supply."
+            : "{2} and {3} stand {0} apart, one deafens the other: {1} at least. Together with what they feed "
+              "they ask up to {4} of one supply.";
+    out.push_back(f);
+  }
+}
+
 void lamps(const Assessment& a, Findings& out) {
   for (const LampLead& lead : a.wiring.lamps) {
     const Part& part = *a.project.layout.find(lead.lamp);
@@ -371,6 +393,7 @@ void electric_rules(const Assessment& a, Findings& out) {
   supply(a, out);
   switches(a, out);
   radio(a, out);
+  two_receivers(a, out);
   lamps(a, out);
 }
 
