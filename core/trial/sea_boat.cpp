@@ -179,8 +179,11 @@ SeaBoat::Steered SeaBoat::steered(const SeaVector& s, const SeaMoment& m, const 
   const double force_turning = out.side - out.couple / std::max(0.05, data_.steering_lever);
   const auto steady =
       steady_yaw_rate(turn_derivatives(hull, slow, out.stern), m.mass, slow.speed, force_turning, data_.steering_lever);
-  if (steady && std::abs(*steady) > most) {
-    const double keep = most / std::abs(*steady);
+  // A hull near the edge of keeping its course would turn by any force at all: its force is not let go for that, and
+  // what turns it the other way is no steady turn.
+  constexpr double least_kept = 0.35;
+  if (steady && std::abs(*steady) > most && *steady * force_turning < 0.0) {
+    const double keep = std::max(least_kept, most / std::abs(*steady));
     out.side *= keep, out.couple *= keep, out.brake *= keep;
   }
   return out;

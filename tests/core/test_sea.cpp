@@ -5,6 +5,7 @@
 
 #include "assessment/sea.h"
 #include "findings.h"
+#include "fleet.h"
 #include "layout/lead_run.h"
 #include "project/edit.h"
 #include "property.h"
@@ -124,6 +125,19 @@ TEST(Sea, ASmallHelmTurnsAsTheSteadyTurnDoes) {
   ASSERT_TRUE(steady);
   EXPECT_LT(s.yaw_rate, 0.0) << "helm to starboard turns to starboard";
   EXPECT_NEAR(s.yaw_rate, *steady, 0.05 * std::abs(*steady));
+}
+
+TEST(Sea, AHelmPutOverTurnsEveryBoatItsWayAndBack) {
+  // Near the edge of keeping its course a hull still turns where it is steered.
+  for (const std::string name : fleet_boats) {
+    const AtSea sea(of_the_fleet(name));
+    SeaTrial t = sea.trial(steady_battery());
+    hold(t, {0.4, 0.0}, 4.0);
+    hold(t, {0.4, -1.0}, 3.0);
+    EXPECT_GT(t.now().yaw_rate, 0.0) << name << " to port";
+    hold(t, {0.4, 1.0}, 4.0);
+    EXPECT_LT(t.now().yaw_rate, 0.0) << name << " to starboard";
+  }
 }
 
 TEST(Sea, RollAndHeaveSwingWithTheirOwnPeriods) {

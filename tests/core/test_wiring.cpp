@@ -345,21 +345,19 @@ TEST(Wiring, WhatFilesToldBeforeTheyKnewLeadsIsReadAsItWas) {
 
 TEST(Wiring, TwoReceiversWantRoomBetweenThemAndAddUp) {
   Project p = powered_boat();
-  Part one{.id = p.take_id(), .name = "Receiver", .kind = PartKind::receiver, .size = {0.03, 0.02, 0.01}};
-  one.place = {0.30, 0.02, 0.06};
-  p.layout.parts.push_back(one);
+  const Part one = part_of(p, PartKind::receiver);
   const Assessment alone = assess(p);
   EXPECT_FALSE(find_finding(alone, "drive.receivers"));
   Part other = one;
   other.id = p.take_id();
   other.name = "Light receiver";
-  other.place.x() = 0.34;  // 10 mm from box to box
+  other.place.x() += one.size.x() + 0.010;
   p.layout.parts.push_back(other);
   const Assessment near = assess(p);
   const Finding& f = finding(near, "drive.receivers");
   EXPECT_EQ(f.severity, Severity::note);
   EXPECT_NEAR(f.number.si, 0.010, 1e-9);
   EXPECT_GT(near.wiring.receiver_current, alone.wiring.receiver_current);
-  p.layout.find(other.id)->place.x() = 0.38;
+  p.layout.find(other.id)->place.x() += 0.040;
   EXPECT_EQ(finding(assess(p), "drive.receivers").severity, Severity::fine);
 }
