@@ -2,12 +2,14 @@
 
 #include <algorithm>
 #include <cmath>
+#include <string_view>
 
 #include "assessment/fit_bench.h"
 #include "assessment/places.h"
 #include "assessment/rules.h"
 #include "base/error.h"
 #include "base/written.h"
+#include "drive/fit_chain.h"
 #include "layout/component.h"
 #include "layout/lead_run.h"
 #include "water/fluid.h"
@@ -49,6 +51,28 @@ Project with_hatch(const Assessment& a) {
   return p;
 }
 
+/// What was chosen and stands loose on its shaft gets a bush or a sleeve, as every workshop has them; its name says so.
+void bush(Project& p, const DriveSet& set) {
+  for (const Joint& joint : fit_chain(drive_of(p))) {
+    if (joint.fit != Joint::Fit::adapter) continue;
+    const std::string_view key(joint.key);
+    for (const Id id : p.drives.front().components) {
+      Part* part = p.layout.component(id);
+      if (!part) continue;
+      auto* screw = std::get_if<Screw>(&part->data);
+      auto* coupler = std::get_if<Coupler>(&part->data);
+      double* bore = screw && key.ends_with("propeller") && entry_of(set, DriveGroup::screw) ? &screw->bore
+                     : coupler && entry_of(set, DriveGroup::coupler) ? (key == "motor-coupler"   ? &coupler->bore_motor
+                                                                        : key == "coupler-shaft" ? &coupler->bore_shaft
+                                                                                                 : nullptr)
+                                                                     : nullptr;
+      if (!bore) continue;
+      *bore = joint.inner_diameter;
+      part->name = written(Text("{0}, with a bush", part->name));
+    }
+  }
+}
+
 /// The boat with the chosen components aboard.
 Project aboard(const Assessment& a, const Project& bare, const DriveSet& set) {
   FitBench bench(a, bare);
@@ -67,6 +91,7 @@ Project aboard(const Assessment& a, const Project& bare, const DriveSet& set) {
     now.shaft.exit_x = laying.drive.shaft.exit_x;
   }
   set_drive(p, now);
+  bush(p, set);
   return p;
 }
 

@@ -61,6 +61,30 @@ TEST(Ideas, FollowTheWaterTheSpeedAndTheWayOfBuilding) {
   for (const BoatIdea& i : ideas_for(w)) EXPECT_EQ(i.family, HullFamily::round_bilge);
 }
 
+TEST(Propose, WhatIsChosenSitsOnItsShaftWithABushWhereItsBoreIsWider) {
+  ProposalWish w;
+  w.brief.type = BoatType::displacement;
+  w.brief.payload = 0.3;
+  w.brief.wanted_speed = 1.2;
+  w.brief.run_time = 900.0;
+  w.brief.most_length = 0.8;
+  w.family = HullFamily::twin_hull;
+  w.count = 1;
+  const Proposals found = propose(w, builtin_catalogue());
+  ASSERT_FALSE(found.boats.empty());
+  const Assessment a = assess(found.boats.front().project);
+  for (const Finding& f : a.findings) {
+    if (f.id.rfind("drive.fit.", 0) != 0) continue;
+    EXPECT_EQ(f.severity, Severity::fine) << f.text;
+    EXPECT_NEAR(f.number.si, f.limit.si, 6e-5) << f.text;
+  }
+  // The small motors of the catalogue have shafts of 3 mm, its propellers bores of 4: the bush is named.
+  const Layout& layout = a.project.layout;
+  EXPECT_TRUE(std::any_of(layout.unplaced.begin(), layout.unplaced.end(), [](const Part& p) {
+    return std::holds_alternative<Screw>(p.data) && p.name.ends_with("with a bush");
+  }));
+}
+
 TEST(Propose, ALaunchComesWholeWithEveryReasonAndTheSameTwice) {
   const ProposalWish wish = launch_wish();
   int told = 0;
