@@ -34,6 +34,30 @@ inline QTableWidgetItem* text_item(const QString& text, Id id = 0) {
   return item;
 }
 
+/// While a table is filled nothing of it is sorted and no column measured: once at the end instead of for each cell.
+class TableFill {
+ public:
+  explicit TableFill(QTableWidget* table) : table_(table), sorted_(table->isSortingEnabled()) {
+    table_->setSortingEnabled(false);
+    for (int c = 0; c < table_->columnCount(); ++c) modes_.push_back(header()->sectionResizeMode(c));
+    header()->setSectionResizeMode(QHeaderView::Fixed);
+  }
+  ~TableFill() {
+    for (int c = 0; c < table_->columnCount(); ++c)
+      header()->setSectionResizeMode(c, modes_[static_cast<std::size_t>(c)]);
+    table_->setSortingEnabled(sorted_);
+  }
+  TableFill(const TableFill&) = delete;
+  TableFill& operator=(const TableFill&) = delete;
+
+ private:
+  [[nodiscard]] QHeaderView* header() const { return table_->horizontalHeader(); }
+
+  QTableWidget* table_;
+  std::vector<QHeaderView::ResizeMode> modes_;
+  bool sorted_;
+};
+
 inline QTableWidget* make_table(QWidget* parent, const char* name, const QString& accessible,
                                 const QStringList& headings) {
   auto* t = new QTableWidget(0, static_cast<int>(headings.size()), parent);

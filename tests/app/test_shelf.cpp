@@ -16,6 +16,7 @@
 #include "stages/float/float_charts.h"
 #include "stages/layout/mass_tables.h"
 #include "stages/stages.h"
+#include "tables/items.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -126,6 +127,27 @@ TEST_F(Bench, TheMassTableSortsTakesTypedMassesCopiesAndPastes) {
   QApplication::clipboard()->setText("nothing of use");
   click("mass_paste");
   EXPECT_TRUE(notice().contains("table"));
+}
+
+TEST_F(Bench, ATableThatIsFilledKeepsItsOrderAndGivesEachColumnItsRoom) {
+  QTableWidget* t = make_table(nullptr, "t", "t", {"Name", "Number", "More"});
+  const std::unique_ptr<QTableWidget> owner(t);
+  t->show();
+  for (int round = 0; round < 2; ++round) {
+    const TableFill fill(t);
+    EXPECT_FALSE(t->isSortingEnabled());
+    t->setRowCount(3);
+    for (int r = 0; r < 3; ++r) {
+      t->setItem(r, 0, text_item(QString("a name that is %1 longer than its heading").arg(r)));
+      t->setItem(r, 1, new NumberItem((r + round) % 3, QString::number((r + round) % 3)));
+      t->setItem(r, 2, text_item("x"));
+    }
+  }
+  settle();
+  EXPECT_TRUE(t->isSortingEnabled());
+  EXPECT_EQ(t->horizontalHeader()->sectionResizeMode(0), QHeaderView::ResizeToContents);
+  for (int r = 0; r < 3; ++r) EXPECT_EQ(t->item(r, 1)->text(), QString::number(2 - r)) << "greatest first";
+  EXPECT_GE(t->columnWidth(0), t->fontMetrics().horizontalAdvance(t->item(0, 0)->text()));
 }
 
 TEST_F(Bench, TheTradeListShowsWhatPartsCostAndSelectsThem) {

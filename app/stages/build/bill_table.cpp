@@ -46,6 +46,7 @@ BillTable::BillTable(Session* session, QWidget* parent) : ShelfPage(session, tr(
 void BillTable::refresh() {
   if (session_->dragging()) return;
   const QSignalBlocker quiet(table_);
+  const TableFill fill(table_);
   const std::vector<BillLine> lines = bill_of(session_->seen());
   table_->setRowCount(static_cast<int>(lines.size()));
   double mass = 0.0, price = 0.0;

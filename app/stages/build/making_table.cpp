@@ -34,13 +34,14 @@ void MakingTable::set_state(int row, const QString& name, const std::string& key
 void MakingTable::refresh() {
   filling_ = true;
   makeables_ = makeables_of(session_->seen().build);
-  table_->setSortingEnabled(false);
-  const BuildReport& r = session_->seen().build;
-  if (r.printed)
-    fill_sections();
-  else
-    fill_pieces();
-  table_->setSortingEnabled(true);
+  {
+    const TableFill fill(table_);
+    const BuildReport& r = session_->seen().build;
+    if (r.printed)
+      fill_sections();
+    else
+      fill_pieces();
+  }
   filling_ = false;
 }
 

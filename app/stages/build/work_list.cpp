@@ -38,6 +38,7 @@ void WorkList::refresh() {
                                  ? keys_[static_cast<std::size_t>(table_->currentRow())]
                                  : std::string();
   keys_.clear();
+  const TableFill fill(table_);
   table_->setRowCount(calendar ? static_cast<int>(a.build.work.tasks.size()) : 0);
   int row = 0, again = -1;
   for (const std::size_t i : calendar ? by_date(*calendar) : std::vector<std::size_t>()) {

@@ -40,20 +40,21 @@ void PlumbingTable::refresh() {
   const std::vector<OptionResult> runs = compare_hose(a.project.cooling, hose, boat_of(a), a.power, a.hull->space);
   options.insert(options.begin() + std::min<std::ptrdiff_t>(1, static_cast<std::ptrdiff_t>(options.size())),
                  runs.begin(), runs.end());
-  table_->setSortingEnabled(false);
-  table_->setRowCount(static_cast<int>(options.size()));
-  for (int r = 0; r < table_->rowCount(); ++r) {
-    const OptionResult& o = options[static_cast<std::size_t>(r)];
-    table_->setItem(r, 0, text_item(session_->said(o.name)));
-    set_number(table_, *session_, r, 1, o.motor_flow > 0.0, o.motor_flow, Dimension::flow);
-    set_number(table_, *session_, r, 2, o.esc_flow > 0.0, o.esc_flow, Dimension::flow);
-    set_warmth(table_, *session_, r, 3, o.winding);
-    set_warmth(table_, *session_, r, 4, o.esc);
-    set_number(table_, *session_, r, 5, o.start_speed.has_value(), o.start_speed.value_or(0.0), Dimension::speed);
-    set_number(table_, *session_, r, 6, true, o.mass, Dimension::mass);
-    set_number(table_, *session_, r, 7, true, o.cg_shift, Dimension::length);
+  {
+    const TableFill fill(table_);
+    table_->setRowCount(static_cast<int>(options.size()));
+    for (int r = 0; r < table_->rowCount(); ++r) {
+      const OptionResult& o = options[static_cast<std::size_t>(r)];
+      table_->setItem(r, 0, text_item(session_->said(o.name)));
+      set_number(table_, *session_, r, 1, o.motor_flow > 0.0, o.motor_flow, Dimension::flow);
+      set_number(table_, *session_, r, 2, o.esc_flow > 0.0, o.esc_flow, Dimension::flow);
+      set_warmth(table_, *session_, r, 3, o.winding);
+      set_warmth(table_, *session_, r, 4, o.esc);
+      set_number(table_, *session_, r, 5, o.start_speed.has_value(), o.start_speed.value_or(0.0), Dimension::speed);
+      set_number(table_, *session_, r, 6, true, o.mass, Dimension::mass);
+      set_number(table_, *session_, r, 7, true, o.cg_shift, Dimension::length);
+    }
   }
-  table_->setSortingEnabled(true);
   tell(options.empty() ? tr("No table: the boat does not run.")
                        : tr("Each way in this boat at the throttle limit, warmth at the end of a run. "
                             "Choose a hose on the board to see its run in other kinds."));

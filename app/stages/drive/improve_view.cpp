@@ -161,30 +161,31 @@ void ImproveView::work_out() {
 }
 
 void ImproveView::show_result() {
-  table_->setSortingEnabled(false);
-  table_->setRowCount(0);
-  for (const Improvement& w : found_.ways) {
-    const int r = table_->rowCount();
-    table_->insertRow(r);
-    auto* what = text_item(session_->said(w.what), static_cast<Id>(r));
-    what->setToolTip(what->text());
-    table_->setItem(r, improve_col::way, what);
-    set_number(table_, *session_, r, improve_col::number, true, w.number.si, w.number.dimension);
-    const std::vector<LedgerRow> then = ledger(*w.assessed);
-    const auto cell = [&](int at, const char* key) {
-      const auto q = value_of_row(then, key);
-      set_number(table_, *session_, r, at, q.has_value(), q ? q->si : 0.0, q ? q->dimension : Dimension::none);
-    };
-    cell(improve_col::speed, "speed");
-    cell(improve_col::run_time, "run_time");
-    cell(improve_col::mass, "mass");
-    const QString watch = w.strikes.empty() ? tr("none") : session_->said(w.strikes.front().text);
-    auto* item = new NumberItem(static_cast<double>(w.strikes.size()), watch);
-    item->setToolTip(watch);
-    table_->setItem(r, improve_col::watch, item);
-    if (!w.reaches) table_->item(r, improve_col::number)->setForeground(look().muted);
+  {
+    const TableFill fill(table_);
+    table_->setRowCount(0);
+    for (const Improvement& w : found_.ways) {
+      const int r = table_->rowCount();
+      table_->insertRow(r);
+      auto* what = text_item(session_->said(w.what), static_cast<Id>(r));
+      what->setToolTip(what->text());
+      table_->setItem(r, improve_col::way, what);
+      set_number(table_, *session_, r, improve_col::number, true, w.number.si, w.number.dimension);
+      const std::vector<LedgerRow> then = ledger(*w.assessed);
+      const auto cell = [&](int at, const char* key) {
+        const auto q = value_of_row(then, key);
+        set_number(table_, *session_, r, at, q.has_value(), q ? q->si : 0.0, q ? q->dimension : Dimension::none);
+      };
+      cell(improve_col::speed, "speed");
+      cell(improve_col::run_time, "run_time");
+      cell(improve_col::mass, "mass");
+      const QString watch = w.strikes.empty() ? tr("none") : session_->said(w.strikes.front().text);
+      auto* item = new NumberItem(static_cast<double>(w.strikes.size()), watch);
+      item->setToolTip(watch);
+      table_->setItem(r, improve_col::watch, item);
+      if (!w.reaches) table_->item(r, improve_col::number)->setForeground(look().muted);
+    }
   }
-  table_->setSortingEnabled(true);
   // What is wanted has its column already.
   for (const auto& [column, key] :
        {std::pair{improve_col::speed, "speed"}, {improve_col::run_time, "run_time"}, {improve_col::mass, "mass"}})

@@ -63,31 +63,32 @@ void MassTable::refresh() {
   const MassBudget& m = session_->now().mass;
   const Box3& box = session_->now().hull->model.box;
   filling_ = true;
-  table_->setSortingEnabled(false);
-  table_->setRowCount(static_cast<int>(m.items.size()));
-  for (int r = 0; r < table_->rowCount(); ++r) {
-    const MassItem& i = m.items[static_cast<std::size_t>(r)];
-    const Part* part = session_->project().layout.find(i.part);
-    const auto number = [&](Column c, double si, Dimension d) {
-      table_->setItem(r, c, new NumberItem(si, session_->shown({si, d})));
-    };
-    table_->setItem(r, item, text_item(session_->said(i.name), i.part));
-    number(mass, i.mass, Dimension::mass);
-    number(share, m.share(i), Dimension::ratio);
-    auto* weighed = new NumberItem(i.measured ? i.mass : 0.0, i.measured ? session_->shown({i.mass, Dimension::mass})
-                                                              : part     ? tr("type it")
-                                                                         : QString("\u2013"));
-    if (part) weighed->setFlags(weighed->flags() | Qt::ItemIsEditable);
-    if (!i.measured) weighed->setForeground(look().muted);
-    table_->setItem(r, measured, weighed);
-    number(from_transom, i.place.x() - box.low.x(), Dimension::length);
-    number(off_centre, i.place.y(), Dimension::length);
-    number(above_keel, i.place.z() - box.low.z(), Dimension::length);
-    table_->setItem(
-        r, how,
-        text_item(i.measured ? tr("measured") : tr("est. \u00b1 %1").arg(session_->shown({i.sigma, Dimension::mass}))));
+  {
+    const TableFill fill(table_);
+    table_->setRowCount(static_cast<int>(m.items.size()));
+    for (int r = 0; r < table_->rowCount(); ++r) {
+      const MassItem& i = m.items[static_cast<std::size_t>(r)];
+      const Part* part = session_->project().layout.find(i.part);
+      const auto number = [&](Column c, double si, Dimension d) {
+        table_->setItem(r, c, new NumberItem(si, session_->shown({si, d})));
+      };
+      table_->setItem(r, item, text_item(session_->said(i.name), i.part));
+      number(mass, i.mass, Dimension::mass);
+      number(share, m.share(i), Dimension::ratio);
+      auto* weighed = new NumberItem(i.measured ? i.mass : 0.0, i.measured ? session_->shown({i.mass, Dimension::mass})
+                                                                : part     ? tr("type it")
+                                                                           : QString("\u2013"));
+      if (part) weighed->setFlags(weighed->flags() | Qt::ItemIsEditable);
+      if (!i.measured) weighed->setForeground(look().muted);
+      table_->setItem(r, measured, weighed);
+      number(from_transom, i.place.x() - box.low.x(), Dimension::length);
+      number(off_centre, i.place.y(), Dimension::length);
+      number(above_keel, i.place.z() - box.low.z(), Dimension::length);
+      table_->setItem(r, how,
+                      text_item(i.measured ? tr("measured")
+                                           : tr("est. \u00b1 %1").arg(session_->shown({i.sigma, Dimension::mass}))));
+    }
   }
-  table_->setSortingEnabled(true);
   filling_ = false;
   tell(tr("%1 in %2 items, %3 of it weighed%4")
            .arg(session_->shown({m.total, Dimension::mass}))
@@ -155,22 +156,23 @@ TradeTable::TradeTable(Session* session, QWidget* parent) : ShelfPage(session, t
 
 void TradeTable::refresh() {
   rows_ = trade_list(session_->now());
-  table_->setSortingEnabled(false);
-  table_->setRowCount(static_cast<int>(rows_.size()));
-  for (int r = 0; r < table_->rowCount(); ++r) {
-    const TradeRow& t = rows_[static_cast<std::size_t>(r)];
-    const auto number = [&](int c, double si, Dimension d) {
-      table_->setItem(r, c, new NumberItem(si, session_->shown({si, d})));
-    };
-    table_->setItem(r, 0, text_item(session_->said(t.name), t.part));
-    number(1, t.mass, Dimension::mass);
-    number(2, t.trim, Dimension::angle);
-    number(3, t.freeboard, Dimension::length);
-    number(4, t.gm, Dimension::length);
-    number(5, t.speed_share, Dimension::ratio);
-    table_->setItem(r, 6, text_item(t.measured ? tr("measured") : tr("estimated")));
+  {
+    const TableFill fill(table_);
+    table_->setRowCount(static_cast<int>(rows_.size()));
+    for (int r = 0; r < table_->rowCount(); ++r) {
+      const TradeRow& t = rows_[static_cast<std::size_t>(r)];
+      const auto number = [&](int c, double si, Dimension d) {
+        table_->setItem(r, c, new NumberItem(si, session_->shown({si, d})));
+      };
+      table_->setItem(r, 0, text_item(session_->said(t.name), t.part));
+      number(1, t.mass, Dimension::mass);
+      number(2, t.trim, Dimension::angle);
+      number(3, t.freeboard, Dimension::length);
+      number(4, t.gm, Dimension::length);
+      number(5, t.speed_share, Dimension::ratio);
+      table_->setItem(r, 6, text_item(t.measured ? tr("measured") : tr("estimated")));
+    }
   }
-  table_->setSortingEnabled(true);
   tell(rows_.empty()
            ? tr("No list: the boat does not float.")
            : tr("The boat with each part against the boat without it. Speed by %1 at equal power.")

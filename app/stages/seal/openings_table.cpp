@@ -15,23 +15,24 @@ OpeningsTable::OpeningsTable(Session* session, QWidget* parent) : ShelfPage(sess
 
 void OpeningsTable::refresh() {
   const SealReport& r = session_->seen().seal;
-  table_->setSortingEnabled(false);
-  table_->setRowCount(static_cast<int>(r.openings.size()));
-  for (int row = 0; row < table_->rowCount(); ++row) {
-    const SealOpening& o = r.openings[static_cast<std::size_t>(row)];
-    table_->setItem(row, 0, text_item(session_->said(o.name)));
-    QString sealed = term(method_name(o.method));
-    if (o.condition != SealCondition::sound) sealed += ", " + term(condition_name(o.condition)).toLower();
-    table_->setItem(row, 1, text_item(sealed));
-    set_number(table_, *session_, row, 2, true, o.expected, Dimension::flow);
-    set_number(table_, *session_, row, 3, true, o.running, Dimension::flow);
-    set_number(table_, *session_, row, 4, true, o.worst, Dimension::flow);
-    set_number(table_, *session_, row, 5, true, o.over_standing, Dimension::length);
-    set_number(table_, *session_, row, 6, o.over_running < 1.0, o.over_running, Dimension::length);
-    set_number(table_, *session_, row, 7, true, o.over_heeled, Dimension::length);
-    table_->setItem(row, 8, text_item(session_->said(r.bays[o.compartment].name())));
+  {
+    const TableFill fill(table_);
+    table_->setRowCount(static_cast<int>(r.openings.size()));
+    for (int row = 0; row < table_->rowCount(); ++row) {
+      const SealOpening& o = r.openings[static_cast<std::size_t>(row)];
+      table_->setItem(row, 0, text_item(session_->said(o.name)));
+      QString sealed = term(method_name(o.method));
+      if (o.condition != SealCondition::sound) sealed += ", " + term(condition_name(o.condition)).toLower();
+      table_->setItem(row, 1, text_item(sealed));
+      set_number(table_, *session_, row, 2, true, o.expected, Dimension::flow);
+      set_number(table_, *session_, row, 3, true, o.running, Dimension::flow);
+      set_number(table_, *session_, row, 4, true, o.worst, Dimension::flow);
+      set_number(table_, *session_, row, 5, true, o.over_standing, Dimension::length);
+      set_number(table_, *session_, row, 6, o.over_running < 1.0, o.over_running, Dimension::length);
+      set_number(table_, *session_, row, 7, true, o.over_heeled, Dimension::length);
+      table_->setItem(row, 8, text_item(session_->said(r.bays[o.compartment].name())));
+    }
   }
-  table_->setSortingEnabled(true);
   tell(tr("%1 ingress points; together %2 at rest, %3 running. Heights are of the point the water must reach; below "
           "the water "
           "they are negative.")

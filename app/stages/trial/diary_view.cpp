@@ -306,39 +306,40 @@ void DiaryView::fill() {
   filling_ = true;
   const Id kept_outing = outing(), kept_run = run();
   const Diary& d = session_->project().trial.diary;
-  table_->setSortingEnabled(false);
-  table_->setRowCount(0);
-  const auto line = [&](const Outing& o, const TrialRun* r, int number) {
-    const int at = table_->rowCount();
-    table_->insertRow(at);
-    auto* first = text_item(QString::fromStdString(o.date), o.id);
-    first->setData(run_role, r ? r->id : 0);
-    table_->setItem(at, run_col::day, first);
-    const QString kind = term(outing_name(o.kind));
-    table_->setItem(at, run_col::what, r ? new NumberItem(number, QString::number(number)) : text_item(kind));
-    table_->item(at, run_col::what)->setToolTip(kind);
-    const auto number_of = [&](run_col::Column c, const std::optional<double>& v, Dimension dimension) {
-      set_number(table_, *session_, at, c, v.has_value(), v.value_or(0.0), dimension);
+  {
+    const TableFill rows(table_);
+    table_->setRowCount(0);
+    const auto line = [&](const Outing& o, const TrialRun* r, int number) {
+      const int at = table_->rowCount();
+      table_->insertRow(at);
+      auto* first = text_item(QString::fromStdString(o.date), o.id);
+      first->setData(run_role, r ? r->id : 0);
+      table_->setItem(at, run_col::day, first);
+      const QString kind = term(outing_name(o.kind));
+      table_->setItem(at, run_col::what, r ? new NumberItem(number, QString::number(number)) : text_item(kind));
+      table_->item(at, run_col::what)->setToolTip(kind);
+      const auto number_of = [&](run_col::Column c, const std::optional<double>& v, Dimension dimension) {
+        set_number(table_, *session_, at, c, v.has_value(), v.value_or(0.0), dimension);
+      };
+      const BoatSettings s = r ? r->set_up : BoatSettings{};
+      const RunNumbers n = r ? r->numbers : RunNumbers{};
+      number_of(run_col::cells, s.cells, Dimension::none);
+      table_->setItem(at, run_col::screw, new NumberItem(s.screw_pitch.value_or(-1.0), screw_words(*session_, s)));
+      number_of(run_col::speed, n.top_speed, Dimension::speed);
+      number_of(run_col::current, n.current, Dimension::current);
+      number_of(run_col::motor, n.motor, Dimension::temperature);
+      table_->setItem(at, run_col::said_of_it, text_item(QString::fromStdString(r ? r->result : o.wish)));
+      // 65 is too warm for hands and electronics; common practice, no source.
+      if (n.motor && *n.motor > 65.0) table_->item(at, run_col::motor)->setForeground(look().buoy_text);
+      if (r ? r->id == kept_run && kept_run != 0 : o.id == kept_outing && kept_run == 0)
+        table_->setCurrentCell(at, run_col::day);
     };
-    const BoatSettings s = r ? r->set_up : BoatSettings{};
-    const RunNumbers n = r ? r->numbers : RunNumbers{};
-    number_of(run_col::cells, s.cells, Dimension::none);
-    table_->setItem(at, run_col::screw, new NumberItem(s.screw_pitch.value_or(-1.0), screw_words(*session_, s)));
-    number_of(run_col::speed, n.top_speed, Dimension::speed);
-    number_of(run_col::current, n.current, Dimension::current);
-    number_of(run_col::motor, n.motor, Dimension::temperature);
-    table_->setItem(at, run_col::said_of_it, text_item(QString::fromStdString(r ? r->result : o.wish)));
-    // 65 is too warm for hands and electronics; common practice, no source.
-    if (n.motor && *n.motor > 65.0) table_->item(at, run_col::motor)->setForeground(look().buoy_text);
-    if (r ? r->id == kept_run && kept_run != 0 : o.id == kept_outing && kept_run == 0)
-      table_->setCurrentCell(at, run_col::day);
-  };
-  for (const Outing& o : d.outings) {
-    int number = 0;
-    for (const TrialRun& r : o.runs) line(o, &r, ++number);
-    if (o.runs.empty()) line(o, nullptr, 0);
+    for (const Outing& o : d.outings) {
+      int number = 0;
+      for (const TrialRun& r : o.runs) line(o, &r, ++number);
+      if (o.runs.empty()) line(o, nullptr, 0);
+    }
   }
-  table_->setSortingEnabled(true);
   if (table_->currentRow() < 0 && table_->rowCount() > 0) table_->setCurrentCell(table_->rowCount() - 1, run_col::day);
   filling_ = false;
 }

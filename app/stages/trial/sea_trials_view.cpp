@@ -135,6 +135,7 @@ void SeaTrialsView::fill_mend() {
 void SeaTrialsView::fill() {
   filling_ = true;
   const int chosen = table_->currentRow();
+  const TableFill rows(table_);
   table_->setRowCount(0);
   if (now_)
     for (const TrialResult& r : now_->trials.results) {
