@@ -34,6 +34,7 @@ struct BladeForm {
   /// (Koushan 2006, memory: 0.2 to 0.3), where a launch with its disc at the surface runs half its speed (common
   /// practice, no source); blades made for the surface keep more (propulsion.cpp).
   double cavity_slope = 0.24;
+  bool operator==(const BladeForm&) const = default;
 };
 
 /// Flow angles of the rings, rad, root to tip.

@@ -112,6 +112,23 @@ PropellerChart::PropellerChart(const PropellerChart& low, const PropellerChart& 
   cavity_ = mixed(low.cavity_, high.cavity_);
 }
 
+PropellerChart chart_of(const BladeForm& form, bool in_air) {
+  struct Kept {
+    BladeForm form;
+    bool in_air = false;
+    PropellerChart chart;
+  };
+  constexpr std::size_t most = 12;
+  thread_local std::vector<Kept> kept;
+  const auto it =
+      std::find_if(kept.begin(), kept.end(), [&](const Kept& k) { return k.form == form && k.in_air == in_air; });
+  if (it != kept.end()) return it->chart;
+  PropellerChart chart(form, in_air);
+  if (kept.size() == most) kept.erase(kept.begin());
+  kept.push_back({form, in_air, chart});
+  return chart;
+}
+
 ChartFan::ChartFan(const BladeForm& form, double low, double high, bool in_air) {
   BladeForm f = form;
   for (f.pitch_ratio = low;; f.pitch_ratio = std::min(1.05 * f.pitch_ratio, high)) {

@@ -41,6 +41,10 @@ class PropellerChart {
   Row cavity_;
 };
 
+/// The same as the constructor gives; of the screws asked for last by this thread the charts are kept, since a boat is
+/// mostly assessed again with the screw that it had.
+[[nodiscard]] PropellerChart chart_of(const BladeForm& form, bool in_air);
+
 /// Charts of the same blades over a range of pitch ratios, 5 % apart, for those who try many.
 class ChartFan {
  public:

@@ -162,13 +162,14 @@ double wave_resistance(const Offsets& o, double speed, double density) {
   // l = 1 + s^2 takes the singularity out: l^2 / sqrt(l^2 - 1) dl = 2 l^2 / sqrt(s^2 + 2) ds. The amplitude turns with
   // the phase k L l, so panels hold a fixed share of a turn; Gauss-Legendre with three points on each.
   constexpr double at[3] = {-0.7745966692414834, 0.0, 0.7745966692414834}, weight[3] = {5.0 / 9, 8.0 / 9, 5.0 / 9};
+  constexpr double panel_turn = 2.2;  // rad; three points miss 1e-4 of it
   const Slopes slopes(o);
   double total = 0.0, s = 0.0, chunk = 0.0, chunk_ends = 0.5;
   while (s < 12.0) {
     // Across, the phase turns with s (1 + s^2) sqrt(2 + s^2). Small steps follow it as long as it matters; where it
     // turns faster than they are, each point has the mean of its surroundings.
-    const double turns = across(s), fine = o.spacing > 0.0 ? std::max(0.01, 1.2 / (k * o.spacing * turns)) : 0.08;
-    const double step = std::min({0.08, fine, 1.2 / (k * length * 2.0 * std::max(s, 0.1))});
+    const double turns = across(s), fine = o.spacing > 0.0 ? std::max(0.01, 1.2 / (k * o.spacing * turns)) : 1.0;
+    const double step = std::min({0.08 * std::max(1.0, s), fine, panel_turn / (k * length * 2.0 * std::max(s, 0.1))});
     for (int g = 0; g < 3; ++g) {
       const double sg = s + 0.5 * step * (1.0 + at[g]), l = 1.0 + sg * sg;
       const double both = o.spacing > 0.0 ? meeting(k * o.spacing, sg, step / 3.0) : 1.0;

@@ -270,7 +270,7 @@ std::optional<double> blow_over_margin(const Boat& b, const std::vector<AirWing>
 
 }  // namespace
 
-PowerReport power_report(const Boat& b) {
+PowerReport power_report(const Boat& b, bool with_ranges) {
   PowerReport r;
   if (b.drive.propulsor == Propulsor::none) {
     r.message = "the boat has no drive yet";
@@ -333,7 +333,7 @@ PowerReport power_report(const Boat& b) {
   r.can = course.can.back();
   r.duty = duty_run(powered, r.full);
   find_safe_throttle(powered, r);
-  r.ranges = power_ranges(powered, r, {hull, b.mass_sigma});
+  if (with_ranges) r.ranges = power_ranges(powered, r, {hull, b.mass_sigma});
   if (r.full.hull.porpoising_trim) r.porpoising_margin = *r.full.hull.porpoising_trim - r.full.hull.trim;
   r.blow_over = blow_over_margin(b, hull.bottom.wings, r.full);
   if (const auto depth = drive_kind(b.drive).depth)

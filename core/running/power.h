@@ -171,6 +171,6 @@ struct PowerReport {
   double keel = 0.0;  ///< m, z of the transom's keel
 };
 
-[[nodiscard]] PowerReport power_report(const Boat& boat);
+[[nodiscard]] PowerReport power_report(const Boat& boat, bool with_ranges = true);
 
 }  // namespace plucky

@@ -35,7 +35,7 @@ Propulsion::Propulsion(const Drive& d, double density, double viscosity, const C
   if (kind_->in_air) density_ = air_density, viscosity_ = air_viscosity;
   if (bladed(*kind_)) {
     const double pitch_ratio = d.screw.pitch / d.screw.diameter;
-    chart_ = charts ? charts->at(pitch_ratio) : PropellerChart(blade_form(d), kind_->in_air);
+    chart_ = charts ? charts->at(pitch_ratio) : chart_of(blade_form(d), kind_->in_air);
     blades_ = {d.screw.diameter, d.screw.blade_area, pitch_ratio};
   }
   if (kind_->doubt) doubt_ = kind_->doubt(*this);

@@ -154,6 +154,21 @@ TEST(Ventilation, ADiscCloseUnderTheSurfaceKeepsTheAirOfItsStart) {
 }
 
 // A blade's area is the disc's share it is said to be: integral of its chords.
+PROPERTY(PropellerChart, TheOneThatIsKeptIsTheOneThatWasMade) {
+  // More screws than are kept, asked for in any order, in water and in air.
+  std::vector<BladeForm> forms;
+  for (int i = 0; i < 16; ++i) forms.push_back(any_form());
+  for (int k = 0; k < 12; ++k) {
+    const BladeForm& form = forms[static_cast<std::size_t>(any::whole(0, 15))];
+    const bool air = any::either();
+    const PropellerChart made(form, air), kept = chart_of(form, air);
+    const double j = any::between(0.0, 1.5) * form.pitch_ratio;
+    HOLDS(kept.wetted(j, 3e5).kt == made.wetted(j, 3e5).kt);
+    HOLDS(kept.wetted(j, 3e5).kq == made.wetted(j, 3e5).kq);
+    HOLDS(kept.source() == made.source());
+  }
+}
+
 PROPERTY(BladeElement, TheChordsAddUpToTheArea) {
   const BladeForm form = any_form();
   double area = 0.0;

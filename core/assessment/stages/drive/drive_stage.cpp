@@ -13,7 +13,7 @@ void run_boat(Assessment& a, const PowerReport* kept) {
     a.power.line = drive_line(boat.hull, boat.layout, boat.drive);
     a.power.working = working_place(boat);
   } else {
-    a.power = power_report(boat);
+    a.power = power_report(boat, a.care != Care::search);
   }
   a.steering = steering_report(a.fitted_steering, boat, a.power);
   a.wiring = wiring_report(boat, a.power, a.project.cooling.air);
