@@ -49,6 +49,12 @@ bool is_cut_flat(const Fixture& fixture, const FixtureBody& body) {
   return fixture.material != FixtureMaterial::print && body.stack.layers.size() == 1;
 }
 
+Fixture of_aluminium(Fixture fixture) {
+  fixture.material = FixtureMaterial::aluminium;
+  fixture.wall = 0.002;
+  return fixture;
+}
+
 BuildDesign with_fixture(const Assessment& a, FixtureKind kind, Id holds) {
   BuildDesign b = a.project.build;
   Fixture f = usual_fixture(kind);

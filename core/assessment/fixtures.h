@@ -23,6 +23,9 @@ namespace plucky {
 /// Is it cut from sheet: of one flat layer, and not printed?
 [[nodiscard]] bool is_cut_flat(const Fixture& fixture, const FixtureBody& body);
 
+/// The same, cut from aluminium sheet.
+[[nodiscard]] Fixture of_aluminium(Fixture fixture);
+
 /// The design with one more of a kind, made to hold something (0: the hull), named after it.
 [[nodiscard]] BuildDesign with_fixture(const Assessment& a, FixtureKind kind, Id holds);
 

@@ -1,5 +1,6 @@
 #include "assessment/places.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace plucky {
@@ -32,6 +33,35 @@ Vec3 find_place(const Assessment& a, const Part& part) {
       }
     }
   return hull.box.centre();
+}
+
+bool shares_its_plan(const Part& part, const Part& other) {
+  const Vec3 apart = (part.place - other.place).cwiseAbs() - 0.5 * (part.size + other.size);
+  return apart.x() < 0.0 && apart.y() < 0.0;
+}
+
+std::optional<Vec3> place_beside(const Assessment& a, const Part& part, const Part& other, double within) {
+  const HullModel& hull = a.hull->model;
+  Standing standing(a);
+  constexpr double along = 0.010, upward = 0.006, least_up = 0.003;  // m
+  const double beam = hull.beam();
+  std::vector<std::pair<double, Vec3>> places;
+  Part tried = part;
+  for (double x = hull.box.low.x(); x <= hull.box.high.x(); x += along)
+    for (const double y : {0.0, 0.12 * beam, -0.12 * beam, 0.25 * beam, -0.25 * beam})
+      for (double z = hull.box.low.z() + least_up + 0.5 * part.size.z(); z < hull.box.high.z(); z += upward) {
+        tried.place = {x, y, z};
+        const double far = (tried.place - other.place).norm();
+        // What would heel the boat is taken where there is nothing else.
+        const double off = part.mass * (y - part.place.y()) / a.mass.total + a.mass.cg.y();
+        const double heels = std::abs(off) > 0.0006 ? within : 0.0;
+        if (far <= within && !shares_its_plan(tried, other))
+          places.emplace_back(far + std::abs(y) + heels, tried.place);
+      }
+  std::stable_sort(places.begin(), places.end(), [](const auto& l, const auto& r) { return l.first < r.first; });
+  for (const auto& [far, place] : places)
+    if (standing.is_free(part, place)) return place;
+  return std::nullopt;
 }
 
 Edit put_aboard(const Assessment& a, Part part) {

@@ -1,6 +1,8 @@
 // Where a part may stand in the boat as it is. In: an Assessment, a part. Out: a place, or the edit that puts it there.
 #pragma once
 
+#include <optional>
+
 #include "assessment/assessment.h"
 
 namespace plucky {
@@ -22,6 +24,13 @@ class Standing {
 
 /// A free place for a new part, as low and as near to the CG as it goes; the hull's middle when nothing is free.
 [[nodiscard]] Vec3 find_place(const Assessment& a, const Part& part);
+
+/// Does a part stand over or under another one, in the way of what is lifted out or in?
+[[nodiscard]] bool shares_its_plan(const Part& part, const Part& other);
+
+/// The free place nearest to another part within this distance of its middle, not over or under it: on the centre plane
+/// before one to the side. None without one.
+[[nodiscard]] std::optional<Vec3> place_beside(const Assessment& a, const Part& part, const Part& other, double within);
 
 /// Puts a part aboard at such a place.
 [[nodiscard]] Edit put_aboard(const Assessment& a, Part part);

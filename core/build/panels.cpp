@@ -200,12 +200,12 @@ class Planking {
         const double x = k * w_.station_step;
         add(PanelMark::Kind::station, x, [x](const Vec3& v) { return v.x() - x; });
       }
-    if (w_.water)
-      add(PanelMark::Kind::waterline, w_.water->second,
-          [this](const Vec3& v) { return w_.water->first.dot(v) - w_.water->second; });
-    if (w_.water && w_.boot_top > 0.0)
-      add(PanelMark::Kind::waterline, w_.water->second + w_.boot_top,
-          [this](const Vec3& v) { return w_.water->first.dot(v) - w_.water->second - w_.boot_top; });
+    const auto water_line = [&](double above) {
+      const double at = w_.water->second + above;
+      add(PanelMark::Kind::waterline, at, [this, at](const Vec3& v) { return w_.water->first.dot(v) - at; });
+    };
+    if (w_.water) water_line(0.0);
+    if (w_.water && w_.boot_top > 0.0) water_line(w_.boot_top);
     if (p.count == 1) add(PanelMark::Kind::centreline, 0.0, [](const Vec3& v) { return v.y(); });
   }
 

@@ -35,15 +35,7 @@ class Plumber {
   void join(Id from, std::uint32_t from_port, Id to, std::uint32_t to_port) {
     c_.hoses.push_back({.id = next_++, .from = from, .to = to, .from_port = from_port, .to_port = to_port});
   }
-  /// The side's skin at a station, a little over the water.
-  [[nodiscard]] Vec3 side(double x) const {
-    const double sign = c_.seen_from == DrivingSide::port ? 1.0 : -1.0;
-    const double water = boat_.rest.plane.z_at(x), deck = boat_.hull.deck_height(x, 0.0);
-    const double z = std::max(water + 0.012, std::min(water + 0.030, deck - 0.008));
-    double y = 0.0;
-    for (double edge : boat_.hull.section_near(x).crossings(1, z)) y = std::max(y, std::abs(edge));
-    return {x, sign * y, z};
-  }
+  [[nodiscard]] Vec3 side(double x) const { return outlet_place(boat_, c_.seen_from, x); }
   Id pickup(bool pump) {
     const DriveParts parts = drive_parts(boat_.layout, boat_.drive);
     const DriveKind& kind = drive_kind(boat_.drive);
@@ -79,6 +71,15 @@ const char* plumbing_name(Plumbing plumbing) {
 }
 Plumbing plumbing_from_key(const std::string& key) {
   return value_of(plumbings, "plumbing", key);
+}
+
+Vec3 outlet_place(const Boat& boat, DrivingSide side, double x) {
+  const double sign = side == DrivingSide::port ? 1.0 : -1.0;
+  const double water = boat.rest.plane.z_at(x), deck = boat.hull.deck_height(x, 0.0);
+  const double z = std::max(water + 0.012, std::min(water + 0.030, deck - 0.008));
+  double y = 0.0;
+  for (double edge : boat.hull.section_near(x).crossings(1, z)) y = std::max(y, std::abs(edge));
+  return {x, sign * y, z};
 }
 
 CoolingCircuit plumbed(Plumbing plumbing, const Boat& boat, const CoolingCircuit& keep, Id next) {

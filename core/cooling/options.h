@@ -22,6 +22,9 @@ enum class Plumbing { none, series, separate, three_outlets, pump_fed };
 /// circuit is empty.
 [[nodiscard]] CoolingCircuit plumbed(Plumbing plumbing, const Boat& boat, const CoolingCircuit& keep, Id next);
 
+/// The skin at a station on the driving side, a little over the water: where an outlet is seen from the bank.
+[[nodiscard]] Vec3 outlet_place(const Boat& boat, DrivingSide side, double x);
+
 /// All hoses and the nipples of pickups, outlets, joiners and tees of this bore, m; walls in proportion.
 [[nodiscard]] CoolingCircuit with_bore(CoolingCircuit circuit, double bore);
 /// All pickups of this kind.

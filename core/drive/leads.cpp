@@ -135,12 +135,6 @@ double plug_for(double current) {
   return plug_points.back().first;
 }
 
-double melting_time(double copper, double current, double temperature) {
-  // Onderdonk: 33 (I/A)^2 t = log10(1 + (1083 - T) / (234 + T)), A in circular mils, 5.067e-10 m2 each (memory).
-  const double mils = copper / 5.067075e-10;
-  return std::log10(1.0 + (1083.0 - temperature) / (234.0 + temperature)) / 33.0 * (mils / current) * (mils / current);
-}
-
 std::optional<FuseTime> fuse_time(double rating, double current) {
   constexpr std::array soonest{std::pair{1.1, 20.0}, std::pair{1.35, 0.75}, std::pair{2.0, 0.15}, std::pair{3.5, 0.04},
                                std::pair{6.0, 0.02}};

@@ -42,9 +42,6 @@ inline constexpr double lead_gone = 300.0;
 [[nodiscard]] double plug_current(double diameter);
 [[nodiscard]] double plug_for(double current);
 
-/// Seconds until the copper itself melts, by Onderdonk: no heat leaves it. From copper in m2, A, degC.
-[[nodiscard]] double melting_time(double copper, double current, double temperature);
-
 /// When a flat plug-in fuse opens. `latest` none: it may hold for ever.
 struct FuseTime {
   double soonest = 0.0;          ///< s

@@ -66,15 +66,15 @@ std::vector<Vec2> drawn_line(const TraceSection& section, int steps_each) {
 
 std::vector<OffsetStation> traced_stations(const Trace& trace) {
   const std::optional<double> scale = trace.scale();
-  if (!scale) throw InvalidInput("scale", "wants two points apart on the picture and their distance on the boat");
-  if (!trace.foot) throw InvalidInput("foot", "wants the point where the centre line meets the base line");
+  if (!scale) throw InvalidInput("scale", "needs two points apart on the picture and their distance on the boat");
+  if (!trace.foot) throw InvalidInput("foot", "needs the point where the centre line meets the base line");
   std::vector<TraceSection> sections = trace.sections;
   std::sort(sections.begin(), sections.end(), [](const auto& a, const auto& b) { return a.x < b.x; });
   std::vector<OffsetStation> out;
   for (const TraceSection& s : sections) {
     const Text place("section at {0}", length_quantity(s.x));
     if (s.points.size() < 2)
-      throw InvalidInput(place, Text("has {0} points; two are wanted at least", s.points.size()));
+      throw InvalidInput(place, Text("has {0} points; two are needed at least", s.points.size()));
     if (!out.empty() && !(s.x > out.back().x)) throw InvalidInput(place, "is there twice");
     // Body plans show the fore body on one side and the after body on the other: the section's own side is outward.
     double sum = 0.0;

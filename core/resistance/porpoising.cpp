@@ -97,14 +97,14 @@ std::optional<PorpoisingMode> porpoising_mode(const PlaningHull& h, const Planin
   system.bottomRightCorner<2, 2>() = by_mass * damping;
   // What does not swing is the balance of trim itself, which was found where moments bring it back.
   std::optional<PorpoisingMode> swings;
-  double settles = -1e300;
+  std::optional<double> settles;
   for (const std::complex<double>& e : system.eigenvalues()) {
     if (std::abs(e.imag()) < 1e-6)
-      settles = std::max(settles, e.real());
+      settles = std::max(settles.value_or(e.real()), e.real());
     else if (!swings || e.real() > swings->growth)
       swings = {e.real(), 2.0 * pi / std::abs(e.imag())};
   }
-  return swings.value_or(PorpoisingMode{std::min(0.0, settles), 0.0});
+  return swings.value_or(PorpoisingMode{std::min(0.0, settles.value_or(0.0)), 0.0});
 }
 
 }  // namespace plucky

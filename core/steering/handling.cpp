@@ -94,10 +94,11 @@ void along_and_round(const Boat& b, const PowerReport& p, const Steering& s, con
             .holds_without = course_keeping(turn_derivatives(bare, p.full.hull, stern), bare, u).growth < 0.0};
 }
 
-void with_one_dead(const Boat& b, const PowerReport& p, const SteeringReport& s, HandlingReport& r) {
+void with_one_dead(const Boat& b, const PowerReport& p, const Steering& by, const SteeringReport& s,
+                   HandlingReport& r) {
   const DriveStands& stands = b.drive.stands;
-  const Part *one = b.layout.find(stands.propulsor), *other = b.layout.find(stands.second_propulsor);
-  if (b.drive.count != 2 || !one || !other || !p.full.runs()) return;
+  const bool both = b.layout.find(stands.propulsor) && b.layout.find(stands.second_propulsor);
+  if (b.drive.count != 2 || !both || !p.full.runs()) return;
   Drive single = b.drive;
   single.count = 1;
   single.stands.second_motor = single.stands.second_propulsor = 0;
@@ -116,8 +117,7 @@ void with_one_dead(const Boat& b, const PowerReport& p, const SteeringReport& s,
     const double drag = p.curve.at(run.speed).drag;
     if (drag > 0.0) more = 1.0 + dragged * run.speed * run.speed / drag;
   }
-  HandlingReport::OneDead dead{.speed = run.speed,
-                               .moment = 0.5 * std::abs(one->place.y() - other->place.y()) * run.thrust};
+  HandlingReport::OneDead dead{.speed = run.speed, .moment = half_apart(by, b.drive, b.layout) * run.thrust};
   if (s.side_force && p.full.speed > 0.0) {
     // What steers stands at the stern; its force goes with the square of the speed.
     const double share = run.speed / p.full.speed, lever = b.loading.cg.x() - b.hull.box.low.x();
@@ -140,7 +140,7 @@ HandlingReport handling_report(const Boat& b, const PowerReport& p, const Steeri
   in_turns(b, p, s, r);
   on_the_plane(b, p, r);
   along_and_round(b, p, by, s, r);
-  with_one_dead(b, p, s, r);
+  with_one_dead(b, p, by, s, r);
   return r;
 }
 

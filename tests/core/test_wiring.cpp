@@ -73,12 +73,6 @@ TEST(Leads, CarryWhatTablesOfSingleConductorsInFreeAirTell) {
     EXPECT_NEAR(lead_current(copper * 1e-6, 30.0, 90.0), current, 0.2 * current) << copper;
 }
 
-TEST(Leads, MeltAsOnderdonkTells) {
-  // 5.26 mm2 melts at about 1.6 kA in a second (memory).
-  const double current = 1600.0;
-  EXPECT_NEAR(melting_time(5.26e-6, current, 25.0), 1.0, 0.15);
-}
-
 PROPERTY(Leads, AWarmLeadIsRidOfJustWhatItTakes) {
   const double copper = any::whole(20, 2500) * 1e-8, air = any::whole(-5, 45), limit = air + any::whole(5, 200);
   const double current = lead_current(copper, air, limit);

@@ -65,16 +65,27 @@ std::vector<std::string> ledger_of_stage(Stage stage) {
   return stage_run(stage).judged_by;
 }
 
-Assessment Assessor::assess(const Project& project, Care care) {
+Assessment Assessor::run(const Project& project, Care care, Stage last) {
   Assessment a;
   a.project = project;
   a.fitted_drive = project.drive();
   a.fitted_steering = project.steering();
   a.care = care;
-  for (const StageRun& s : stage_runs())
+  for (const StageRun& s : stage_runs()) {
     if (s.run) s.run(a, memories_[s.stage]);
+    if (s.stage == last) break;
+  }
+  return a;
+}
+
+Assessment Assessor::assess(const Project& project, Care care) {
+  Assessment a = run(project, care, stage_runs().back().stage);
   a.findings = run_rules(a);
   return a;
+}
+
+Assessment Assessor::afloat(const Project& project) {
+  return run(project, Care::search, Stage::flotation);
 }
 
 Assessment assess(const Project& project) {

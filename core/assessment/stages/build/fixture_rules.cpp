@@ -51,7 +51,10 @@ void room(const Assessment& a, const Fixture& f, const FixtureSolids& s, std::ve
   if (!type_of(f.kind).aboard) return;
   constexpr double tolerance = 0.0005;
   for (const Part& p : a.project.layout.parts) {
-    if (p.kind == PartKind::foam || std::find(f.holds.begin(), f.holds.end(), p.id) != f.holds.end()) continue;
+    // Leads give way.
+    if (p.kind == PartKind::foam || p.kind == PartKind::leads ||
+        std::find(f.holds.begin(), f.holds.end(), p.id) != f.holds.end())
+      continue;
     double deepest = 0.0;
     for (const FixtureBody& b : s.bodies) deepest = std::max(deepest, bite(b.stack.box(), p.box()));
     // A box is made round what stands in it; the line goes through what holds it.
@@ -137,10 +140,7 @@ void heat(const Assessment& a, const Fixture& f, std::vector<Finding>& out) {
                                                    : "The can reaches {0} on {2}: no print, it bears that.",
             g.number, g.limit, f.name};
   if (bad) {
-    Fixture metal = f;
-    metal.material = FixtureMaterial::aluminium;
-    metal.wall = 0.002;
-    g.remedy = changed(a, metal, {"Make {0} of aluminium", f.name});
+    g.remedy = changed(a, of_aluminium(f), {"Make {0} of aluminium", f.name});
   }
   out.push_back(g);
 }

@@ -1,6 +1,7 @@
 // How a print lies, what it takes, whether a hull leaves its mould, what was met on the way.
 #include <algorithm>
 
+#include "assessment/places.h"
 #include "assessment/rules.h"
 #include "assessment/stages/build/bill.h"
 #include "assessment/stages/build/build_stage.h"
@@ -135,6 +136,9 @@ void leads(const Assessment& a, std::vector<Finding>& out) {
                                            : "The leads from battery to {2} are {0} long; should be {1} at most: more "
                                              "capacitors at the controller, or move it nearer.",
               f.number, f.limit, esc->name};
+    if (f.severity != Severity::fine && a.offers())
+      if (const auto at = place_beside(a, *esc, *battery, most); at && *at != esc->place)
+        f.remedy = Edit{{"Move {0} to {1}", esc->name, length_quantity(at->x())}, MovePart{esc->id, *at}};
     out.push_back(f);
   }
 }

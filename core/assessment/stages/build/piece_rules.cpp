@@ -3,6 +3,7 @@
 #include <cmath>
 #include <map>
 
+#include "assessment/fixtures.h"
 #include "assessment/rules.h"
 #include "assessment/stages/build/build_stage.h"
 #include "build/made.h"
@@ -28,9 +29,11 @@ std::size_t bodies(const Region& r, double least) {
 
 /// Openings, slots and notches must leave one piece, and not too little of it.
 void hold_together(const Assessment& a, std::vector<Finding>& out) {
-  constexpr double least = 0.004, crumb = 2e-6;  // m, m2
+  constexpr double crumb = 2e-6;  // m2
   for (const FlatPiece& p : a.build.pieces) {
     if (p.role == PieceRole::panel || p.role == PieceRole::doubler) continue;
+    const Fixture* fixture = p.role == PieceRole::fixture ? find_fixture(a, p.subject) : nullptr;
+    const double least = fixture && fixture->material == FixtureMaterial::aluminium ? 0.0015 : 0.004;  // m
     const std::size_t parts = bodies(p.shape, crumb);
     if (parts > 1) {
       Finding f = of_piece(p, "build.apart", Severity::stop, {static_cast<double>(parts), Dimension::none}, {},

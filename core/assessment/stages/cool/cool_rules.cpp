@@ -2,8 +2,10 @@
 #include <algorithm>
 #include <cmath>
 
+#include "assessment/fixtures.h"
 #include "assessment/rules.h"
 #include "assessment/stages/cool/cool_stage.h"
+#include "cooling/options.h"
 #include "project/catalogue.h"
 
 namespace plucky {
@@ -263,10 +265,53 @@ CoolingCircuit with_wider_bow(const Cooled& t, const Hose& hose, const HosePath&
   return t.with_hose(hose.id, [&](Hose& h) { h.via = best.via; });
 }
 
-/// Something is offered where it keeps the hose's radius: other nipples, else a wider bow.
+/// The circuit with the outlet of a hose moved along the side, and the nipples at its other end turned, so that the
+/// hose keeps its radius; as it is when no place does that, or when another hose hangs on either end.
+CoolingCircuit with_moved_outlet(const Cooled& t, const Hose& hose) {
+  const CoolFitting &out = *t.c.find(hose.to), &source = *t.c.find(hose.from);
+  if (out.kind != FittingKind::outlet || out.part != 0) return t.c;
+  const Boat boat = boat_of(t.a);
+  CoolingCircuit alone = t.c;
+  std::erase_if(alone.hoses,
+                [&](const Hose& h) { return h.id != hose.id && h.from != source.id && h.to != source.id; });
+  const auto of = [&](Id id) -> CoolFitting& {
+    return *std::find_if(alone.fittings.begin(), alone.fittings.end(),
+                         [&](const CoolFitting& f) { return f.id == id; });
+  };
+  const auto before = std::count_if(t.a.hoses.begin(), t.a.hoses.end(), [&](const HosePath& p) {
+    return p.kinks() &&
+           std::any_of(alone.hoses.begin(), alone.hoses.end(), [&](const Hose& h) { return h.id == p.hose; });
+  });
+  std::vector<double> turns{source.turn};
+  if (has_nipples(source.kind))
+    for (const int port : {0, 45, -45, 90, -90}) turns.push_back(radians(static_cast<double>(port)));
+  for (int k = 1; k <= 8; ++k)
+    for (const double along : {-0.02 * k, 0.02 * k})
+      for (const double turn : turns) {
+        const double x = out.place.x() + along;
+        if (x < boat.hull.box.low.x() + 0.02 || x > boat.hull.box.low.x() + 0.9 * boat.hull.length()) continue;
+        of(out.id).place = outlet_place(boat, t.c.seen_from, x);
+        of(source.id).turn = turn;
+        std::ptrdiff_t kinked = 0;
+        bool clear = false;
+        for (const HosePath& p : route_hoses(t.a.hull->space, t.a.project.layout, t.a.power.line, alone)) {
+          kinked += p.kinks();
+          if (p.hose == hose.id) clear = !p.kinks() && !p.by_shaft && p.through.empty();
+        }
+        if (!clear || kinked >= before) continue;
+        CoolingCircuit moved = t.c;
+        for (CoolFitting& f : moved.fittings)
+          if (f.id == out.id || f.id == source.id) f = of(f.id);
+        return moved;
+      }
+  return t.c;
+}
+
+/// Something is offered where it keeps the hose's radius: other nipples, the outlet elsewhere, else a wider bow.
 void mend_bend(const Cooled& t, Finding& f, const Hose& hose, const HosePath& path) {
   if (!t.mends()) return;
   t.offer(f, "Turn the nipples", with_turned_nipples(t, hose.id));
+  if (!f.remedy) t.offer(f, "Move the outlet", with_moved_outlet(t, hose));
   if (!f.remedy) t.offer(f, "Use a larger bend radius", with_wider_bow(t, hose, path));
 }
 
@@ -337,8 +382,13 @@ void temperatures(const Cooled& t) {
     t.out.push_back(f);
   }
   const Material* skin = builtin_catalogue().find_material(t.a.project.hull.skin.material);
-  // A motor on a pylon has a mount of its own.
-  const bool on_the_hull = !drive_kind(t.a.fitted_drive).in_air;
+  // A motor on a pylon has a mount of its own; one that is made for it is judged where it is made.
+  const std::vector<Fixture>& made = t.a.project.build.fixtures;
+  const Id motor = t.a.fitted_drive.stands.motor;
+  const bool on_the_hull =
+      !drive_kind(t.a.fitted_drive).in_air && std::none_of(made.begin(), made.end(), [&](const Fixture& f) {
+        return f.kind == FixtureKind::motor_mount && f.holds == std::vector{motor};
+      });
   if (skin && skin->softens && t.a.power.can && on_the_hull) {
     const double can = *t.a.power.can, softens = *skin->softens;
     Finding f = t.make("cool.mount",
@@ -351,6 +401,11 @@ void temperatures(const Cooled& t) {
                        ? "The motor's can reaches {0}; a mount of the hull's material softens at {1}."
                        : "The motor's can reaches {0}; a mount of the hull's material softens at "
                          "{1}: metal, or air between.";
+    if (f.severity != Severity::fine && t.a.offers()) {
+      BuildDesign with = with_fixture(t.a, FixtureKind::motor_mount, motor);
+      with.fixtures.back() = of_aluminium(with.fixtures.back());
+      f.remedy = Edit{"Make a motor mount of aluminium", ChangeBuild{with}};
+    }
     t.out.push_back(f);
   }
 }

@@ -37,6 +37,22 @@ void torque(const Assessment& a, std::vector<Finding>& out) {
   out.push_back(f);
 }
 
+/// The helm held to what the deck edge bears at full speed.
+void offer_less_helm(const Assessment& a, Finding& f) {
+  if (!a.offers() || !a.handling.safe_radius) return;
+  const Boat boat = boat_of(a);
+  Steering less = a.fitted_steering;
+  double& helm = less.linkage.servo_throw;
+  for (int degree = static_cast<int>(degrees(helm)) - 1; degree >= 8; degree -= 2) {
+    helm = radians(degree);
+    const std::optional<double> radius = steering_report(less, boat, a.power).turning_radius;
+    if (!radius) return;
+    if (*radius < *a.handling.safe_radius) continue;
+    f.remedy = Edit{{"Limit the servo's throw to {0}", angle_quantity(helm)}, ChangeSteering{less}};
+    return;
+  }
+}
+
 void turns(const Assessment& a, std::vector<Finding>& out) {
   const HandlingReport& h = a.handling;
   if (!h.turn_heel || !h.edge_heel) return;
@@ -53,6 +69,7 @@ void turns(const Assessment& a, std::vector<Finding>& out) {
   if (f.severity != Severity::fine && h.safe_radius)
     f.text = then(f.text, {"Less rudder or less throttle: at full speed no tighter than {0} of radius.",
                            length_quantity(*h.safe_radius)});
+  if (f.severity == Severity::watch) offer_less_helm(a, f);
   out.push_back(f);
 }
 
@@ -129,9 +146,9 @@ void course(const Assessment& a, std::vector<Finding>& out) {
     f.text.words =
         growth <= 0.0 ? "At full speed it keeps to its course by itself; the water holds it {0} behind the CG."
         : behind >= 0.0
-            ? "At full speed a turn that nobody steers doubles in {1}: it wants steering all the time."
+            ? "At full speed a turn that nobody steers doubles in {1}: it needs steering all the time."
             : "At full speed the water holds it {0} ahead of the CG and a turn that nobody steers doubles in "
-              "{1}: it wants steering all the time. Fins under the stern, CG further forward.";
+              "{1}: it needs steering all the time. Fins under the stern, CG further forward.";
     out.push_back(f);
   }
   if (h.fins) {

@@ -133,6 +133,14 @@ Text danger_words(const Assessment& a, const FloodCourse& c, std::optional<doubl
                                   : "she sinks";
 }
 
+/// What is offered for the opening that lets in most of it.
+void offer_the_leakiest(const Sealed& t, Finding& f) {
+  const Finding* most = nullptr;
+  for (const Finding& o : t.out)
+    if (o.id.rfind("seal.opening:", 0) == 0 && o.remedy && (!most || o.number.si > most->number.si)) most = &o;
+  if (most) f.remedy = most->remedy;
+}
+
 void danger(const Sealed& t) {
   for (const auto& [rule, course, leak, at_rest] :
        {std::tuple{"seal.time", &t.r.course, t.r.expected, true}, {"seal.driven", &t.r.driven, t.r.running, false}}) {
@@ -156,6 +164,7 @@ void danger(const Sealed& t) {
                   : "{2} driven: after {0} {3}; required: {1}.";
     f.text = {words, f.number, f.limit, flow_quantity(leak), danger_words(t.a, *course, danger)};
     if (danger && danger == course->to_part) f.subject = course->first_part;
+    if (f.severity != Severity::fine) offer_the_leakiest(t, f);
     t.out.push_back(f);
   }
 }
