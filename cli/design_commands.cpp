@@ -1,5 +1,7 @@
 #include "cli/design_commands.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cstdio>
 #include <filesystem>
@@ -140,7 +142,8 @@ Json propose_boats(const ProposeOptions& o) {
     Json boat = boat_json(p);
     if (!o.folder.empty())
       boat["boat"] =
-          saved(p.project, o.folder, std::string(merit_key(p.merit)) + "-" + family_key(p.project.hull.family));
+          saved(p.project, o.folder,
+                fmt::format("{}-{}-{}", j["boats"].size() + 1, merit_key(p.merit), family_key(p.project.hull.family)));
     j["boats"].push_back(boat);
   }
   return j;

@@ -65,9 +65,9 @@ struct CgBand {
 };
 
 /// How much is worked out. `search` is for boats that are tried by the dozen: floodings and what it is made of stand as
-/// they were first worked out, all else is full. `in_a_drag` keeps within a frame: findings offer no remedies, the last
-/// righting arm foretells the next, and what runs is kept from before and marked stale; only the drive's line follows.
-/// The end of the drag looks afresh.
+/// they were first worked out and nothing tells ranges, all else is full. `in_a_drag` keeps within a frame: findings
+/// offer no remedies, the last righting arm foretells the next, and what runs is kept from before and marked stale;
+/// only the drive's line follows. The end of the drag looks afresh.
 enum class Care { full, search, in_a_drag };
 
 struct Assessment {
@@ -124,10 +124,15 @@ class Assessor {
  public:
   /// Throws InvalidInput when the hull cannot be built; the kept state is then unchanged.
   [[nodiscard]] Assessment assess(const Project& project, Care care = Care::full);
+  /// How it floats, and no further: hull, masses, fits, flotation and the band of its CG; no findings. A tenth of the
+  /// work, for steps that only move parts about.
+  [[nodiscard]] Assessment afloat(const Project& project);
   /// In a drag the floodings stand as they were last worked out: from now on as these.
   void keep_floods(const SealReport& report);
 
  private:
+  [[nodiscard]] Assessment run(const Project& project, Care care, Stage last);
+
   std::map<Stage, std::any> memories_;  ///< of the stages, each of its own type
 };
 

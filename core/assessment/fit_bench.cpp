@@ -8,8 +8,11 @@ namespace plucky {
 
 FitBench::FitBench(const Assessment& boat, Project project) : boat_(boat), hull_(boat.hull->model) {
   boat_.project = std::move(project);
-  // What has no place of its own goes aft of the middle, where a boat with its motor amidships needs it.
-  boat_.mass.cg.x() = hull_.box.low.x() + 0.28 * hull_.length();
+  // What has no place of its own goes where the CG is wanted: a hull that does not plane wants it amidships and has its
+  // drive well aft of there, one that planes has motor and screw on either side of it.
+  const CgBand& band = boat_.cg_band;
+  const double wanted = band.high > band.low ? 0.5 * (band.low + band.high) : 0.33 * hull_.length();
+  boat_.mass.cg.x() = hull_.box.low.x() + wanted + (hull_.planes ? -0.05 : 0.15) * hull_.length();
   boat_.mass.total = std::max(boat_.mass.total, 1e-3);
 }
 

@@ -172,7 +172,11 @@ void complete_set(DriveSet& set, const Drive& have, const DriveNeed& need, const
            const Coupler& c = data<Coupler>(e);
            const CouplerKind kind =
                d.shaft.kind == ShaftKind::flex_cable ? CouplerKind::flex_ferrule : CouplerKind::jaw;
-           return 1e5 * (std::abs(c.bore_motor - d.motor.shaft_diameter) + std::abs(c.bore_shaft - d.shaft.diameter)) +
+           // A bush mends a bore that is too wide, nothing one that is too narrow.
+           const auto misses = [](double bore, double shaft) {
+             return 1e5 * std::abs(bore - shaft) + (bore < shaft - 1e-5 ? 1e4 : 0.0);
+           };
+           return misses(c.bore_motor, d.motor.shaft_diameter) + misses(c.bore_shaft, d.shaft.diameter) +
                   (c.kind == kind ? 0.0 : 10.0);
          }));
   if (have.lacks(DriveGroup::pod))

@@ -6,6 +6,7 @@
 
 #include "assessment/fit_bench.h"
 #include "assessment/places.h"
+#include "assessment/remedies.h"
 #include "assessment/rules.h"
 #include "base/error.h"
 #include "base/written.h"
@@ -32,12 +33,12 @@ Vec3 payload_size(double mass, double flat) {
 }
 constexpr double flattest = 0.5;
 
-/// A hatch over the middle, wide enough for a battery (common practice, no source) and for the payload.
+/// A hatch over where the load stands, wide enough for a battery (common practice, no source) and for the payload.
 Project with_hatch(const Assessment& a) {
   Project p = a.project;
   const HullModel& hull = a.hull->model;
   Hatch hatch{.id = p.take_id(), .name = written("Main hatch")};
-  hatch.x = hull.box.low.x() + 0.12 * hull.length();
+  hatch.x = hull.box.low.x() + (hull.planes ? 0.12 : 0.20) * hull.length();
   hatch.length = 0.56 * hull.length();
   hatch.width = 0.5 * hull.beam();
   if (const double load = a.project.brief.payload; load > 0.0) {
@@ -51,48 +52,29 @@ Project with_hatch(const Assessment& a) {
   return p;
 }
 
+/// The bore of a chosen component that takes part in this joint; none where it is not in it or was not chosen.
+double* chosen_bore(Part& part, const Joint& joint, const DriveSet& set) {
+  const std::string_view key(joint.key);
+  if (auto* screw = std::get_if<Screw>(&part.data); screw && entry_of(set, DriveGroup::screw))
+    return key.ends_with("propeller") ? &screw->bore : nullptr;
+  auto* coupler = std::get_if<Coupler>(&part.data);
+  if (!coupler || !entry_of(set, DriveGroup::coupler)) return nullptr;
+  if (key == "motor-coupler") return &coupler->bore_motor;
+  return key == "coupler-shaft" ? &coupler->bore_shaft : nullptr;
+}
+
 /// What was chosen and stands loose on its shaft gets a bush or a sleeve, as every workshop has them; its name says so.
 void bush(Project& p, const DriveSet& set) {
   for (const Joint& joint : fit_chain(drive_of(p))) {
     if (joint.fit != Joint::Fit::adapter) continue;
-    const std::string_view key(joint.key);
     for (const Id id : p.drives.front().components) {
       Part* part = p.layout.component(id);
-      if (!part) continue;
-      auto* screw = std::get_if<Screw>(&part->data);
-      auto* coupler = std::get_if<Coupler>(&part->data);
-      double* bore = screw && key.ends_with("propeller") && entry_of(set, DriveGroup::screw) ? &screw->bore
-                     : coupler && entry_of(set, DriveGroup::coupler) ? (key == "motor-coupler"   ? &coupler->bore_motor
-                                                                        : key == "coupler-shaft" ? &coupler->bore_shaft
-                                                                                                 : nullptr)
-                                                                     : nullptr;
+      double* bore = part ? chosen_bore(*part, joint, set) : nullptr;
       if (!bore) continue;
       *bore = joint.inner_diameter;
       part->name = written(Text("{0}, with a bush", part->name));
     }
   }
-}
-
-/// The boat with the chosen components aboard.
-Project aboard(const Assessment& a, const Project& bare, const DriveSet& set) {
-  FitBench bench(a, bare);
-  Project& p = bench.project();
-  DriveLaying laying{bench, drive_of_unit(p, p.drives.front()), set};
-  for (const auto& [group, entry] : set) put_data(entry->part, laying.drive);
-  const DriveKind& kind = drive_kind(laying.drive);
-  kind.lay(laying);
-  for (const DriveGroup g : {DriveGroup::battery, DriveGroup::esc})
-    if (const Part* part = laying.chosen(g)) laying.list(bench.stow(*part));
-  // Where its shaft lies was worked out; the rest is the components' own.
-  Drive now = drive_of(p);
-  if (kind.shaft_line && !now.lacks(DriveGroup::shaft)) {
-    now.shaft.motor_tilt = laying.drive.shaft.motor_tilt;
-    now.shaft.strut_angle = laying.drive.shaft.strut_angle;
-    now.shaft.exit_x = laying.drive.shaft.exit_x;
-  }
-  set_drive(p, now);
-  bush(p, set);
-  return p;
 }
 
 /// The brief's payload, where nothing of its kind is aboard: a sealed box of twice its weight in water. Where no bay
@@ -117,6 +99,30 @@ void take_payload(FitBench& bench) {
   for (const Hatch& h : p.hull.hatches) coaming = std::max(coaming, h.coaming);
   box.outside = box.may_get_wet = true;
   bench.place(box, {x, 0.0, hull.deck_height(x, 0.0) + coaming + 0.5 * box.size.z()});
+}
+
+/// The boat with the chosen components aboard.
+Project aboard(const Assessment& a, const Project& bare, const DriveSet& set) {
+  FitBench bench(a, bare);
+  Project& p = bench.project();
+  DriveLaying laying{bench, drive_of_unit(p, p.drives.front()), set};
+  for (const auto& [group, entry] : set) put_data(entry->part, laying.drive);
+  const DriveKind& kind = drive_kind(laying.drive);
+  kind.lay(laying);
+  // Where the drive cannot balance it the load goes before the battery: it is the heavier of the two.
+  if (!bench.hull().planes) take_payload(bench);
+  for (const DriveGroup g : {DriveGroup::battery, DriveGroup::esc})
+    if (const Part* part = laying.chosen(g)) laying.list(bench.stow(*part));
+  // Where its shaft lies was worked out; the rest is the components' own.
+  Drive now = drive_of(p);
+  if (kind.shaft_line && !now.lacks(DriveGroup::shaft)) {
+    now.shaft.motor_tilt = laying.drive.shaft.motor_tilt;
+    now.shaft.strut_angle = laying.drive.shaft.strut_angle;
+    now.shaft.exit_x = laying.drive.shaft.exit_x;
+  }
+  set_drive(p, now);
+  bush(p, set);
+  return p;
 }
 
 const CatalogueEntry& named(const Catalogue& catalogue, const char* name) {
@@ -216,8 +222,28 @@ Project trimmed(Assessor& judge, Project p, double length) {
     battery->rail = tray.id;
     p.layout.rails.push_back(tray);
   }
-  const auto slide = slide_edit(judge.assess(p, Care::search), 0.5 * (p.brief.trim_low + p.brief.trim_high));
+  const auto slide = slide_edit(judge.afloat(p), 0.5 * (p.brief.trim_low + p.brief.trim_high));
   return slide ? apply(p, *slide) : p;
+}
+
+/// What stands over or under the battery is barred by it or bars its way out, and an ESC there has no room for its
+/// hoses: they go beside it.
+Project uncovered(Assessor& judge, const Project& p) {
+  Assessment a = judge.afloat(p);
+  const Part* battery = p.layout.find(p.drive().stands.battery);
+  if (!battery) return p;
+  const bool dry = drive_kind(a.fitted_drive).in_air;
+  constexpr double hose = 0.020;  // m, in which one comes off its nipple and turns; common practice, no source
+  for (const Part& part : p.layout.parts) {
+    if ((part.kind != PartKind::esc && part.kind != PartKind::receiver) || part.outside ||
+        !shares_its_plan(part, *battery))
+      continue;
+    Part with_room = part;
+    if (part.kind == PartKind::esc && !dry) with_room.size.x() += 2.0 * hose;
+    if (const auto at = place_beside(a, with_room, *battery, 0.6 * a.hull->model.length()))
+      a.project.layout.find(part.id)->place = *at;
+  }
+  return a.project;
 }
 
 /// Leads for what flows in them, and an aerial out of a metal hull.
@@ -235,7 +261,8 @@ Project wired(Assessor& judge, Project p) {
   return bench.project();
 }
 
-/// What the linkage asks for (boot, hole, stops) is put right by the findings' own remedies.
+/// What the linkage asks for (boot, hole, stops) is put right by the findings' own remedies; a motor that would soften
+/// the hull's material gets a mount of metal, where that is better.
 Project linked(Assessor& judge, Project p) {
   for (int round = 0; round < 3; ++round) {
     const Assessment a = judge.assess(p, Care::search);
@@ -243,7 +270,12 @@ Project linked(Assessor& judge, Project p) {
       return x.id.rfind("steer.", 0) == 0 && x.severity >= Severity::watch && x.remedy &&
              std::holds_alternative<ChangeSteering>(x.remedy->change);
     });
-    if (f == a.findings.end()) break;
+    if (f == a.findings.end()) {
+      const auto hot = std::find_if(a.findings.begin(), a.findings.end(),
+                                    [](const Finding& x) { return x.id == "cool.mount" && x.remedy; });
+      if (hot != a.findings.end() && remedy_betters(*hot, a, judge)) p = apply(p, *hot->remedy);
+      break;
+    }
     p = apply(p, *f->remedy);
   }
   return p;
@@ -272,7 +304,7 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
   const DriveKind& kind = drive_kind(propulsor, mounting);
   Assessor judge;  // one for all: the hull stays the same
   const Assessment boat =
-      before.project.drives.empty() && needs_hatch(before) ? judge.assess(with_hatch(before)) : before;
+      before.project.drives.empty() && needs_hatch(before) ? judge.afloat(with_hatch(before)) : before;
   Project bare = boat.project;
   if (bare.drives.empty()) {
     bare.drives.push_back({.id = bare.take_id()});
@@ -309,7 +341,7 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
   const DriveNeed wished = need_of(boat, kind);
   DriveNeed need = wished;
   std::optional<Project> best;
-  double least = 0.0, reached = 0.0;
+  double least = 0.0, reached = 0.0, lasted = 0.0;
   const auto try_sets = [&](std::size_t most) {
     std::vector<DriveSet> sets = sets_for(boat, have, need, catalogue);
     if (sets.size() > most) sets.resize(most);
@@ -326,6 +358,7 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
       if (const double d = drive_demerit(run, wished); !best || d < least) {
         least = d, best = std::move(tried);
         reached = run.power.full.runs() ? run.power.full.speed : 0.0;
+        lasted = run.power.duty ? run.power.duty->run_time : 0.0;
       }
     }
   };
@@ -339,8 +372,19 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
     try_sets(std::min<std::size_t>(most_sets, 3));
     if (least >= so_far && again > 0) break;
   }
+  // And with more in the battery, where it runs empty too soon without being too fast.
+  need = wished;
+  for (int again = 0;
+       again < 2 && best && reached < 1.15 * wished.speed && lasted > 0.0 && lasted < 0.95 * wished.run_time; ++again) {
+    need.run_time *= 1.5;
+    const double so_far = least;
+    try_sets(std::min<std::size_t>(most_sets, 2));
+    if (least >= so_far) break;
+  }
   if (!best) throw InvalidInput("Drive", "nothing in the catalogue makes one of this kind");
-  return trimmed(judge, wired(judge, linked(judge, steered(boat, *best, catalogue))), boat.hull->model.length());
+  const double length = boat.hull->model.length();
+  const Project whole = trimmed(judge, wired(judge, linked(judge, steered(boat, *best, catalogue))), length);
+  return trimmed(judge, uncovered(judge, whole), length);
 }
 
 }  // namespace plucky

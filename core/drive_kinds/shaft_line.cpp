@@ -93,8 +93,10 @@ void line_lay(DriveLaying& l) {
     disc.z() = (x < 0.0 ? keel : hull.bottom_height(x, 0.0)) -
                (d.screw.surface ? 0.0 : r + 0.15 * d.screw.diameter + (x < 0.0 ? 0.25 * d.screw.diameter : 0.0));
   const double mx = 0.34 * hull.length();
-  const Vec3 at =
-      old_motor ? old_motor->place : Vec3(mx, 0.0, hull.bottom_height(mx, 0.0) + 0.5 * d.motor.can_diameter + 0.006);
+  // The can clears the skin all along, with room for its mount.
+  const double floor = std::max(hull.bottom_height(mx, 0.0), hull.bottom_height(mx + 0.5 * d.motor.can_length, 0.0)) +
+                       l.bench.project().hull.skin.shell_thickness + 0.004;
+  const Vec3 at = old_motor ? old_motor->place : Vec3(mx, 0.0, floor + 0.5 * d.motor.can_diameter);
   if (!(old_motor && old_screw)) lay_shaft(l, at, disc);
   const Vec3 along(std::cos(d.shaft.motor_tilt), 0.0, std::sin(d.shaft.motor_tilt));
   const Vec3 coupling = at - along * (0.5 * d.motor.can_length + d.motor.shaft_reach);

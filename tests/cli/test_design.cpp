@@ -1,4 +1,7 @@
 // Boats worked out from what is wanted, and boats with a number turned, from the shell.
+#include <set>
+
+#include "assessment/assessment.h"
 #include "command_line.h"
 #include "io/project_file.h"
 #include "shapes.h"
@@ -39,6 +42,21 @@ TEST_F(DesignCli, StowsPartsAgainAndKeepsWhatIsHeld) {
     for (const auto& moved : way["moved"]) EXPECT_NE(moved["part"], "Receiver");
   }
   expect_refusal(run("stow " + file("b.plucky") + " --hold Cork"), "no part of the boat");
+}
+
+TEST_F(DesignCli, ProposedBoatsOfOneFamilyAreAFileEach) {
+  std::ofstream(file("brief.json")) << R"({"wanted_speed_m_s": 6, "run_time_s": 300, "payload_kg": 0.1})";
+  const Outcome r = run("propose " + file("brief.json") + " --family deep-v --count 3 -o " + file("boats"));
+  ASSERT_EQ(r.code, 0) << r.err;
+  const auto boats = r.json()["boats"];
+  ASSERT_GT(boats.size(), 1u);
+  std::set<std::string> files;
+  for (const auto& boat : boats) {
+    const std::string path = boat["boat"];
+    files.insert(path);
+    EXPECT_NEAR(assess(load_project(path)).mass.total, boat["mass_kg"].get<double>(), 1e-6);
+  }
+  EXPECT_EQ(files.size(), boats.size());
 }
 
 TEST_F(DesignCli, RefusesInWords) {

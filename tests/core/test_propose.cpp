@@ -7,6 +7,7 @@
 #include <set>
 
 #include "assessment/ideas.h"
+#include "assessment/places.h"
 #include "assessment/propose.h"
 #include "base/error.h"
 #include "brief/sizing.h"
@@ -131,6 +132,55 @@ TEST(Propose, TheSameWishGivesTheSameBoat) {
   ASSERT_EQ(once.boats.size(), 1u);
   ASSERT_EQ(again.boats.size(), 1u);
   EXPECT_EQ(project_to_json(again.boats.front().project), project_to_json(once.boats.front().project));
+}
+
+TEST(Propose, WhatWouldBeTooFastIsHeldToItsSpeedAndRunsAsLongAsItShould) {
+  ProposalWish wish;
+  wish.brief.water = WaterKind::choppy;
+  wish.brief.payload = 0.5;
+  wish.brief.wanted_speed = 1.3;
+  wish.brief.run_time = 2400.0;
+  wish.brief.most_length = 0.9;
+  wish.count = 1;
+  wish.family = HullFamily::round_bilge, wish.propulsor = Propulsor::propeller, wish.mounting = Mounting::shaft;
+  const Proposals found = propose(wish, builtin_catalogue());
+  ASSERT_EQ(found.boats.size(), 1u) << plain(found.message);
+  const Proposal& boat = found.boats.front();
+  EXPECT_TRUE(boat.sound());
+  ASSERT_TRUE(boat.speed && boat.run_time);
+  const Drive d = boat.project.drive();
+  EXPECT_LT(d.throttle, 0.8);
+  EXPECT_LE(d.cruise_throttle, d.throttle);
+  EXPECT_GE(*boat.speed, 0.95 * wish.brief.wanted_speed);
+  EXPECT_LT(*boat.speed, 1.3 * wish.brief.wanted_speed);
+  EXPECT_GE(*boat.run_time, 0.95 * wish.brief.run_time);
+  EXPECT_TRUE(std::any_of(boat.reasons.begin(), boat.reasons.end(),
+                          [](const Text& r) { return plain(r).find("of the throttle at most") != std::string::npos; }));
+  // With the whole throttle it is much faster and empty long before.
+  Project open = boat.project;
+  Drive full = d;
+  full.throttle = 1.0;
+  set_drive(open, full);
+  const Assessment a = assess(open);
+  EXPECT_GT(a.power.full.speed, 1.3 * *boat.speed);
+  EXPECT_LT(a.power.duty->run_time, 0.7 * *boat.run_time);
+}
+
+TEST(Propose, NothingStandsInTheWayOfTheBattery) {
+  ProposalWish wish = launch_wish();
+  wish.count = 1;
+  wish.family = HullFamily::deep_v, wish.propulsor = Propulsor::propeller, wish.mounting = Mounting::shaft;
+  const Proposals found = propose(wish, builtin_catalogue());
+  ASSERT_EQ(found.boats.size(), 1u) << plain(found.message);
+  const Project& p = found.boats.front().project;
+  const Part& battery = *p.layout.first(PartKind::battery);
+  for (const Part& part : p.layout.parts) {
+    const bool moves = part.kind == PartKind::esc || part.kind == PartKind::receiver;
+    EXPECT_FALSE(moves && shares_its_plan(part, battery)) << part.name;
+  }
+  EXPECT_EQ(std::count_if(found.boats.front().assessed->findings.begin(), found.boats.front().assessed->findings.end(),
+                          [](const Finding& f) { return f.id == "build.barred" && f.severity >= Severity::watch; }),
+            0);
 }
 
 TEST(Propose, WhatIsDecidedAndWhatIsAtHandIsInTheBoat) {

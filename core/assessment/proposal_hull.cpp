@@ -1,0 +1,68 @@
+#include "assessment/proposal_hull.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "assessment/ideas.h"
+#include "base/error.h"
+#include "brief/sizing.h"
+#include "build/printer.h"
+#include "hull/family.h"
+#include "hull/morph.h"
+
+namespace plucky {
+
+namespace {
+
+/// As long as allowed, the volume kept by beam and depth.
+HullShape shortened(const HullShape& s, double length) {
+  const double by = length / s.length, wider = 1.0 / std::sqrt(by);
+  HullShape out = scaled(s, Vec3::Constant(by));
+  for (double HullShape::*m : {&HullShape::beam, &HullShape::depth, &HullShape::hull_beam, &HullShape::bridge_height,
+                               &HullShape::afterbody_width})
+    out.*m *= wider * std::sqrt(wider);
+  return out;
+}
+
+}  // namespace
+
+Skin usual_skin(BuildMethod method, const Catalogue& catalogue) {
+  Skin skin;
+  if (const Material* material = catalogue.find_material(usual_material(method))) {
+    skin.material = material->key, skin.density = material->density;
+    skin.shell_thickness = material->shell_thickness, skin.deck_thickness = material->deck_thickness;
+  }
+  return skin;
+}
+
+HullShape within_the_bed(HullShape s, BuildMethod method) {
+  if (method != BuildMethod::printed) return s;
+  const Printer usual;
+  const double most = std::min(usual.bed.x(), usual.bed.y()) - 2.0 * usual.margin - 0.004;
+  const double by = most / s.beam;
+  if (by < 1.0)
+    for (double HullShape::*m : {&HullShape::beam, &HullShape::hull_beam, &HullShape::afterbody_width}) s.*m *= by;
+  return s;
+}
+
+HullShape hull_for(const Brief& b, HullFamily family, double load, double room, const Skin& skin, Text& why) {
+  const SizeAnswer size = smallest_hull(family, {.load = load,
+                                                 .freeboard = std::max(0.005, b.wanted_freeboard),
+                                                 .density = b.water_density(),
+                                                 .most_length = b.most_length,
+                                                 .longest_piece = b.longest_piece,
+                                                 .skin = skin});
+  if (!size.solved) throw InvalidInput(family_name(family), size.message);
+  // Parts of the usual size want a hull of some length.
+  constexpr double least_length = 0.36;
+  HullShape shape = scaled(size.shape, Vec3::Constant(room * std::max(1.0, least_length / size.shape.length)));
+  const double most = b.most_length > 0.0 ? b.most_length : 3.0;
+  why = {};
+  if (shape.length > most) {
+    why = {"a {0} that carries it and holds its parts is {1} long", family_name(family), length_quantity(shape.length)};
+    shape = shortened(shape, most);
+  }
+  return within_the_bed(shape, b.method);
+}
+
+}  // namespace plucky
