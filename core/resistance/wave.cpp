@@ -168,7 +168,7 @@ double wave_resistance(const Offsets& o, double speed, double density) {
   while (s < 12.0) {
     // Across, the phase turns with s (1 + s^2) sqrt(2 + s^2). Small steps follow it as long as it matters; where it
     // turns faster than they are, each point has the mean of its surroundings.
-    const double turns = across(s), fine = o.spacing > 0.0 ? std::max(0.01, 1.2 / (k * o.spacing * turns)) : 1.0;
+    const double turns = across(s), fine = o.spacing > 0.0 ? std::max(0.01, panel_turn / (k * o.spacing * turns)) : 1.0;
     const double step = std::min({0.08 * std::max(1.0, s), fine, panel_turn / (k * length * 2.0 * std::max(s, 0.1))});
     for (int g = 0; g < 3; ++g) {
       const double sg = s + 0.5 * step * (1.0 + at[g]), l = 1.0 + sg * sg;
