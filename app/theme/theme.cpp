@@ -109,8 +109,8 @@ QString style_sheet(const Look& l) {
     QTextBrowser { background: %5; border: none; }
     QTableWidget QLineEdit { padding: 0 4px; }
     QListWidget::item:selected, QTreeWidget::item:selected { background: %4; color: %2; }
-    QListWidget::indicator { width: 13px; height: 13px; border: 1px solid %7; border-radius: 3px; background: %5; }
-    QListWidget::indicator:checked { background: %2; border-color: %2; image: url(:/icons/tick-%10.xpm); }
+    QListWidget::indicator, QTableWidget::indicator { width: 13px; height: 13px; border: 1px solid %7; border-radius: 3px; background: %5; }
+    QListWidget::indicator:checked, QTableWidget::indicator:checked { background: %2; border-color: %2; image: url(:/icons/tick-%10.xpm); }
     #side_line { background: %6; }
     #shelf { background: %1; border-top: 1px solid %6; }
     #tour { background: %3; border: 2px solid %8; border-radius: 8px; }

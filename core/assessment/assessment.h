@@ -124,8 +124,8 @@ class Assessor {
  public:
   /// Throws InvalidInput when the hull cannot be built; the kept state is then unchanged.
   [[nodiscard]] Assessment assess(const Project& project, Care care = Care::full);
-  /// How it floats, and no further: hull, masses, fits, flotation and the band of its CG; no findings. A tenth of the
-  /// work, for steps that only move parts about.
+  /// How it floats, and no further: hull, masses, fits, flotation and the band of its CG; no findings. For steps
+  /// that only move parts about.
   [[nodiscard]] Assessment afloat(const Project& project);
   /// In a drag the floodings stand as they were last worked out: from now on as these.
   void keep_floods(const SealReport& report);

@@ -168,6 +168,7 @@ class Builder {
     if (enough == a.power.sweep.end() || enough->throttle >= a.fitted_drive.throttle) return a;
     Drive limited = a.fitted_drive;
     limited.throttle = enough->throttle;
+    // Cruising stays below the limit.
     limited.cruise_throttle = std::min(limited.cruise_throttle, 0.75 * limited.throttle);
     Assessment held = judge_.assess(apply(a.project, {"Throttle", ChangeDrive{limited, {}}}), Care::search);
     return weight_of(held) < weight_of(a) ? held : a;
@@ -191,7 +192,7 @@ class Builder {
     if (!small(a)) return a;
     const HullShape smallest = a.project.hull.shape;
     const Catalogue same = narrowed(all, bought(a.project));
-    const double most = wish_.brief.most_length > 0.0 ? wish_.brief.most_length : 3.0;
+    const double most = most_length(wish_.brief);
     for (const Vec3& by : {Vec3(1.0, 1.12, 1.0), Vec3(1.12, 1.12, 1.0), Vec3(1.25, 1.12, 1.0), Vec3(1.25, 1.25, 1.1)}) {
       if (!small(a)) break;
       pause();

@@ -263,7 +263,7 @@ Project wired(Assessor& judge, Project p) {
 
 /// What the linkage asks for (boot, hole, stops) is put right by the findings' own remedies; a motor that would soften
 /// the hull's material gets a mount of metal, where that is better.
-Project linked(Assessor& judge, Project p) {
+Project put_right(Assessor& judge, Project p) {
   for (int round = 0; round < 3; ++round) {
     const Assessment a = judge.assess(p, Care::search);
     const auto f = std::find_if(a.findings.begin(), a.findings.end(), [](const Finding& x) {
@@ -383,7 +383,7 @@ Project fitted_out(const Assessment& before, Propulsor propulsor, Mounting mount
   }
   if (!best) throw InvalidInput("Drive", "nothing in the catalogue makes one of this kind");
   const double length = boat.hull->model.length();
-  const Project whole = trimmed(judge, wired(judge, linked(judge, steered(boat, *best, catalogue))), length);
+  const Project whole = trimmed(judge, wired(judge, put_right(judge, steered(boat, *best, catalogue))), length);
   return trimmed(judge, uncovered(judge, whole), length);
 }
 

@@ -26,6 +26,10 @@ HullShape shortened(const HullShape& s, double length) {
 
 }  // namespace
 
+double most_length(const Brief& brief) {
+  return brief.most_length > 0.0 ? brief.most_length : 3.0;
+}
+
 Skin usual_skin(BuildMethod method, const Catalogue& catalogue) {
   Skin skin;
   if (const Material* material = catalogue.find_material(usual_material(method))) {
@@ -56,7 +60,7 @@ HullShape hull_for(const Brief& b, HullFamily family, double load, double room, 
   // Parts of the usual size want a hull of some length.
   constexpr double least_length = 0.36;
   HullShape shape = scaled(size.shape, Vec3::Constant(room * std::max(1.0, least_length / size.shape.length)));
-  const double most = b.most_length > 0.0 ? b.most_length : 3.0;
+  const double most = most_length(b);
   why = {};
   if (shape.length > most) {
     why = {"a {0} that carries it and holds its parts is {1} long", family_name(family), length_quantity(shape.length)};

@@ -8,6 +8,9 @@ namespace plucky {
 /// Fineness of hulls while many are tried: a quarter of the triangles.
 inline constexpr double searching_fineness = 0.5;
 
+/// m, that a boat may be: the brief's longest, else 3.
+[[nodiscard]] double most_length(const Brief& brief);
+
 /// Skin of the usual material of a way of building.
 [[nodiscard]] Skin usual_skin(BuildMethod method, const Catalogue& catalogue);
 

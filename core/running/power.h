@@ -171,6 +171,7 @@ struct PowerReport {
   double keel = 0.0;  ///< m, z of the transom's keel
 };
 
+/// `with_ranges`: the ranges too, which nobody looks at while boats are tried by the dozen.
 [[nodiscard]] PowerReport power_report(const Boat& boat, bool with_ranges = true);
 
 }  // namespace plucky

@@ -38,7 +38,7 @@ TEST(Offers, ATurnThatDipsTheDeckEdgeIsEasedByLessHelm) {
   EXPECT_LT(eased.project.steering().linkage.servo_throw, p.steering().linkage.servo_throw);
   EXPECT_LT(finding(eased, "steer.heel").severity, Severity::watch);
   EXPECT_LE(*eased.handling.turn_heel, 0.9 * *eased.handling.edge_heel + 1e-9);
-  // No more is taken than it needs: a tenth less than what is offered would have been too much helm still.
+  // Not much more is taken than it needs.
   EXPECT_LT(*eased.steering.turning_radius, 1.5 * *a.handling.safe_radius);
 }
 

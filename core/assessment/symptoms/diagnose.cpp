@@ -74,6 +74,15 @@ Evidence evidence_for(const Cause& cause, const Assessment& a) {
   return out;
 }
 
+std::span<const Symptom> symptoms() {
+  static const std::vector<Symptom> all = [] {
+    std::vector<Symptom> both(running_symptoms().begin(), running_symptoms().end());
+    both.insert(both.end(), symptoms_aboard().begin(), symptoms_aboard().end());
+    return both;
+  }();
+  return all;
+}
+
 const Symptom* find_symptom(const std::string& key) {
   for (const Symptom& s : symptoms())
     if (key == s.key) return &s;

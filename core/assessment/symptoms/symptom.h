@@ -28,6 +28,10 @@ struct Symptom {
   /// Findings that foretell it on a boat that has not sailed.
   std::vector<const char*> rules = {};
 };
+/// Of speed, balance and steering; of heat, current, water, shaft and screws.
+[[nodiscard]] std::span<const Symptom> running_symptoms();
+[[nodiscard]] std::span<const Symptom> symptoms_aboard();
+/// All of them, in that order.
 [[nodiscard]] std::span<const Symptom> symptoms();
 /// Null when there is none of this key.
 [[nodiscard]] const Symptom* find_symptom(const std::string& key);

@@ -191,15 +191,24 @@ void outlets(const Cooled& t) {
   }
 }
 
+/// The circuit with the hoses on one fitting alone: what is tried there leaves the others as they are.
+CoolingCircuit hoses_on(const CoolingCircuit& c, Id fitting) {
+  CoolingCircuit near = c;
+  std::erase_if(near.hoses, [&](const Hose& h) { return h.from != fitting && h.to != fitting; });
+  return near;
+}
+
+bool lies_well(const HosePath& p) {
+  return !p.kinks() && !p.by_shaft && p.through.empty();
+}
+
 /// The circuit with a jacket's nipples turned so that this hose keeps its radius and its neighbours kink no more than
 /// before; as it is when no turn does that.
 CoolingCircuit with_turned_nipples(const Cooled& t, Id hose) {
   const Hose& bent = *t.c.find_hose(hose);
   for (Id end : {bent.from, bent.to}) {
     if (!has_nipples(t.c.find(end)->kind)) continue;
-    // Only the hoses on these nipples change; the others keep their ways.
-    CoolingCircuit near = t.c;
-    std::erase_if(near.hoses, [&](const Hose& h) { return h.from != end && h.to != end; });
+    CoolingCircuit near = hoses_on(t.c, end);
     const auto kinking = [&](double turn, bool& this_one) {
       for (CoolFitting& f : near.fittings)
         if (f.id == end) f.turn = turn;
@@ -257,7 +266,7 @@ CoolingCircuit with_wider_bow(const Cooled& t, const Hose& hose, const HosePath&
       led.via.insert(at_start ? led.via.begin() : led.via.end(), {at_start ? over : back, at_start ? back : over});
       alone.hoses[0] = led;
       const HosePath tried = route_hoses(t.a.hull->space, layout, t.a.power.line, alone).front();
-      if (tried.kinks() || tried.by_shaft || !tried.through.empty() || tried.length >= shortest) continue;
+      if (!lies_well(tried) || tried.length >= shortest) continue;
       shortest = tried.length;
       best = led;
     }
@@ -266,21 +275,18 @@ CoolingCircuit with_wider_bow(const Cooled& t, const Hose& hose, const HosePath&
 }
 
 /// The circuit with the outlet of a hose moved along the side, and the nipples at its other end turned, so that the
-/// hose keeps its radius; as it is when no place does that, or when another hose hangs on either end.
+/// hose keeps its radius and its neighbour on them kinks no more than before; as it is when no place does that.
 CoolingCircuit with_moved_outlet(const Cooled& t, const Hose& hose) {
   const CoolFitting &out = *t.c.find(hose.to), &source = *t.c.find(hose.from);
   if (out.kind != FittingKind::outlet || out.part != 0) return t.c;
   const Boat boat = boat_of(t.a);
-  CoolingCircuit alone = t.c;
-  std::erase_if(alone.hoses,
-                [&](const Hose& h) { return h.id != hose.id && h.from != source.id && h.to != source.id; });
+  CoolingCircuit near = hoses_on(t.c, source.id);
   const auto of = [&](Id id) -> CoolFitting& {
-    return *std::find_if(alone.fittings.begin(), alone.fittings.end(),
-                         [&](const CoolFitting& f) { return f.id == id; });
+    return *std::find_if(near.fittings.begin(), near.fittings.end(), [&](const CoolFitting& f) { return f.id == id; });
   };
   const auto before = std::count_if(t.a.hoses.begin(), t.a.hoses.end(), [&](const HosePath& p) {
     return p.kinks() &&
-           std::any_of(alone.hoses.begin(), alone.hoses.end(), [&](const Hose& h) { return h.id == p.hose; });
+           std::any_of(near.hoses.begin(), near.hoses.end(), [&](const Hose& h) { return h.id == p.hose; });
   });
   std::vector<double> turns{source.turn};
   if (has_nipples(source.kind))
@@ -294,9 +300,9 @@ CoolingCircuit with_moved_outlet(const Cooled& t, const Hose& hose) {
         of(source.id).turn = turn;
         std::ptrdiff_t kinked = 0;
         bool clear = false;
-        for (const HosePath& p : route_hoses(t.a.hull->space, t.a.project.layout, t.a.power.line, alone)) {
+        for (const HosePath& p : route_hoses(t.a.hull->space, t.a.project.layout, t.a.power.line, near)) {
           kinked += p.kinks();
-          if (p.hose == hose.id) clear = !p.kinks() && !p.by_shaft && p.through.empty();
+          if (p.hose == hose.id) clear = lies_well(p);
         }
         if (!clear || kinked >= before) continue;
         CoolingCircuit moved = t.c;
@@ -401,7 +407,8 @@ void temperatures(const Cooled& t) {
                        ? "The motor's can reaches {0}; a mount of the hull's material softens at {1}."
                        : "The motor's can reaches {0}; a mount of the hull's material softens at "
                          "{1}: metal, or air between.";
-    if (f.severity != Severity::fine && t.a.offers()) {
+    // What sits inside a pod gets no mount.
+    if (f.severity != Severity::fine && t.a.offers() && t.a.project.layout.find(motor)) {
       BuildDesign with = with_fixture(t.a, FixtureKind::motor_mount, motor);
       with.fixtures.back() = of_aluminium(with.fixtures.back());
       f.remedy = Edit{"Make a motor mount of aluminium", ChangeBuild{with}};
