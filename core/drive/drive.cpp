@@ -39,6 +39,10 @@ constexpr std::array<KeyRow<BearingKind>, 4> bearings{
      {BearingKind::ball_steel, "ball_steel", "steel ball bearing, greased"},
      {BearingKind::ball_ceramic, "ball_ceramic", "ceramic ball bearing"},
      {BearingKind::water_lubricated, "water_lubricated", "plastic bush, in water"}}};
+constexpr std::array<KeyRow<Turning>, 4> turnings{{{Turning::outward, "outward", "outward on top"},
+                                                   {Turning::inward, "inward", "inward on top"},
+                                                   {Turning::right, "right", "to the right"},
+                                                   {Turning::left, "left", "to the left"}}};
 
 }  // namespace
 
@@ -58,7 +62,14 @@ PLUCKY_KEYS(CouplerKind, coupler, couplers, "coupler")
 PLUCKY_KEYS(ShaftMaterial, shaft_material, shaft_materials, "material")
 PLUCKY_KEYS(ShaftKind, shaft_kind, shafts, "shaft")
 PLUCKY_KEYS(BearingKind, bearing, bearings, "bearing")
+PLUCKY_KEYS(Turning, turning, turnings, "turning")
 #undef PLUCKY_KEYS
+
+int Drive::turned_right() const {
+  const int all = static_cast<int>(count);
+  if (turning == Turning::right) return all;
+  return turning == Turning::left ? -all : all % 2;
+}
 
 bool Drive::has_shaft_line() const {
   return drive_kind(*this).shaft_line;

@@ -222,6 +222,13 @@ struct Fittings {
 enum class DriveGroup { drive, battery, leads, esc, motor, gearing, coupler, shaft, pod, jet, screw, fittings };
 
 /// What the builder decides about a drive beside its components.
+/// How screws turn, seen from astern: against each other on either side of the boat, their blades going outward or
+/// inward on top, or all the same way. Of an odd number that turn against each other the middle one turns right.
+enum class Turning { outward, inward, right, left };
+[[nodiscard]] const char* turning_key(Turning turning);
+[[nodiscard]] const char* turning_name(Turning turning);
+[[nodiscard]] Turning turning_from_key(const std::string& key);
+
 struct DriveUse {
   double slip = 0.15;            ///< 10-20 % at speed, common practice, no source
   double loaded = 0.8;           ///< revolutions under load, share of Kv x U: common practice, no source
@@ -229,6 +236,7 @@ struct DriveUse {
   double cruise_throttle = 0.5;  ///< of the calmer part of a run
   double opening = 0.4;          ///< s, in which a quick hand or the ESC opens the throttle: common practice, no source
   double full_share = 0.3;       ///< share of a run that is driven at the throttle limit
+  Turning turning = Turning::outward;  ///< of all drives together
   bool operator==(const DriveUse&) const = default;
 };
 
@@ -265,6 +273,8 @@ struct Drive : DriveUse {
 
   [[nodiscard]] bool lacks(DriveGroup group) const { return (gaps >> static_cast<unsigned>(group) & 1u) != 0; }
   [[nodiscard]] bool has_extra(DriveGroup group) const { return (extras >> static_cast<unsigned>(group) & 1u) != 0; }
+  /// How many more of its screws turn right than left.
+  [[nodiscard]] int turned_right() const;
   /// A straight or jointed line from a motor in the hull to a water propeller.
   [[nodiscard]] bool has_shaft_line() const;
 };

@@ -225,6 +225,8 @@ bool matters(const Drive& d, DriveGroup group, const char* key) {
   if (group == G::shaft && is("strut_angle_rad")) return kind.strut;
   if (group == G::shaft && is("bore_m")) return d.shaft.kind == ShaftKind::hollow;
   if (group == G::screw && is("guard_radius_m")) return kind.in_air;
+  if (group == G::screw && is("turns")) return d.count == 1 && d.propulsor != Propulsor::jet;
+  if (group == G::screw && is("turn")) return d.count > 1 && d.propulsor != Propulsor::jet;
   if (group == G::screw && is("surface")) return kind.shaft_line;
   if (group == G::motor && is("wet")) return kind.motor_in == G::pod;
   if (group == G::fittings) {

@@ -25,6 +25,7 @@ void describe(V& v, DrivePart& p) {
     if (c.group == p.group) v(c.key, c.of(p.drive));
   for (const DriveSwitch& s : drive_switches())
     if (s.group == p.group) v(s.key, s.of(p.drive));
+  if (p.group == DriveGroup::drive) v.choice("turning", p.drive.turning, turning_key, turning_from_key);
   if (p.group == DriveGroup::coupler) {
     v.choice("kind", p.drive.coupler.kind, coupler_key, coupler_from_key);
     v.choice("material", p.drive.coupler.material, shaft_material_key, shaft_material_from_key);

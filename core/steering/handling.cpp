@@ -19,14 +19,17 @@ double screw_torque(const Drive& d, double motor_current) {
 
 void under_torque(const Boat& b, const PowerReport& p, HandlingReport& r) {
   const DriveKind& kind = drive_kind(b.drive);
-  // Two that turn against each other hold each other; the odd one is left.
-  if (b.drive.count % 2 == 0 || b.drive.propulsor == Propulsor::jet || !(kind.open_screw || kind.in_air)) return;
+  // Two that turn against each other hold each other.
+  const int left_over = b.drive.turned_right();
+  if (left_over == 0 || b.drive.propulsor == Propulsor::jet || !(kind.open_screw || kind.in_air)) return;
+  r.to_port = left_over > 0;
+  const double screws = std::abs(left_over);
   const double weight = b.loading.mass * gravity;
-  r.torque = std::max(screw_torque(b.drive, p.start.motor_current), p.full.runs() ? p.full.shaft.torque : 0.0);
+  r.torque = screws * std::max(screw_torque(b.drive, p.start.motor_current), p.full.runs() ? p.full.shaft.torque : 0.0);
   if (b.rest.gm_transverse > 0.0) r.torque_heel = std::atan(*r.torque / (weight * b.rest.gm_transverse));
   const Part* battery = b.layout.find(b.drive.stands.battery);
   if (p.full.runs() && battery && battery->mass > 0.0)
-    r.battery_offset = p.full.shaft.torque / (battery->mass * gravity);
+    r.battery_offset = screws * p.full.shaft.torque / (battery->mass * gravity);
 }
 
 /// Where the deck edge goes under on one side: the least of what its points ask.

@@ -13,9 +13,10 @@ namespace plucky {
 
 /// None where it is not known or does not come up.
 struct HandlingReport {
-  /// N m, by which the screw turns the boat about its length as the throttle opens: one of an odd number that no other
-  /// holds against. Jets turn theirs out in the stator.
+  /// N m, by which the screws turn the boat about its length as the throttle opens: of those that no other holds
+  /// against. Jets turn theirs out in the stator.
   std::optional<double> torque;
+  bool to_port = true;                   ///< the boat heels to port by it: against screws that turn right
   std::optional<double> torque_heel;     ///< rad, by it at rest
   std::optional<double> battery_offset;  ///< m, of the battery off the centre line that would hold against the torque
                                          ///< of the steady run

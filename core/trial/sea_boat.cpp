@@ -270,7 +270,7 @@ void SeaBoat::rates(const SeaVector& s, const Wanted& wanted, const SeaWeather& 
 
   // Heel: the screw's torque the other way round, the turn outward where the hull does not plane and inward where it
   // does: of a planing bottom's own bank no method here knows the size (low confidence).
-  const double reaction = drive().count % 2 == 1 ? m.driven.shaft.torque : 0.0;
+  const double reaction = drive().turned_right() * m.driven.shaft.torque;
   // A hull that slides is carried by all the water that passes under it.
   const double carried = curve_.at(std::hypot(u, v)).planing_share;
   const double outward = (hydro_side + side) * data_.cg_height * (1.0 - (1.0 + planing_bank) * carried);

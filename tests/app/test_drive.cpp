@@ -329,3 +329,32 @@ TEST_F(DriveBench, TheMapStopsWhenItIsLeftAndBeginsAnewForOtherWaters) {
   choose_in("propulsor", 0);
   EXPECT_TRUE(shelf_words().contains("Nothing to try")) << shelf_words().toStdString();
 }
+
+TEST_F(DriveBench, TheScrewsCardSaysWhichWayItTurnsAndTwoTurnAgainstEachOther) {
+  choose_part(static_cast<int>(DriveGroup::screw));
+  auto* alone = find<QComboBox>("drive_screw_turns");
+  auto* together = find<QComboBox>("drive_screw_turn");
+  ASSERT_TRUE(alone->isVisible());
+  EXPECT_FALSE(together->isVisible());
+  EXPECT_EQ(alone->currentText(), "to the right");
+  ASSERT_TRUE(session.now().handling.torque);
+  EXPECT_TRUE(session.now().handling.to_port);
+  QTest::keyClick(alone, Qt::Key_Down);
+  settle();
+  EXPECT_FALSE(session.now().handling.to_port);
+  EXPECT_EQ(alone->currentText(), "to the left");
+  session.undo();
+  settle();
+  EXPECT_EQ(alone->currentText(), "to the right");
+
+  click("drive_second");
+  finish_job();
+  choose_part(static_cast<int>(DriveGroup::screw));
+  ASSERT_TRUE(together->isVisible());
+  EXPECT_FALSE(alone->isVisible());
+  EXPECT_EQ(together->currentText(), "outward on top");
+  EXPECT_FALSE(session.now().handling.torque);
+  choose_in("drive_screw_turn", 2);
+  ASSERT_TRUE(session.now().handling.torque) << "both turn right: nothing holds them";
+  EXPECT_EQ(together->currentText(), "to the right");
+}

@@ -42,7 +42,7 @@ TEST(Handling, OfTheFleetIsKnownWhereTheBoatsRun) {
     EXPECT_EQ(h.turn_heel.has_value(), told) << name;
     EXPECT_EQ(find_finding(a, "steer.heel") != nullptr, told) << name;
     // An odd screw turns the boat, two hold each other, a jet's stator holds its own.
-    const bool turned = a.fitted_drive.propulsor != Propulsor::jet && a.fitted_drive.count % 2 == 1;
+    const bool turned = a.fitted_drive.propulsor != Propulsor::jet && a.fitted_drive.turned_right() != 0;
     EXPECT_EQ(h.torque.has_value(), turned) << name;
     if (turned) {
       // By hand: the angle whose tangent is torque over weight and GM.
@@ -55,6 +55,35 @@ TEST(Handling, OfTheFleetIsKnownWhereTheBoatsRun) {
       EXPECT_TRUE(h.wet_keel && *h.wet_keel > 0.0) << name;
     }
   }
+}
+
+TEST(Handling, ScrewsThatTurnTheSameWayAddUpAndTheOtherHandHeelsToTheOtherSide) {
+  const auto turning = [](Project p, Turning how) {
+    Drive d = p.drive();
+    d.turning = how;
+    set_drive(p, d);
+    return assess(p);
+  };
+  const Project alone = powered_boat();
+  const Assessment right = turning(alone, Turning::right), left = turning(alone, Turning::left);
+  ASSERT_TRUE(right.handling.torque && left.handling.torque);
+  EXPECT_EQ(*right.handling.torque, *left.handling.torque);
+  EXPECT_TRUE(right.handling.to_port && !left.handling.to_port) << "against the screw, clockwise seen from astern";
+  EXPECT_EQ(turning(alone, Turning::outward).handling.to_port, true) << "one alone turns right";
+
+  const Project two = with_second_drive(assess(alone));
+  const Assessment against = turning(two, Turning::outward), together = turning(two, Turning::left);
+  ASSERT_TRUE(together.power.full.runs());
+  EXPECT_FALSE(against.handling.torque) << "they hold each other";
+  EXPECT_FALSE(turning(two, Turning::inward).handling.torque);
+  ASSERT_TRUE(together.handling.torque);
+  EXPECT_FALSE(together.handling.to_port);
+  EXPECT_NEAR(*together.handling.battery_offset * two.layout.first(PartKind::battery)->mass * gravity,
+              2.0 * together.power.full.shaft.torque, 1e-9);
+  const Finding f = finding(together, "drive.torque_roll");
+  if (f.severity == Severity::fine) return;
+  ASSERT_TRUE(f.remedy);
+  EXPECT_FALSE(find_finding(assess(apply(together.project, *f.remedy)), "drive.torque_roll"));
 }
 
 TEST(Handling, ASafeRadiusLaysTheBoatOverToNineTenths) {

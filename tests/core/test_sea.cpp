@@ -140,6 +140,26 @@ TEST(Sea, AHelmPutOverTurnsEveryBoatItsWayAndBack) {
   }
 }
 
+TEST(Sea, AScrewHeelsTheBoatAgainstItsOwnTurnAndTwoHoldEachOther) {
+  const auto heel_of = [](Project p, Turning how) {
+    Drive d = p.drive();
+    d.turning = how;
+    set_drive(p, d);
+    const AtSea sea(p);
+    SeaTrial t = sea.trial(steady_battery());
+    hold(t, {0.5, 0.0}, 3.0);
+    return t.now().heel;
+  };
+  const Project alone = of_the_fleet("dabchick");
+  const double right = heel_of(alone, Turning::right), left = heel_of(alone, Turning::left);
+  EXPECT_LT(right, left) << "starboard is positive: a screw that turns right heels to port";
+  const Project two = of_the_fleet("coot");
+  ASSERT_EQ(two.drives.size(), 2u);
+  const double held = heel_of(two, Turning::outward), both = heel_of(two, Turning::right);
+  EXPECT_NEAR(heel_of(two, Turning::inward), held, 1e-9);
+  EXPECT_LT(both, held - 1e-6);
+}
+
 TEST(Sea, RollAndHeaveSwingWithTheirOwnPeriods) {
   const AtSea sea;
   const SeaBoatData& d = sea.boat().data();

@@ -42,6 +42,8 @@ constexpr ShaftMaterial shaft_materials[] = {
     ShaftMaterial::stainless_steel, ShaftMaterial::spring_steel, ShaftMaterial::brass,      ShaftMaterial::aluminium,
     ShaftMaterial::carbon_tube,     ShaftMaterial::pla_print,    ShaftMaterial::petg_print, ShaftMaterial::nylon_print};
 constexpr ShaftKind shafts[] = {ShaftKind::solid, ShaftKind::hollow, ShaftKind::flex_cable};
+constexpr Turning turnings_alone[] = {Turning::right, Turning::left};
+constexpr Turning turnings_together[] = {Turning::outward, Turning::inward, Turning::right, Turning::left};
 constexpr BearingKind bearings[] = {BearingKind::bronze, BearingKind::ball_steel, BearingKind::ball_ceramic,
                                     BearingKind::water_lubricated};
 
@@ -89,6 +91,9 @@ DrivePage::DrivePage(Session* session, OwnParts* own, QWidget* parent) : Page(se
   add_choice(
       G::shaft, "bearing", tr("Bearings"), bearings, bearing_name,
       +[](Drive& d) -> BearingKind& { return d.shaft.bearing; });
+  const auto turning = +[](Drive& d) -> Turning& { return d.turning; };
+  add_choice(G::screw, "turns", tr("Turns, seen from astern"), turnings_alone, turning_name, turning);
+  add_choice(G::screw, "turn", tr("Turn, seen from astern"), turnings_together, turning_name, turning);
   for (const DriveNumber& n : drive_numbers()) add_number(n);
   for (const DriveSwitch& s : drive_switches()) add_switch(s);
   add_steering();
@@ -339,8 +344,8 @@ void DrivePage::add_choice(DriveGroup group, const char* key, const QString& lab
   QComboBox* box = choice(label, names, name_of(group, key).toUtf8().constData());
   add_field(group, key, box, [box, &values, of](const Drive& d) {
     const E now = of(const_cast<Drive&>(d));
-    for (std::size_t i = 0; i < N; ++i)
-      if (values[i] == now) box->setCurrentIndex(static_cast<int>(i));
+    const auto it = std::find(std::begin(values), std::end(values), now);
+    box->setCurrentIndex(it == std::end(values) ? 0 : static_cast<int>(it - std::begin(values)));
   });
   connect(box, &QComboBox::activated, this,
           [=, this, &values](int i) { change(label, [&](Drive& d) { of(d) = values[static_cast<std::size_t>(i)]; }); });

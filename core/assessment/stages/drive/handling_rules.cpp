@@ -27,13 +27,27 @@ void torque(const Assessment& a, std::vector<Finding>& out) {
                     angle_quantity(heel), angle_quantity(heel > much_torque_heel ? much_torque_heel : some_torque_heel),
                     "screw's torque over weight and GM at rest; low confidence");
   f.text.values.push_back({*h.torque, Dimension::torque});
-  f.text.words = f.severity == Severity::fine
-                     ? "Opening the throttle heels it by {0} against its screw."
-                     : "Opening the throttle heels it by {0} against its screw, {2}; should stay under {1}: open it "
-                       "slowly.";
-  if (f.severity != Severity::fine && h.battery_offset)
-    f.text = then(f.text, {"At full speed the battery {0} to the other side would hold against it.",
+  const bool fine = f.severity == Severity::fine, several = a.fitted_drive.count > 1;
+  if (fine)
+    f.text.words = h.to_port ? "Opening the throttle heels it by {0} to port, against its screw."
+                             : "Opening the throttle heels it by {0} to starboard, against its screw.";
+  else
+    f.text.words =
+        h.to_port
+            ? "Opening the throttle heels it by {0} to port, against its screw, {2}; should stay under {1}: open it "
+              "slowly."
+            : "Opening the throttle heels it by {0} to starboard, against its screw, {2}; should stay under {1}: open "
+              "it slowly.";
+  if (!fine && several) f.text = then(f.text, "Screws that turn against each other would not heel it.");
+  if (!fine && !several && h.battery_offset)
+    f.text = then(f.text, {h.to_port ? "At full speed the battery {0} to starboard would hold against it."
+                                     : "At full speed the battery {0} to port would hold against it.",
                            length_quantity(*h.battery_offset)});
+  if (!fine && a.fitted_drive.count == 2 && a.offers()) {
+    Drive against = a.fitted_drive;
+    against.turning = Turning::outward;
+    f.remedy = Edit{"Turn the screws against each other", ChangeDrive{against, {}}};
+  }
   out.push_back(f);
 }
 
