@@ -39,6 +39,24 @@ double mass_with_fixtures(const Assessment& a, const Part& part) {
   return mass;
 }
 
+double cuts_into(const Fixture& fixture, const FixtureSolids& solids, const Part& part) {
+  constexpr double tolerance = 0.0005;
+  // Leads give way, foam is cut out.
+  if (!type_of(fixture.kind).aboard || part.kind == PartKind::foam || part.kind == PartKind::leads) return 0.0;
+  if (std::find(fixture.holds.begin(), fixture.holds.end(), part.id) != fixture.holds.end()) return 0.0;
+  // A box is made round what stands in it; the line goes through what holds it.
+  const bool meant = fixture.kind == FixtureKind::box || fixture.kind == FixtureKind::motor_mount ||
+                     fixture.kind == FixtureKind::tube_cradle;
+  if (meant && in_the_line(part.kind)) return 0.0;
+  double deepest = 0.0;
+  const Box3 its = part.box();
+  for (const FixtureBody& b : solids.bodies) {
+    const Box3 box = b.stack.box();
+    deepest = std::max(deepest, (box.high.cwiseMin(its.high) - box.low.cwiseMax(its.low)).minCoeff());
+  }
+  return deepest < tolerance ? 0.0 : deepest;
+}
+
 const Fixture* find_fixture(const Assessment& a, Id id) {
   const auto& all = a.project.build.fixtures;
   const auto it = std::find_if(all.begin(), all.end(), [&](const Fixture& f) { return f.id == id; });

@@ -29,4 +29,8 @@ namespace plucky {
 /// The design with one more of a kind, made to hold something (0: the hull), named after it.
 [[nodiscard]] BuildDesign with_fixture(const Assessment& a, FixtureKind kind, Id holds);
 
+/// How deep what stays in the boat cuts into a part that it does not hold, m, by the boxes round both; 0 where it does
+/// not, or is meant to.
+[[nodiscard]] double cuts_into(const Fixture& fixture, const FixtureSolids& solids, const Part& part);
+
 }  // namespace plucky

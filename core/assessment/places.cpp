@@ -3,12 +3,26 @@
 #include <algorithm>
 #include <cmath>
 
+#include "assessment/fixtures.h"
+
 namespace plucky {
 
 bool Standing::is_free(Part part, const Vec3& place) {
   part.place = place;
   // Neighbours first: they cost next to nothing beside the skin.
-  return fit_part(a_.hull->model, a_.project.hull, a_.project.layout, part, {}).stands_free() && room_.holds(part);
+  return fit_part(a_.hull->model, a_.project.hull, a_.project.layout, part, {}).stands_free() &&
+         clear_of_fixtures(part) && room_.holds(part);
+}
+
+bool Standing::clear_of_fixtures(const Part& part) const {
+  const Layout& layout = a_.project.layout;
+  return std::all_of(a_.fixtures.begin(), a_.fixtures.end(), [&](const FixtureSolids& s) {
+    const Fixture* f = find_fixture(a_, s.id);
+    // What is made for a part that is not there goes with it.
+    const bool there =
+        f && std::all_of(f->holds.begin(), f->holds.end(), [&](Id id) { return layout.component(id) != nullptr; });
+    return !there || cuts_into(*f, s, part) <= 0.0;
+  });
 }
 
 bool place_is_free(const Assessment& a, const Part& part, const Vec3& place) {
@@ -33,6 +47,25 @@ Vec3 find_place(const Assessment& a, const Part& part) {
       }
     }
   return hull.box.centre();
+}
+
+std::optional<Vec3> nearest_free_place(const Assessment& a, const Part& part) {
+  const double inward = part.place.y() > 0.0 ? -1.0 : 1.0;
+  const Vec3 ways[] = {{0, 0, 1},       {0, inward, 0}, {-1, 0, 0},     {1, 0, 0},
+                       {0, -inward, 0}, {0, 0, -1},     {0, inward, 1}, {-1, 0, 1}};
+  Standing standing(a);
+  for (double step = 0.001; step <= 0.06; step += step < 0.01 ? 0.001 : 0.004)
+    for (const Vec3& way : ways) {
+      const Vec3 place = part.place + step * way;
+      if (part.rail != 0 && (constrained_place(a.project.layout, part, place) - place).norm() > 1e-6) continue;
+      if (standing.is_free(part, place)) return place;
+    }
+  return std::nullopt;
+}
+
+Edit move_to_free_place(const Part& part, const Vec3& place) {
+  return {{"Move {1} {0} to the nearest free place", length_quantity((place - part.place).norm()), part.name},
+          MovePart{part.id, place}};
 }
 
 bool shares_its_plan(const Part& part, const Part& other) {

@@ -25,6 +25,17 @@ void ease_by_cruising(const Assessment& a, const PartHeat& part, Finding& f) {
       then(f.text, {"With its share of cruising it ends at {0}.", Quantity{part.duty_end, Dimension::temperature}});
 }
 
+Edit lengthen_hatch(const HullDesign& hull, const Hatch& hatch, double from, double to) {
+  HullDesign longer = hull;
+  for (Hatch& h : longer.hatches) {
+    if (h.id != hatch.id) continue;
+    const double end = std::max(h.x + h.length, to);
+    h.x = std::min(h.x, from);
+    h.length = end - h.x;
+  }
+  return {{"Lengthen {0} over it", hatch.name}, ChangeHull{std::move(longer)}};
+}
+
 Finding stage_finding(Stage stage, const std::string& rule, Severity severity, Quantity number, Quantity limit,
                       const Text& source, Id subject) {
   Finding f{.id = rule, .subject = subject, .stage = stage, .severity = severity};

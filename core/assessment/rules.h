@@ -16,6 +16,9 @@ namespace plucky {
 /// let it; empty when there is no such part or it cannot move that way.
 [[nodiscard]] std::optional<Edit> slide_edit(const Assessment& a, double wanted_trim);
 
+/// Lengthens a hatch of the hull, m along the boat, so that it goes from one place to the other at least.
+[[nodiscard]] Edit lengthen_hatch(const HullDesign& hull, const Hatch& hatch, double from, double to);
+
 /// A finding of a stage with its number and limit as {0} and {1}.
 [[nodiscard]] Finding stage_finding(Stage stage, const std::string& rule, Severity severity, Quantity number,
                                     Quantity limit, const Text& source, Id subject = 0);

@@ -9,6 +9,8 @@ namespace plucky::fixtures {
 namespace {
 
 constexpr double land = 0.008;          // m of plate beside a can
+constexpr double over = 0.003;          // m of plate over it
+constexpr double web = 0.0016;          // m of plate that stays between two openings
 constexpr double clear_of_can = 0.002;  // m, gussets beside a can that may turn
 constexpr double far_down = 1.0;        // m: cut off by the hull
 constexpr double shaft_tube = 2.0;      // a shaft's tube is twice as thick
@@ -54,14 +56,21 @@ FixtureSolids motor_mount(const Fixture& f, const FixtureSite& s) {
     return common(leaning_inside(s, stack, from), leaning_inside(s, stack, to));
   };
   const double half = 0.5 * can + land;
-  Region plate = common(rounded({-half, -far_down}, {half, half}, land), room(gussets, gussets + f.wall));
+  // Beside the can it carries gussets; over it nothing needs a land, and a battery may lie there.
+  const double top = 0.5 * can + over;
+  Region plate = common(rounded({-half, -far_down}, {half, top}, land), room(gussets, gussets + f.wall));
   if (plate.empty()) return {.none = "It does not stand inside the hull."};
-  const double m3 = can < 0.026 ? 0.0024 : 0.0032, circle = can < 0.026 ? 0.60 : 0.55;
-  plate = without(plate, disc(Vec2::Zero(), std::max(boss, 0.34 * can) + f.play));
+  // Circles of 16 mm on cans of 24, 19 on 28, 25 on 36.
+  const double m3 = can < 0.026 ? 0.0024 : 0.0032, circle = can < 0.026 ? 0.66 : 0.68;
+  const double opening = std::max(boss, 0.34 * can) + f.play;
+  plate = without(plate, disc(Vec2::Zero(), opening));
+  // From the least circle on that leaves a web beside the opening.
+  const double first = std::max(0.5 * circle * can - 0.001, 0.5 * (opening + m3) + web);
+  const double last = std::max(0.5 * circle * can + 0.0015, first + 0.0005);
   for (int i = 0; i < 4; ++i) {
     const double angle = 0.25 * pi + 0.5 * pi * i;
     const Vec2 out(std::cos(angle), std::sin(angle));
-    plate = without(plate, slot((0.5 * circle * can - 0.001) * out, (0.5 * circle * can + 0.0015) * out, m3));
+    plate = without(plate, slot(first * out, last * out, m3));
   }
   for (const double side : {-1.0, 1.0}) plate = without(plate, disc({side * 0.38 * can, 0.0}, 0.15 * can));
   if (gussets > 0.0) {

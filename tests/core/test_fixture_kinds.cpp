@@ -336,6 +336,10 @@ TEST(FixtureRules, WhatClashesIsTooLargeOrTooEmptyIsTold) {
   const Finding clash = finding(a, "build.fixture_clash.905");
   EXPECT_EQ(clash.severity, Severity::watch);
   EXPECT_GT(clash.number.si, 0.001);
+  ASSERT_TRUE(clash.remedy) << "the lamp finds another place";
+  const Assessment moved = assess(apply(p, *clash.remedy));
+  EXPECT_FALSE(find_finding(moved, "build.fixture_clash.905"));
+  EXPECT_TRUE(moved.fit(905)->stands_free());
   const Finding empty = finding(a, "build.fixture_infill");
   ASSERT_TRUE(empty.remedy);
   EXPECT_FALSE(find_finding(assess(apply(p, *empty.remedy)), "build.fixture_infill"));

@@ -10,6 +10,7 @@
 #include "findings.h"
 #include "geometry/mesh_check.h"
 #include "geometry/solid.h"
+#include "project/catalogue.h"
 #include "property.h"
 #include "shapes.h"
 
@@ -161,7 +162,7 @@ TEST(Fixtures, AMotorMountStandsOnTheBottomAndLeavesRoomForTheBoss) {
   // Its own plane has the motor's axis for its origin.
   EXPECT_EQ(part_in(plate, {0.0, 0.0}), 0.0);
   for (int i = 0; i < 4; ++i) {
-    const double at = 0.25 * pi + 0.5 * pi * i, r = 0.5 * (can < 0.026 ? 0.60 : 0.55) * can;
+    const double at = 0.25 * pi + 0.5 * pi * i, r = 0.5 * (can < 0.026 ? 0.66 : 0.68) * can;
     EXPECT_EQ(part_in(plate, {r * std::cos(at), r * std::sin(at)}), 0.0) << "a screw";
   }
   EXPECT_GT(part_in(plate, {0.5 * can + 0.003, 0.0}), 0.0) << "land beside the can";
@@ -178,6 +179,29 @@ TEST(Fixtures, AMotorMountStandsOnTheBottomAndLeavesRoomForTheBoss) {
                 .bodies[0]
                 .stack.layers.size(),
             1u);
+}
+
+TEST(Fixtures, AMotorMountKeepsAWebBetweenItsOpeningsForEveryMotorOfTheCatalogue) {
+  int tried = 0;
+  for (const CatalogueEntry& e : builtin_catalogue().parts) {
+    const auto* motor = std::get_if<Motor>(&e.part.data);
+    if (!motor) continue;
+    Project p = boat_with_all();
+    Part& now = part_of(p, PartKind::motor);
+    // High enough that the plate is not cut by the bottom beside its openings.
+    now.data = e.part.data, now.size = e.part.size, now.place.z() += 0.06;
+    const Bench b(p);
+    const FixtureSolids s =
+        b.make(FixtureKind::motor_mount, [](Fixture& f) { f.material = FixtureMaterial::aluminium; });
+    ASSERT_EQ(s.bodies.size(), 1u) << e.part.name;
+    const Region& plate = s.bodies[0].stack.layers.back().shape;
+    // Its outline, the opening round the shaft, four slots and two holes beside it, none of which meet: also when all
+    // of them are wider by a half of what aluminium should keep between them.
+    EXPECT_EQ(plate.loops.size(), 8u) << e.part.name;
+    EXPECT_EQ(grown(plate, -0.0007).loops.size(), 8u) << e.part.name;
+    ++tried;
+  }
+  EXPECT_GT(tried, 5);
 }
 
 TEST(Fixtures, ATrayGoesRoundTheBatteryAndItsRunnersReachTheBottom) {

@@ -2,6 +2,7 @@
 #include <algorithm>
 
 #include "assessment/fixtures.h"
+#include "assessment/places.h"
 #include "assessment/rules.h"
 #include "assessment/stages/build/build_stage.h"
 
@@ -35,11 +36,6 @@ Edit removed(const Assessment& a, Id id) {
   return {"Take it off the list", ChangeBuild{b}};
 }
 
-/// By how much two boxes cut into each other, m; negative where they do not.
-double bite(const Box3& l, const Box3& r) {
-  return (l.high.cwiseMin(r.high) - l.low.cwiseMax(r.low)).minCoeff();
-}
-
 void room(const Assessment& a, const Fixture& f, const FixtureSolids& s, std::vector<Finding>& out) {
   if (s.bodies.empty()) {
     Finding g = of_fixture("build.fixture", Severity::watch, {}, {}, "the boat as it is", f);
@@ -48,23 +44,15 @@ void room(const Assessment& a, const Fixture& f, const FixtureSolids& s, std::ve
     out.push_back(g);
     return;
   }
-  if (!type_of(f.kind).aboard) return;
-  constexpr double tolerance = 0.0005;
   for (const Part& p : a.project.layout.parts) {
-    // Leads give way.
-    if (p.kind == PartKind::foam || p.kind == PartKind::leads ||
-        std::find(f.holds.begin(), f.holds.end(), p.id) != f.holds.end())
-      continue;
-    double deepest = 0.0;
-    for (const FixtureBody& b : s.bodies) deepest = std::max(deepest, bite(b.stack.box(), p.box()));
-    // A box is made round what stands in it; the line goes through what holds it.
-    const bool meant =
-        f.kind == FixtureKind::box || f.kind == FixtureKind::motor_mount || f.kind == FixtureKind::tube_cradle;
-    if (deepest < tolerance || (meant && in_the_line(p.kind))) continue;
+    const double deepest = cuts_into(f, s, p);
+    if (deepest <= 0.0) continue;
     Finding g = of_fixture("build.fixture_clash", Severity::watch, length_quantity(deepest), length_quantity(0.0),
                            "boxes round both", f);
     g.id += "." + std::to_string(p.id);
     g.text = {"{2} cuts {0} into {3}.", g.number, g.limit, f.name, p.name};
+    if (a.offers())
+      if (const auto at = nearest_free_place(a, p)) g.remedy = move_to_free_place(p, *at);
     out.push_back(g);
   }
 }

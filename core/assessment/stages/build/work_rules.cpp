@@ -12,6 +12,18 @@ namespace plucky {
 
 namespace {
 
+/// The hatch that reaches nearest to a part lengthened over all of it; none where it lies under one.
+std::optional<Edit> hatch_over(const Assessment& a, const Box3& box) {
+  constexpr double play = 0.003;  // m
+  const double from = box.low.x() - play, to = box.high.x() + play;
+  const auto short_by = [&](const Hatch& h) { return std::max({0.0, h.x - from, to - h.x - h.length}); };
+  const auto& all = a.project.hull.hatches;
+  const auto nearest = std::min_element(all.begin(), all.end(),
+                                        [&](const Hatch& l, const Hatch& r) { return short_by(l) < short_by(r); });
+  if (nearest == all.end() || short_by(*nearest) <= 0.0) return std::nullopt;
+  return lengthen_hatch(a.project.hull, *nearest, from, to);
+}
+
 constexpr const char* practice = "common practice, no source";
 
 Finding about(const char* rule, Severity severity, const Text& text, const Text& source, Id subject = 0) {
@@ -68,17 +80,17 @@ void ways(const Assessment& a, std::vector<Finding>& out) {
                   w.part));
         break;
     }
+    const auto barred = [&](const Text& text) {
+      Finding f = about("build.barred", often ? Severity::watch : Severity::note, text, source, w.part);
+      if (often && a.offers()) f.remedy = hatch_over(a, part->box());
+      out.push_back(f);
+    };
     for (const Id other : w.before)
-      out.push_back(about("build.barred", often ? Severity::watch : Severity::note,
-                          {often ? "{0} comes out only after {1} is out: for every charge."
-                                 : "{0} goes in before {1}, and comes out only after it.",
-                           part->name, part_name(a, other)},
-                          source, w.part));
+      barred({often ? "{0} comes out only after {1} is out: for every charge."
+                    : "{0} goes in before {1}, and comes out only after it.",
+              part->name, part_name(a, other)});
     if (w.crowded)
-      out.push_back(
-          about("build.barred", often ? Severity::watch : Severity::note,
-                {"{0} cannot be taken out with all other parts in, though no single one bars it.", part->name}, source,
-                w.part));
+      barred({"{0} cannot be taken out with all other parts in, though no single one bars it.", part->name});
   }
   if (all)
     out.push_back(

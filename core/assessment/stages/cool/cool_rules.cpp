@@ -4,6 +4,8 @@
 
 #include "assessment/fixtures.h"
 #include "assessment/rules.h"
+#include "assessment/stages/cool/bend_offers.h"
+#include "assessment/stages/cool/circuit_edits.h"
 #include "assessment/stages/cool/cool_stage.h"
 #include "cooling/options.h"
 #include "project/catalogue.h"
@@ -33,21 +35,6 @@ struct Cooled {
   void offer(Finding& f, const Text& label, const CoolingCircuit& changed) const {
     if (!mends() || changed == c) return;
     f.remedy = Edit{label, ChangeCooling{changed}};
-  }
-  /// The circuit with one hose or fitting changed.
-  template <class F>
-  [[nodiscard]] CoolingCircuit with_hose(Id id, F change) const {
-    CoolingCircuit next = c;
-    for (Hose& h : next.hoses)
-      if (h.id == id) change(h);
-    return next;
-  }
-  template <class F>
-  [[nodiscard]] CoolingCircuit with_fitting(Id id, F change) const {
-    CoolingCircuit next = c;
-    for (CoolFitting& f : next.fittings)
-      if (f.id == id) change(f);
-    return next;
   }
 };
 
@@ -90,7 +77,7 @@ void circuit(const Cooled& t) {
     Finding f = t.make("cool.circuit", Severity::stop, {}, {}, "drawn circuit", fault.item);
     f.text = fault.sentence;
     if (const CoolFitting* pump = t.c.find(fault.item); pump && pump->kind == FittingKind::pump && pump->reversed)
-      t.offer(f, "Turn the pump round", t.with_fitting(fault.item, [](CoolFitting& x) { x.reversed = false; }));
+      t.offer(f, "Turn the pump round", with_fitting(t.a, fault.item, [](CoolFitting& x) { x.reversed = false; }));
     t.out.push_back(f);
   }
   if ((!t.a.water.solved || t.a.water.stale) && !t.a.water.message.empty() && t.a.power.full.runs()) {
@@ -106,7 +93,7 @@ void pickups(const Cooled& t) {
     if (fitting.blocked) {
       Finding f = t.make("cool.blocked", Severity::stop, {}, {}, "marked by the builder", p.fitting);
       f.text = {"{0} is blocked: no water at all.", fitting.name};
-      t.offer(f, "Clear it", t.with_fitting(p.fitting, [](CoolFitting& x) { x.blocked = false; }));
+      t.offer(f, "Clear it", with_fitting(t.a, p.fitting, [](CoolFitting& x) { x.blocked = false; }));
       t.out.push_back(f);
     } else if (!p.wet && !(fitting.kind == FittingKind::pump && fitting.reversed)) {
       const Vec3 at = fitting_place(fitting, t.a.project.layout);
@@ -115,7 +102,7 @@ void pickups(const Cooled& t) {
                          "running water line", p.fitting);
       f.text = {"{1} stands {0} over the running water: it draws air.", f.number, fitting.name};
       t.offer(f, {"Lower it {0}", length_quantity(over + 0.005)},
-              t.with_fitting(p.fitting, [&](CoolFitting& x) { x.place.z() -= over + 0.005; }));
+              with_fitting(t.a, p.fitting, [&](CoolFitting& x) { x.place.z() -= over + 0.005; }));
       t.out.push_back(f);
     }
   }
@@ -153,14 +140,15 @@ void outlets(const Cooled& t) {
       f.text = {"{1} lies {0} under the running water: nobody sees it run, and it lets water back in.", f.number,
                 fitting.name};
       t.offer(f, {"Raise it {0}", length_quantity(0.01 - o.height)},
-              t.with_fitting(o.fitting, [&](CoolFitting& x) { x.place.z() += 0.01 - o.height; }));
+              with_fitting(t.a, o.fitting, [&](CoolFitting& x) { x.place.z() += 0.01 - o.height; }));
       t.out.push_back(f);
     }
     const bool faces = std::abs(at.y()) < 0.004 || (at.y() > 0.0) == (t.c.seen_from == DrivingSide::port);
     if (!faces) {
       Finding f = t.make("cool.outlet_side", Severity::note, {}, {}, "driving side", o.fitting);
       f.text = {"{0} is on the side you do not see when driving.", fitting.name};
-      t.offer(f, "Move it to the other side", t.with_fitting(o.fitting, [](CoolFitting& x) { x.place.y() *= -1.0; }));
+      t.offer(f, "Move it to the other side",
+              with_fitting(t.a, o.fitting, [](CoolFitting& x) { x.place.y() *= -1.0; }));
       t.out.push_back(f);
     }
     if (o.flow > 1e-9 && o.climb > o.height + 0.020 && o.primed && head < 1.5 * o.climb) {
@@ -191,136 +179,6 @@ void outlets(const Cooled& t) {
   }
 }
 
-/// The circuit with the hoses on one fitting alone: what is tried there leaves the others as they are.
-CoolingCircuit hoses_on(const CoolingCircuit& c, Id fitting) {
-  CoolingCircuit near = c;
-  std::erase_if(near.hoses, [&](const Hose& h) { return h.from != fitting && h.to != fitting; });
-  return near;
-}
-
-bool lies_well(const HosePath& p) {
-  return !p.kinks() && !p.by_shaft && p.through.empty();
-}
-
-/// The circuit with a jacket's nipples turned so that this hose keeps its radius and its neighbours kink no more than
-/// before; as it is when no turn does that.
-CoolingCircuit with_turned_nipples(const Cooled& t, Id hose) {
-  const Hose& bent = *t.c.find_hose(hose);
-  for (Id end : {bent.from, bent.to}) {
-    if (!has_nipples(t.c.find(end)->kind)) continue;
-    CoolingCircuit near = hoses_on(t.c, end);
-    const auto kinking = [&](double turn, bool& this_one) {
-      for (CoolFitting& f : near.fittings)
-        if (f.id == end) f.turn = turn;
-      std::ptrdiff_t count = 0;
-      for (const HosePath& p : route_hoses(t.a.hull->space, t.a.project.layout, t.a.power.line, near)) {
-        count += p.kinks();
-        if (p.hose == hose) this_one = p.kinks();
-      }
-      return count;
-    };
-    bool kinks = true;
-    const auto before = kinking(t.c.find(end)->turn, kinks);
-    for (int to_port : {0, 30, -30, 60, -60, 90, -90, 120, -120, 180}) {
-      const double turn = radians(static_cast<double>(to_port));
-      if (kinking(turn, kinks) < before && !kinks) return t.with_fitting(end, [=](CoolFitting& f) { f.turn = turn; });
-    }
-  }
-  return t.c;
-}
-
-/// Is there room for a hose round this point: inside the skin and out of every part?
-bool has_room(const Assessment& a, const Vec3& p) {
-  constexpr double clear = 0.004;
-  const HullModel& hull = a.hull->model;
-  if (p.x() < hull.box.low.x() + clear || p.x() > hull.box.high.x() - clear) return false;
-  const std::vector<double> skin = hull.section_near(p.x()).crossings(0, p.y());
-  if (skin.size() < 2) return false;
-  const auto [low, high] = std::minmax_element(skin.begin(), skin.end());
-  if (p.z() < *low + clear || p.z() > *high - clear) return false;
-  return std::none_of(a.project.layout.parts.begin(), a.project.layout.parts.end(), [&](const Part& part) {
-    return !part.outside && !in_the_line(part.kind) && part.kind != PartKind::foam &&
-           part.box().grown(clear).contains(p);
-  });
-}
-
-/// The circuit with this hose led in a half circle as wide as its material bears where it leaves one of its ends; as it
-/// is when there is no room for one.
-CoolingCircuit with_wider_bow(const Cooled& t, const Hose& hose, const HosePath& path) {
-  const Layout& layout = t.a.project.layout;
-  CoolingCircuit alone = t.c;
-  alone.hoses = {hose};
-  Hose best = hose;
-  double shortest = 1e9;
-  for (const bool at_start : {true, false}) {
-    const CoolFitting& end = *t.c.find(at_start ? hose.from : hose.to);
-    const std::uint32_t port = at_start ? hose.from_port : hose.to_port;
-    const Vec3 out = port_direction(end, port),
-               leaves = port_place(end, port, layout) + 1.05 * path.wanted_radius * out;
-    for (const Vec3& across :
-         {Vec3(0.0, 1.0, 0.0), Vec3(0.0, -1.0, 0.0), Vec3(0.0, 0.0, 1.0), Vec3(0.0, 0.7, 0.7), Vec3(0.0, -0.7, 0.7)}) {
-      const Vec3 over = leaves + 2.2 * path.wanted_radius * across.normalized();
-      const Vec3 back = over - 2.2 * path.wanted_radius * out;
-      if (std::abs(across.dot(out)) > 0.1 || !has_room(t.a, over) || !has_room(t.a, back)) continue;
-      Hose led = hose;
-      led.via.insert(at_start ? led.via.begin() : led.via.end(), {at_start ? over : back, at_start ? back : over});
-      alone.hoses[0] = led;
-      const HosePath tried = route_hoses(t.a.hull->space, layout, t.a.power.line, alone).front();
-      if (!lies_well(tried) || tried.length >= shortest) continue;
-      shortest = tried.length;
-      best = led;
-    }
-  }
-  return t.with_hose(hose.id, [&](Hose& h) { h.via = best.via; });
-}
-
-/// The circuit with the outlet of a hose moved along the side, and the nipples at its other end turned, so that the
-/// hose keeps its radius and its neighbour on them kinks no more than before; as it is when no place does that.
-CoolingCircuit with_moved_outlet(const Cooled& t, const Hose& hose) {
-  const CoolFitting &out = *t.c.find(hose.to), &source = *t.c.find(hose.from);
-  if (out.kind != FittingKind::outlet || out.part != 0) return t.c;
-  const Boat boat = boat_of(t.a);
-  CoolingCircuit near = hoses_on(t.c, source.id);
-  const auto of = [&](Id id) -> CoolFitting& {
-    return *std::find_if(near.fittings.begin(), near.fittings.end(), [&](const CoolFitting& f) { return f.id == id; });
-  };
-  const auto before = std::count_if(t.a.hoses.begin(), t.a.hoses.end(), [&](const HosePath& p) {
-    return p.kinks() &&
-           std::any_of(near.hoses.begin(), near.hoses.end(), [&](const Hose& h) { return h.id == p.hose; });
-  });
-  std::vector<double> turns{source.turn};
-  if (has_nipples(source.kind))
-    for (const int port : {0, 45, -45, 90, -90}) turns.push_back(radians(static_cast<double>(port)));
-  for (int k = 1; k <= 8; ++k)
-    for (const double along : {-0.02 * k, 0.02 * k})
-      for (const double turn : turns) {
-        const double x = out.place.x() + along;
-        if (x < boat.hull.box.low.x() + 0.02 || x > boat.hull.box.low.x() + 0.9 * boat.hull.length()) continue;
-        of(out.id).place = outlet_place(boat, t.c.seen_from, x);
-        of(source.id).turn = turn;
-        std::ptrdiff_t kinked = 0;
-        bool clear = false;
-        for (const HosePath& p : route_hoses(t.a.hull->space, t.a.project.layout, t.a.power.line, near)) {
-          kinked += p.kinks();
-          if (p.hose == hose.id) clear = lies_well(p);
-        }
-        if (!clear || kinked >= before) continue;
-        CoolingCircuit moved = t.c;
-        for (CoolFitting& f : moved.fittings)
-          if (f.id == out.id || f.id == source.id) f = of(f.id);
-        return moved;
-      }
-  return t.c;
-}
-
-/// Something is offered where it keeps the hose's radius: other nipples, the outlet elsewhere, else a wider bow.
-void mend_bend(const Cooled& t, Finding& f, const Hose& hose, const HosePath& path) {
-  if (!t.mends()) return;
-  t.offer(f, "Turn the nipples", with_turned_nipples(t, hose.id));
-  if (!f.remedy) t.offer(f, "Move the outlet", with_moved_outlet(t, hose));
-  if (!f.remedy) t.offer(f, "Use a larger bend radius", with_wider_bow(t, hose, path));
-}
-
 void hoses(const Cooled& t) {
   for (std::size_t i = 0; i < t.c.hoses.size(); ++i) {
     const Hose& h = t.c.hoses[i];
@@ -330,7 +188,7 @@ void hoses(const Cooled& t) {
     if (h.kinked) {
       Finding f = t.make("cool.kinked", Severity::watch, {}, {}, "marked by the builder", h.id);
       f.text = {"{0} is flattened: a quarter of its bore is left.", name};
-      t.offer(f, "Free it", t.with_hose(h.id, [](Hose& x) { x.kinked = false; }));
+      t.offer(f, "Free it", with_hose(t.a, h.id, [](Hose& x) { x.kinked = false; }));
       t.out.push_back(f);
     }
     if (p.kinks()) {
@@ -338,7 +196,7 @@ void hoses(const Cooled& t) {
           t.make("cool.bend", Severity::watch, length_quantity(p.least_radius), length_quantity(p.wanted_radius),
                  "least bend radius of the material; common practice, no source", h.id);
       f.text = {"{2} bends to {0}; should be {1} at least.", f.number, f.limit, name};
-      mend_bend(t, f, h, p);
+      if (t.mends()) f.remedy = bend_offer(t.a, h, p);
       t.out.push_back(f);
     }
     if (!material.rigid && h.wall < material.least_wall * h.bore - 1e-9) {
@@ -346,7 +204,7 @@ void hoses(const Cooled& t) {
       Finding f = t.make("cool.wall", Severity::watch, length_quantity(h.wall), length_quantity(wall),
                          "wall over bore that stays round in a bend; common practice, no source", h.id);
       f.text = {"{2} has a wall of {0}; required: {1} to stay round.", f.number, f.limit, name};
-      t.offer(f, {"Take hose with a wall of {0}", f.limit}, t.with_hose(h.id, [&](Hose& x) { x.wall = wall; }));
+      t.offer(f, {"Take hose with a wall of {0}", f.limit}, with_hose(t.a, h.id, [&](Hose& x) { x.wall = wall; }));
       t.out.push_back(f);
     }
     if (p.by_shaft) {

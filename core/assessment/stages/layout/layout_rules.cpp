@@ -17,20 +17,6 @@ std::string name_of(const Assessment& a, Id id) {
   return p ? p->name : std::string();
 }
 
-/// Nearest free place around the part, trying upward, inward and along the boat in growing steps.
-std::optional<Vec3> nearest_free_place(const Assessment& a, const Part& part) {
-  const double inward = part.place.y() > 0.0 ? -1.0 : 1.0;
-  const Vec3 ways[] = {{0, 0, 1},       {0, inward, 0}, {-1, 0, 0},     {1, 0, 0},
-                       {0, -inward, 0}, {0, 0, -1},     {0, inward, 1}, {-1, 0, 1}};
-  for (double step = 0.001; step <= 0.06; step += step < 0.01 ? 0.001 : 0.004)
-    for (const Vec3& way : ways) {
-      const Vec3 place = part.place + step * way;
-      if (part.rail != 0 && (constrained_place(a.project.layout, part, place) - place).norm() > 1e-6) continue;
-      if (place_is_free(a, part, place)) return place;
-    }
-  return std::nullopt;
-}
-
 /// Free places for parts that stand badly. Each is looked for once, and only for the first few: among many parts on one
 /// spot the search of each would find them all in its way.
 class FreePlaces {
@@ -45,9 +31,7 @@ class FreePlaces {
       it = known_.emplace(part.id, nearest_free_place(a_, part)).first;
     }
     if (!it->second) return;
-    f.remedy =
-        Edit{{"Move {1} {0} to the nearest free place", length_quantity((*it->second - part.place).norm()), part.name},
-             MovePart{part.id, *it->second}};
+    f.remedy = move_to_free_place(part, *it->second);
   }
 
  private:
@@ -200,16 +184,8 @@ void within_reach(const Assessment& a, const char* id, Id subject, const Text& w
             what,
             r->hatch->name,
             why};
-  if (f.severity != Severity::fine && a.offers()) {
-    HullDesign hull = a.project.hull;
-    for (Hatch& h : hull.hatches) {
-      if (h.id != r->hatch->id) continue;
-      const double from = std::min(h.x, box.high.x()), to = std::max(h.x + h.length, box.low.x());
-      h.x = from;
-      h.length = to - from;
-    }
-    f.remedy = Edit{{"Lengthen {0} over it", r->hatch->name}, ChangeHull{hull}};
-  }
+  if (f.severity != Severity::fine && a.offers())
+    f.remedy = lengthen_hatch(a.project.hull, *r->hatch, box.high.x(), box.low.x());
   out.push_back(f);
 }
 
