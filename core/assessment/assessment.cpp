@@ -32,6 +32,8 @@ Boat boat_with(const Assessment& a, const Drive& drive) {
             a.flotation,   a.form,   a.density(), p.brief.salt_water ? sea_water_viscosity : fresh_water_viscosity};
   boat.depth = p.brief.depth;
   if (p.trial.tuning) boat.tuned = p.trial.tuning->variation();
+  // Of boats that are tried by the dozen waves within some parts in a hundred are enough.
+  if (!a.tells_ranges()) boat.offsets = {.every = 2, .layers = 10};
   return boat;
 }
 

@@ -65,10 +65,11 @@ struct CgBand {
 };
 
 /// How much is worked out. `search` is for boats that are tried by the dozen: floodings and what it is made of stand as
-/// they were first worked out and nothing tells ranges, all else is full. `in_a_drag` keeps within a frame: findings
-/// offer no remedies, the last righting arm foretells the next, and what runs is kept from before and marked stale;
-/// only the drive's line follows. The end of the drag looks afresh.
-enum class Care { full, search, in_a_drag };
+/// they were first worked out and nothing tells ranges, all else is full. `trial` is a search whose findings offer no
+/// remedies: a boat that is only compared. `placing` is without a righting arm too. `in_a_drag` keeps within a frame:
+/// findings offer no remedies, the last righting arm foretells the next, and what runs is kept from before and marked
+/// stale; only the drive's line follows. The end of the drag looks afresh.
+enum class Care { full, search, trial, placing, in_a_drag };
 
 struct Assessment {
   Project project;  ///< the project it belongs to
@@ -102,7 +103,9 @@ struct Assessment {
   Care care = Care::full;
 
   /// Do findings offer remedies?
-  [[nodiscard]] bool offers() const { return care != Care::in_a_drag; }
+  [[nodiscard]] bool offers() const { return care == Care::full || care == Care::search; }
+  /// Do numbers tell how sure they are?
+  [[nodiscard]] bool tells_ranges() const { return care == Care::full || care == Care::in_a_drag; }
   [[nodiscard]] Loading loading() const { return {mass.total, mass.cg}; }
   [[nodiscard]] double density() const { return project.brief.water_density(); }
   [[nodiscard]] const PartFit* fit(Id part) const;
@@ -124,8 +127,8 @@ class Assessor {
  public:
   /// Throws InvalidInput when the hull cannot be built; the kept state is then unchanged.
   [[nodiscard]] Assessment assess(const Project& project, Care care = Care::full);
-  /// How it floats, and no further: hull, masses, fits, flotation and the band of its CG; no findings. For steps
-  /// that only move parts about.
+  /// How it floats, and no further: hull, masses, fits, flotation and the band of its CG; no righting arm, no findings.
+  /// For steps that only move parts about.
   [[nodiscard]] Assessment afloat(const Project& project);
   /// In a drag the floodings stand as they were last worked out: from now on as these.
   void keep_floods(const SealReport& report);

@@ -9,9 +9,9 @@
 #include "assessment/places.h"
 #include "assessment/proposal_hull.h"
 #include "assessment/remedies.h"
+#include "assessment/running_edits.h"
 #include "assessment/stow.h"
 #include "base/error.h"
-#include "cooling/options.h"
 #include "hull/family.h"
 #include "hull/morph.h"
 
@@ -57,14 +57,14 @@ class Builder {
     if (a.count(Severity::watch, Stage::cool) > 0) a = stowed(std::move(a));
     constexpr int most_mends = 16;
     // With all that a search leaves out, then as fine as any boat; what the coarse one hid is mended too.
-    a = mended(std::move(a), most_mends, Care::search);
+    a = mended(judge_.assess(a.project, Care::search), most_mends, Care::search);
     pause();
     a = mended(judge_.assess(a.project), most_mends / 2);
     pause();
     Project fine = a.project;
     fine.hull.fineness = 1.0;
     a = mended(judge_.assess(fine), most_mends / 4);
-    a = foamed(std::move(a), out.reasons);
+    a = mended(foamed(std::move(a), out.reasons), most_mends / 8);
     out.project = a.project;
     describe(a, out);
     out.assessed = std::make_shared<const Assessment>(std::move(a));
@@ -102,34 +102,27 @@ class Builder {
   /// Hull, drive and load find together: the load is known when the parts are, the parts when the hull is.
   [[nodiscard]] Assessment sized_and_fitted(std::vector<Text>& reasons) {
     const Skin skin = usual_skin(wish_.brief.method, catalogue_);
-    double load = 1.15 * wish_.brief.payload + 0.5;
-    // Beyond what floats it, a hull needs room: it grows until its parts stand in it.
-    double room = 1.0;
     const Catalogue all = narrowed(catalogue_, wish_.at_hand);
-    // The whole catalogue at first; then the set it gave, until its hull is large enough; then the whole once more.
+    HullGrowth growth(1.15 * wish_.brief.payload + usual_drive_mass(), wish_.brief.wanted_freeboard);
+    // The whole catalogue at first; then what it gave, unrun, until the hull is large enough; then the whole once more.
     std::vector<std::string> there;
-    bool quick = false;
+    bool unrun = false;
     std::optional<Assessment> best;
     double least = 0.0;
     Text why;
-    for (int round = 0; round < 7; ++round) {
+    constexpr int most_rounds = 7;
+    for (int round = 0; round < most_rounds; ++round) {
       pause();
-      const HullShape shape = wish_.shape ? *wish_.shape : hull_for(wish_.brief, idea_.family, load, room, skin, why);
-      const bool at_the_limit = wish_.shape || !why.empty();
-      Assessment a = fitted_into(shape, skin, quick ? narrowed(all, there) : all);
-      const double weight = weight_of(a);
-      double aboard = 0.0;
-      for (const MassItem& i : a.mass.items)
-        if (i.part != 0) aboard += i.mass;
-      const bool tight = a.count(Severity::stop, Stage::layout) > 0;
-      const bool low = a.freeboard.least < wish_.brief.wanted_freeboard;
-      const bool drowns = !tight && !low && !at_the_limit && !has_room_for_foam(a);
-      const bool fits = (!tight && !low && !drowns) || (at_the_limit && !tight && round > 1);
-      if (!best || weight < least) least = weight, best = std::move(a);
-      if (fits && !quick) break;
-      load = aboard;
-      if (!fits) room *= tight ? 1.18 : drowns ? 1.10 : 1.05;
-      quick = !fits;
+      const HullShape shape =
+          wish_.shape ? *wish_.shape : hull_for(wish_.brief, idea_.family, growth.load(), growth.room(), skin, why);
+      unrun = unrun && round + 1 < most_rounds;
+      Assessment a = unrun ? placed_into(shape, skin, narrowed(all, there)) : fitted_into(shape, skin, all);
+      const bool fits = growth.learn(a, wish_.shape || !why.empty());
+      const bool done = fits && !unrun;
+      if (!unrun)
+        if (const double weight = weight_of(a); !best || weight < least) least = weight, best = std::move(a);
+      if (done) break;
+      unrun = !fits;
       if (there.empty()) there = bought(best->project);
     }
     reasons.push_back(idea_.reason);
@@ -151,27 +144,34 @@ class Builder {
     return std::move(*best);
   }
 
+  /// A hull of this shape with drive, steering and load in it, unrun: only whether it has room.
+  [[nodiscard]] Assessment placed_into(const HullShape& shape, const Skin& skin, const Catalogue& catalogue) {
+    const Assessment empty = judge_.afloat(bare(shape, skin));
+    return judge_.afloat(fitted_unrun(empty, idea_.propulsor, idea_.mounting, catalogue));
+  }
+
   /// A hull of this shape with drive, steering and load in it.
   [[nodiscard]] Assessment fitted_into(const HullShape& shape, const Skin& skin, const Catalogue& catalogue) {
     const Assessment empty = judge_.afloat(bare(shape, skin));
     const Project p = fitted_out(
         empty, idea_.propulsor, idea_.mounting, catalogue, [this](std::size_t, std::size_t) { pause(); }, most_sets);
-    return held_to_speed(judge_.assess(p, Care::search));
+    return as_it_will_run(judge_, judge_.assess(p, Care::trial), [&](const Assessment& a) { return weight_of(a); });
   }
 
-  /// With the radio's throttle limit where a boat that is much faster than wished has its speed, if that is better.
-  [[nodiscard]] Assessment held_to_speed(Assessment a) {
-    const double wanted = wish_.brief.wanted_speed;
-    if (wanted <= 0.0 || !a.power.full.runs() || a.power.full.speed < 1.15 * wanted) return a;
-    const auto enough = std::find_if(a.power.sweep.begin(), a.power.sweep.end(),
-                                     [&](const RunningState& s) { return s.runs() && s.speed >= 1.03 * wanted; });
-    if (enough == a.power.sweep.end() || enough->throttle >= a.fitted_drive.throttle) return a;
-    Drive limited = a.fitted_drive;
-    limited.throttle = enough->throttle;
-    // Cruising stays below the limit.
-    limited.cruise_throttle = std::min(limited.cruise_throttle, 0.75 * limited.throttle);
-    Assessment held = judge_.assess(apply(a.project, {"Throttle", ChangeDrive{limited, {}}}), Care::search);
-    return weight_of(held) < weight_of(a) ? held : a;
+  /// kg that hull, drive and battery for the brief's speed and time usually weigh beside the payload, so that the first
+  /// hull is near to the last: motors of 350 W/kg with their ESC, cells of 120 Wh/kg, half a kilogram of all else;
+  /// common practice, no source.
+  [[nodiscard]] double usual_drive_mass() const {
+    const Brief& b = wish_.brief;
+    const DriveKind& kind = drive_kind(idea_.propulsor, idea_.mounting);
+    constexpr double all_else = 0.5, motor = 350.0, cells = 120.0 * 3600.0;
+    const bool fast = family_of(idea_.family).planes && b.wanted_speed > 1.6;
+    double mass = all_else;
+    for (int round = 0; round < 3; ++round) {
+      const double power = kind.power_for((mass + b.payload) * gravity, b.wanted_speed, fast);
+      mass = all_else + power / motor + power * b.run_time / 3.0 / cells;
+    }
+    return std::min(mass, 3.0 * all_else + b.payload);
   }
 
   /// What is wrong with a boat and how far it is from the wishes.
@@ -181,8 +181,9 @@ class Builder {
 
   /// Wider, deeper or longer with the same drive, as long as that leaves less to watch of what a larger hull mends.
   [[nodiscard]] Assessment reshaped(Assessment a, const Catalogue& all) {
-    constexpr std::array mended_by_size{"float.vanishing", "float.gm",    "float.freeboard",  "drive.balance",
-                                        "steer.heel",      "hull.bridge", "drive.thrust_line"};
+    constexpr std::array mended_by_size{"float.vanishing",   "float.gm",       "float.freeboard", "float.cg",
+                                        "drive.balance",     "steer.heel",     "hull.bridge",     "drive.thrust_line",
+                                        "drive.shaft_angle", "drive.flex_bend"};
     const auto small = [&](const Assessment& boat) {
       return std::any_of(boat.findings.begin(), boat.findings.end(), [&](const Finding& f) {
         return f.severity >= Severity::watch &&
@@ -193,7 +194,8 @@ class Builder {
     const HullShape smallest = a.project.hull.shape;
     const Catalogue same = narrowed(all, bought(a.project));
     const double most = most_length(wish_.brief);
-    for (const Vec3& by : {Vec3(1.0, 1.12, 1.0), Vec3(1.12, 1.12, 1.0), Vec3(1.25, 1.12, 1.0), Vec3(1.25, 1.25, 1.1)}) {
+    for (const Vec3& by : {Vec3(1.0, 1.12, 1.0), Vec3(1.15, 1.0, 1.0), Vec3(1.12, 1.06, 1.15), Vec3(1.3, 1.06, 1.0),
+                           Vec3(1.25, 1.25, 1.1), Vec3(1.3, 1.12, 1.25)}) {
       if (!small(a)) break;
       pause();
       const HullShape shape = within_the_bed(scaled(smallest, by), wish_.brief.method);
@@ -212,15 +214,32 @@ class Builder {
   [[nodiscard]] Assessment foamed(Assessment a, std::vector<Text>& reasons) {
     pause();
     if (a.swamped.foam_volume <= 0.0) return a;
+    // A speed that is missed by the foam's weight is the lesser evil, a battery that it locks in is not.
+    const auto spoils = [&](const Assessment& with) {
+      const auto count = [](const Assessment& boat, const char* id) {
+        return std::count_if(boat.findings.begin(), boat.findings.end(),
+                             [&](const Finding& f) { return f.id == id && f.severity >= Severity::watch; });
+      };
+      return fault_weight(with) > fault_weight(a) + 0.5 || with.swamped.foam_volume > 0.0 ||
+             count(with, "build.barred") > count(a, "build.barred");
+    };
     // Large blocks are the lightest work; small ones go in where those do not.
-    for (const double longest : {0.26, 0.16, 0.09}) {
-      Assessment with = judge_.assess(with_foam(a, longest));
-      if (fault_weight(with) >= fault_weight(a)) continue;
+    for (const auto& [longest, keep_lanes] : {std::pair(0.26, false), std::pair(0.16, false), std::pair(0.26, true),
+                                              std::pair(0.09, false), std::pair(0.09, true)}) {
+      const Project foam = with_foam(a, longest, keep_lanes);
+      if (foam_aboard(foam) - foam_aboard(a.project) < a.swamped.foam_volume) continue;
+      Assessment with = judge_.assess(foam);
+      if (spoils(with)) continue;
       reasons.push_back({"{0} of foam under the deck keep it afloat when it is flooded.",
                          Quantity{a.swamped.foam_volume, Dimension::volume}});
       return with;
     }
     return a;
+  }
+
+  [[nodiscard]] static bool covers_the_battery(const Assessment& a, const Part& part) {
+    const Part* battery = a.project.layout.find(a.fitted_drive.stands.battery);
+    return battery && shares_its_plan(part, *battery);
   }
 
   /// The payload slid towards where it brings the CG into its band: what the battery cannot reach by itself.
@@ -234,11 +253,12 @@ class Builder {
       const double by = (0.5 * (a.cg_band.low + a.cg_band.high) - cg) * a.mass.total / load->effective_mass();
       std::optional<Vec3> free;
       for (double share = 1.0; share > 0.15 && !free; share -= 0.1) {
-        const Vec3 place = load->place + Vec3(share * by, 0.0, 0.0);
-        if (place_is_free(a, *load, place)) free = place;
+        Part there = *load;
+        there.place.x() += share * by;
+        if (place_is_free(a, *load, there.place) && !covers_the_battery(a, there)) free = there.place;
       }
       if (!free) break;
-      Assessment moved = judge_.assess(apply(a.project, {"Payload", MovePart{load->id, *free}}), Care::search);
+      Assessment moved = judge_.assess(apply(a.project, {"Payload", MovePart{load->id, *free}}), Care::trial);
       if (fault_weight(moved) > fault_weight(a)) break;
       a = std::move(moved);
     }
@@ -254,17 +274,17 @@ class Builder {
     });
     if (!crowded) return a;
     pause();
-    for (const Stowing& way : stow_again(a, {}, [&](double) { return !go_on_ || go_on_(); }).ways) {
-      Assessment other = judge_.assess(way.assessed->project, Care::search);
-      if (weight_of(other) < weight_of(a) - 5.0) a = std::move(other);
-    }
-    return a;
+    const StowAnswer found = stow_again(
+        a, {}, [&](double) { return !go_on_ || go_on_(); }, Care::trial);
+    const Assessment* best = &a;
+    for (const Stowing& way : found.ways)
+      if (weight_of(*way.assessed) < weight_of(*best) - 5.0) best = way.assessed.get();
+    return best == &a ? std::move(a) : *best;
   }
 
-  /// A cooling circuit where water can be had and the boat is none the worse for it.
+  /// A cooling circuit where water can be had and the boat is none the worse for it; laid anew where it has one.
   [[nodiscard]] Assessment with_water(Assessment a, std::vector<Text>& reasons) {
     pause();
-    if (drive_kind(a.fitted_drive).in_air || !a.project.cooling.empty()) return a;
     // Where a hose would kink in a small hull, a thinner one or another way through may not.
     struct Way {
       Plumbing plumbing;
@@ -277,33 +297,30 @@ class Builder {
         {Plumbing::series, 0.002,
          "Water in series through ESC and motor, in thin hose that takes the bends: one pickup, one outlet."},
         {Plumbing::separate, 0.0, "Water on ways of their own through ESC and motor: shorter hoses with wider bends."}};
+    constexpr int most_bends = 4;
     std::optional<Assessment> best;
     const char* reason = nullptr;
     for (const Way& way : ways) {
-      Project wet = a.project;
-      wet.cooling = plumbed(way.plumbing, boat_of(a), wet.cooling, wet.next_id);
-      if (wet.cooling.empty()) return a;
-      if (way.bore > 0.0) wet.cooling = with_bore(wet.cooling, way.bore);
-      for (const auto& f : wet.cooling.fittings) wet.next_id = std::max(wet.next_id, f.id + 1);
-      for (const auto& h : wet.cooling.hoses) wet.next_id = std::max(wet.next_id, h.id + 1);
-      Assessment cooled = judge_.assess(wet, Care::search);
+      const auto wet = with_circuit(a, way.plumbing, way.bore);
+      if (!wet) return a;
+      Assessment cooled = mended(judge_.assess(*wet, Care::search), most_bends, Care::search, "cool.bend");
       if (fault_weight(cooled) > fault_weight(a) || (best && fault_weight(cooled) > fault_weight(*best) - 0.5))
         continue;
       best = std::move(cooled), reason = way.reason;
       if (best->count(Severity::watch, Stage::cool) + best->count(Severity::stop, Stage::cool) == 0) break;
     }
-    if (!best) return a;
-    reasons.push_back(reason);
-    return std::move(*best);
+    if (!best && a.project.cooling.empty()) return a;
+    reasons.push_back(best ? reason : ways[0].reason);
+    return best ? std::move(*best) : a;
   }
 
-  /// Mended by the findings' offers, worst first, as long as each makes the boat better by the count of its stops and
-  /// watches; at most so many of them, each judged with this care.
-  [[nodiscard]] Assessment mended(Assessment now, int most, Care care = Care::full) {
+  /// Mended by the findings' offers, worst first, as long as each makes the boat better by its stops, its watches and
+  /// how far it is from the wishes; at most so many of them, each judged with this care. `only`: by those of one rule.
+  [[nodiscard]] Assessment mended(Assessment now, int most, Care care = Care::full, const std::string& only = {}) {
     std::vector<std::pair<std::string, Id>> in_vain;
     for (int done = 0; done < most;) {
       const auto open = std::find_if(now.findings.begin(), now.findings.end(), [&](const Finding& f) {
-        return f.severity >= Severity::watch && f.remedy && f.ignored.empty() &&
+        return f.severity >= Severity::watch && f.remedy && f.ignored.empty() && (only.empty() || f.id == only) &&
                std::find(in_vain.begin(), in_vain.end(), std::pair(f.id, f.subject)) == in_vain.end();
       });
       if (open == now.findings.end()) break;
@@ -311,7 +328,7 @@ class Builder {
       in_vain.emplace_back(open->id, open->subject);
       try {
         Assessment after = judge_.assess(apply(now.project, *open->remedy), care);
-        if (fault_weight(after) >= fault_weight(now) - 0.5) continue;
+        if (weight_of(after) >= weight_of(now) - 0.5) continue;
         now = std::move(after);
         // The boat is another one: what did not help before may help now.
         in_vain.clear();

@@ -32,6 +32,10 @@ Vec3 FitBench::free_place(const Part& part) const {
   return find_place(boat_, part);
 }
 
+std::optional<Vec3> FitBench::beside(const Part& part, const Part& other) const {
+  return place_beside(boat_, part, other, 0.6 * hull_.length());
+}
+
 Id FitBench::hold(Part part, Id inside) {
   Project& p = boat_.project;
   part.id = p.take_id();

@@ -21,6 +21,8 @@ class FitBench {
   [[nodiscard]] bool is_free(const Part& part, const Vec3& at) const;
   /// Where stow() would put it.
   [[nodiscard]] Vec3 free_place(const Part& part) const;
+  /// A free place near another part, not over or under it; none without one.
+  [[nodiscard]] std::optional<Vec3> beside(const Part& part, const Part& other) const;
 
  private:
   Assessment boat_;

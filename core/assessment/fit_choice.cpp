@@ -63,7 +63,9 @@ DriveNeed need_of(const Assessment& a, const DriveKind& kind) {
   const double length = a.hull->model.length();
   const bool planing = a.hull->model.planes;
   const double hull_speed = 0.4 * std::sqrt(gravity * length);
-  n.speed = b.wanted_speed > 0.0 ? b.wanted_speed : planing ? 3.0 * hull_speed : hull_speed;
+  // What it carries in the end is not all known yet: a little more than is wished.
+  constexpr double margin = 1.03;
+  n.speed = b.wanted_speed > 0.0 ? margin * b.wanted_speed : planing ? 3.0 * hull_speed : hull_speed;
   if (b.run_time > 0.0) n.run_time = b.run_time;
   // What is not aboard yet weighs about as much as the structure (common practice, no source).
   const double mass = a.project.drives.empty() ? 2.0 * a.mass.total + b.payload : a.mass.total;
@@ -109,10 +111,10 @@ std::vector<DriveSet> sets_for(const Assessment& a, const Drive& have, const Dri
   }
   if (batteries.size() > 3) batteries.resize(3);
   auto motors = entries_with<Motor>(catalogue);
-  std::erase_if(motors, [&](const CatalogueEntry* e) {
-    const Motor& m = data<Motor>(*e);
-    return !can_fits(length, m) || !kind.takes_motor(m);
-  });
+  std::erase_if(motors, [&](const CatalogueEntry* e) { return !kind.takes_motor(data<Motor>(*e)); });
+  // By the usual sizes; where all are larger than that, with what there is.
+  const auto too_large = [&](const CatalogueEntry* e) { return !can_fits(length, data<Motor>(*e)); };
+  if (!std::all_of(motors.begin(), motors.end(), too_large)) std::erase_if(motors, too_large);
   auto screws = entries_with<Screw>(catalogue);
   std::erase_if(screws, [&](const CatalogueEntry* e) { return !kind.takes_screw(data<Screw>(*e)); });
   std::vector<std::pair<double, DriveSet>> ranked;
@@ -197,6 +199,8 @@ double drive_demerit(const Assessment& a, const DriveNeed& need) {
   if (a.power.full.speed < 0.8 * need.speed) d += 2.0;
   d += 20.0 * static_cast<double>(a.count(Severity::stop, Stage::drive));
   d += 2.0 * static_cast<double>(a.count(Severity::watch, Stage::drive));
+  // What finds no room asks for a larger hull, or for a smaller set.
+  d += 4.0 * static_cast<double>(a.count(Severity::stop, Stage::layout));
   if (a.power.run_time && a.power.duty) d += std::max(0.0, std::log(need.run_time / a.power.duty->run_time));
   return d;
 }

@@ -16,8 +16,7 @@ struct DriveNeed {
   double power = 100.0;   ///< W, from the battery at full throttle
   double run_time = 600;  ///< s, a third of it at full throttle
 };
-/// Drag over weight and overall efficiencies of common practice, no source, which each kind of drive has in its file: a
-/// hull that is fast for its length a quarter and one half, else a tenth and 0.45.
+/// Power by the rule of thumb that each kind of drive has in its file.
 [[nodiscard]] DriveNeed need_of(const Assessment& boat, const DriveKind& kind);
 
 /// One set of what the drive still lacks, by role.
@@ -37,7 +36,7 @@ using DriveSet = std::vector<std::pair<DriveGroup, const CatalogueEntry*>>;
 /// Adds what follows from motor and screw: what carries their current, bores that meet. Throws as sets_for().
 void complete_set(DriveSet& set, const Drive& have, const DriveNeed& need, const Catalogue& catalogue);
 
-/// Less is better: limits broken weigh most, then how far from the wanted speed.
+/// Less is better: limits broken weigh most, then what finds no room, then how far from the wanted speed.
 [[nodiscard]] double drive_demerit(const Assessment& boat, const DriveNeed& need);
 
 }  // namespace plucky

@@ -22,4 +22,9 @@ namespace plucky {
                                  const std::function<void(std::size_t set, std::size_t of)>& trying = {},
                                  std::size_t most_sets = 100);
 
+/// The same with the set that is best on paper, nothing of it run and no leads: whether a hull has room for it. Throws
+/// as fitted_out().
+[[nodiscard]] Project fitted_unrun(const Assessment& boat, Propulsor propulsor, Mounting mounting,
+                                   const Catalogue& catalogue);
+
 }  // namespace plucky

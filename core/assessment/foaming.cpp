@@ -21,17 +21,41 @@ std::vector<double> from_the_ends(double low, double high) {
   return out;
 }
 
-/// Foam under a hatch bars the way of what is taken out through it.
-bool under_a_hatch(const HullDesign& hull, const Vec3& at, const Vec3& size) {
-  return std::any_of(hull.hatches.begin(), hull.hatches.end(), [&](const Hatch& h) {
-    return at.x() + 0.5 * size.x() > h.x && at.x() - 0.5 * size.x() < h.x + h.length &&
-           std::abs(at.y() - h.y) < 0.5 * (size.y() + h.width);
+/// Foam under a hatch bars the way of what is taken out through it: what stands lower in its plan.
+bool bars_a_hatch(const Project& p, const Part& block) {
+  const Box3 its = block.box();
+  const auto overlaps = [](double low, double high, double other_low, double other_high) {
+    return low < other_high && high > other_low;
+  };
+  for (const Hatch& h : p.hull.hatches) {
+    if (!overlaps(its.low.x(), its.high.x(), h.x, h.x + h.length) ||
+        !overlaps(its.low.y(), its.high.y(), h.y - 0.5 * h.width, h.y + 0.5 * h.width))
+      continue;
+    if (std::any_of(p.layout.parts.begin(), p.layout.parts.end(), [&](const Part& part) {
+          return part.kind != PartKind::foam && !part.outside && part.place.z() < its.high.z() &&
+                 shares_its_plan(part, block);
+        }))
+      return true;
+  }
+  return false;
+}
+
+/// Where a battery is slid by its own length to come out from under something: foam there locks it in.
+bool in_a_battery_lane(const Project& p, const Part& block) {
+  constexpr double play = 0.006;  // m
+  const Box3 its = block.box();
+  return std::any_of(p.layout.parts.begin(), p.layout.parts.end(), [&](const Part& part) {
+    if (part.kind != PartKind::battery || part.outside) return false;
+    Box3 lane = part.box().grown(play);
+    lane.low.x() -= part.size.x(), lane.high.x() += part.size.x();
+    return ((lane.low.head<2>().array() < its.high.head<2>().array()).all() &&
+            (lane.high.head<2>().array() > its.low.head<2>().array()).all() && its.high.z() > lane.low.z());
   });
 }
 
 }  // namespace
 
-Project with_foam(const Assessment& boat, double longest) {
+Project with_foam(const Assessment& boat, double longest, bool keep_lanes) {
   // A tenth more, for what its own weight takes.
   double wanted = 1.1 * boat.swamped.foam_volume;
   if (wanted <= 0.0) return boat.project;
@@ -56,11 +80,16 @@ Project with_foam(const Assessment& boat, double longest) {
               block.mass_sigma = 0.1 * block.mass;
               block.may_get_wet = true;
               const Vec3 port(x, y, top - under), starboard(x, -y, top - under);
-              if (under_a_hatch(a.project.hull, port, size) || under_a_hatch(a.project.hull, starboard, size)) break;
-              if (!standing.is_free(block, port) || (y > 0.0 && !standing.is_free(block, starboard))) continue;
               // A pair on either side of the plane must not meet in it.
               if (y > 0.0 && y < 0.5 * size.y()) continue;
-              for (const Vec3& at : y > 0.0 ? std::vector{port, starboard} : std::vector{port}) {
+              const std::vector<Vec3> sides = y > 0.0 ? std::vector{port, starboard} : std::vector{port};
+              const bool free = std::all_of(sides.begin(), sides.end(), [&](const Vec3& at) {
+                block.place = at;
+                return standing.is_free(block, at) && !bars_a_hatch(a.project, block) &&
+                       !(keep_lanes && in_a_battery_lane(a.project, block));
+              });
+              if (!free) continue;
+              for (const Vec3& at : sides) {
                 block.id = a.project.take_id();
                 block.place = at;
                 a.project.layout.parts.push_back(block);
@@ -74,14 +103,16 @@ Project with_foam(const Assessment& boat, double longest) {
   return a.project;
 }
 
+double foam_aboard(const Project& boat) {
+  double volume = 0.0;
+  for (const Part& part : boat.layout.parts)
+    if (part.kind == PartKind::foam) volume += part.size.prod();
+  return volume;
+}
+
 bool has_room_for_foam(const Assessment& boat) {
-  const auto foam = [](const Project& p) {
-    double volume = 0.0;
-    for (const Part& part : p.layout.parts)
-      if (part.kind == PartKind::foam) volume += part.size.prod();
-    return volume;
-  };
-  return boat.swamped.foam_volume <= 0.0 || foam(with_foam(boat)) - foam(boat.project) >= boat.swamped.foam_volume;
+  return boat.swamped.foam_volume <= 0.0 ||
+         foam_aboard(with_foam(boat)) - foam_aboard(boat.project) >= boat.swamped.foam_volume;
 }
 
 }  // namespace plucky

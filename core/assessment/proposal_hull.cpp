@@ -3,12 +3,14 @@
 #include <algorithm>
 #include <cmath>
 
+#include "assessment/foaming.h"
 #include "assessment/ideas.h"
 #include "base/error.h"
 #include "brief/sizing.h"
 #include "build/printer.h"
 #include "hull/family.h"
 #include "hull/morph.h"
+#include "layout/kind.h"
 
 namespace plucky {
 
@@ -22,6 +24,18 @@ HullShape shortened(const HullShape& s, double length) {
                                &HullShape::afterbody_width})
     out.*m *= wider * std::sqrt(wider);
   return out;
+}
+
+/// Parts that find no room of their own, and batteries that do not pass the hatch, by name.
+std::vector<std::string> crowded(const Assessment& a) {
+  std::vector<std::string> names;
+  for (const Part& p : a.project.layout.parts) {
+    const PartFit* fit = a.fit(p.id);
+    if (!fit || p.outside) continue;
+    const bool shut_in = fit->passage == HatchPassage::never || fit->passage == HatchPassage::no_hatch;
+    if (!fit->stands_free() || (shut_in && traits_of(p.kind).out_each_time)) names.push_back(p.name);
+  }
+  return names;
 }
 
 }  // namespace
@@ -67,6 +81,39 @@ HullShape hull_for(const Brief& b, HullFamily family, double load, double room, 
     shape = shortened(shape, most);
   }
   return within_the_bed(shape, b.method);
+}
+
+bool HullGrowth::learn(const Assessment& a, bool at_the_limit) {
+  load_ = 0.0;
+  for (const MassItem& i : a.mass.items)
+    if (i.part != 0) load_ += i.mass;
+  std::vector<std::string> crowding = crowded(a);
+  std::erase_if(crowding, [&](const std::string& name) {
+    return std::find(hopeless_.begin(), hopeless_.end(), name) != hopeless_.end();
+  });
+  // What two larger hulls gave no room is not a matter of room: it is left to be mended.
+  if (learned_ > 1 && !crowding.empty() && crowding == crowded_before_) {
+    hopeless_.insert(hopeless_.end(), crowding.begin(), crowding.end());
+    crowding.clear();
+    room_ = room_before_;
+  }
+  crowded_before_ = crowding;
+  room_before_ = room_;
+  ++learned_;
+  const double lacks = freeboard_ - a.freeboard.least;
+  if (!crowding.empty()) {
+    room_ *= 1.18;
+  } else if (at_the_limit && learned_ > 2) {
+    return true;
+  } else if (lacks > 0.0) {
+    // Larger by a share in all directions it has its freeboard higher by about that of twice its depth.
+    room_ *= 1.0 + std::clamp(0.6 * lacks / a.hull->model.box.size().z(), 0.02, 0.15);
+  } else if (!at_the_limit && !has_room_for_foam(a)) {
+    room_ *= 1.10;
+  } else {
+    return true;
+  }
+  return false;
 }
 
 }  // namespace plucky

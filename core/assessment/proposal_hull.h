@@ -22,4 +22,24 @@ inline constexpr double searching_fineness = 0.5;
 /// No wider than a usual printer's bed takes, where it is printed: sections stand on it as they are.
 [[nodiscard]] HullShape within_the_bed(HullShape shape, BuildMethod method);
 
+/// The least hull for a boat whose parts are not known yet, found by trying: each boat says what it carries and whether
+/// its hull was large enough.
+class HullGrowth {
+ public:
+  /// A load (kg) to begin with; the freeboard (m) that is wished.
+  HullGrowth(double load, double freeboard) : load_(load), freeboard_(freeboard) {}
+  [[nodiscard]] double load() const { return load_; }  ///< kg
+  /// By how much larger than what floats the load a hull must be for its parts to stand in it.
+  [[nodiscard]] double room() const { return room_; }
+  /// Is this boat's hull large enough? Then the next one would be for its load, else larger too. `at_the_limit`: it can
+  /// only become wider.
+  [[nodiscard]] bool learn(const Assessment& boat, bool at_the_limit);
+
+ private:
+  double load_, freeboard_;
+  double room_ = 1.0, room_before_ = 1.0;
+  int learned_ = 0;
+  std::vector<std::string> crowded_before_, hopeless_;
+};
+
 }  // namespace plucky

@@ -34,7 +34,7 @@ struct Weighing {
   StowMerit merit;
   double along, side, height, leads, aerial, reach;
 };
-constexpr std::array<Weighing, 3> weighings{{{StowMerit::balance, 60.0, 120.0, 4.0, 1.0, 3.0, 1.0},
+constexpr std::array<Weighing, 3> weighings{{{StowMerit::balance, 200.0, 200.0, 4.0, 1.0, 3.0, 1.0},
                                              {StowMerit::leads, 30.0, 60.0, 2.0, 6.0, 3.0, 1.0},
                                              {StowMerit::reach, 30.0, 60.0, 2.0, 1.0, 3.0, 6.0}}};
 
@@ -272,7 +272,8 @@ std::vector<Id> stowable(const Project& boat) {
   return out;
 }
 
-StowAnswer stow_again(const Assessment& a, const std::vector<Id>& held, const std::function<bool(double)>& going_on) {
+StowAnswer stow_again(const Assessment& a, const std::vector<Id>& held, const std::function<bool(double)>& going_on,
+                      Care care) {
   for (const Id id : held)
     if (!a.project.layout.find(id)) throw InvalidInput("stow again", "holds a part that the boat does not have");
   StowAnswer out{.before = stow_measures(a)};
@@ -286,6 +287,7 @@ StowAnswer stow_again(const Assessment& a, const std::vector<Id>& held, const st
   if (!told(0.0)) return out;
   const Search search(a, moving);
   Assessor judge;
+  if (care != Care::full) judge.keep_floods(a.seal);
   double done = 0.25;
   for (const Weighing& w : weighings) {
     if (!told(done)) break;
@@ -297,7 +299,7 @@ StowAnswer stow_again(const Assessment& a, const std::vector<Id>& held, const st
         std::any_of(out.ways.begin(), out.ways.end(), [&](const Stowing& o) { return o.edit.change == s.edit.change; });
     if (s.moved.empty() || same) continue;
     try {
-      s.assessed = std::make_shared<const Assessment>(judge.assess(apply(a.project, s.edit)));
+      s.assessed = std::make_shared<const Assessment>(judge.assess(apply(a.project, s.edit), care));
     } catch (const InvalidInput&) {
       continue;
     }

@@ -50,8 +50,9 @@ struct StowAnswer {
 /// Parts that may be moved.
 [[nodiscard]] std::vector<Id> stowable(const Project& boat);
 
-/// Throws InvalidInput for a held part that the boat does not have.
+/// Each way is judged with this care, which should be that of the boat. Throws InvalidInput for a held part that the
+/// boat does not have.
 [[nodiscard]] StowAnswer stow_again(const Assessment& boat, const std::vector<Id>& held,
-                                    const std::function<bool(double)>& going_on = {});
+                                    const std::function<bool(double)>& going_on = {}, Care care = Care::full);
 
 }  // namespace plucky

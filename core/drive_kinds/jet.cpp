@@ -9,6 +9,7 @@
 #include "drive/cavitation.h"
 #include "drive/water_jet.h"
 #include "drive_kinds/kind_list.h"
+#include "drive_kinds/water_screw.h"
 #include "running/boat.h"
 #include "sealing/opening_register.h"
 #include "steering/design.h"
@@ -30,7 +31,7 @@ bool jet_takes_screw(const Screw& s) {
   return s.guard_radius <= 0.0 && s.blade_area >= least_impeller_area;
 }
 double jet_power_for(double weight, double speed, bool fast) {
-  return 1.3 * weight * (fast ? 0.25 : 0.10) * speed / (fast ? 0.5 : 0.45);
+  return 1.3 * water_power_for(weight, speed, fast);
 }
 
 std::vector<Joint> jet_joints(const Drive& d) {

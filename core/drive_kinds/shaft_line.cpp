@@ -96,19 +96,29 @@ void line_lay(DriveLaying& l) {
   // The can clears the skin all along, with room for its mount.
   const double floor = std::max(hull.bottom_height(mx, 0.0), hull.bottom_height(mx + 0.5 * d.motor.can_length, 0.0)) +
                        l.bench.project().hull.skin.shell_thickness + 0.004;
-  const Vec3 at = old_motor ? old_motor->place : Vec3(mx, 0.0, floor + 0.5 * d.motor.can_diameter);
-  if (!(old_motor && old_screw)) lay_shaft(l, at, disc);
-  const Vec3 along(std::cos(d.shaft.motor_tilt), 0.0, std::sin(d.shaft.motor_tilt));
-  const Vec3 coupling = at - along * (0.5 * d.motor.can_length + d.motor.shaft_reach);
+  Vec3 at = old_motor ? old_motor->place : Vec3(mx, 0.0, floor + 0.5 * d.motor.can_diameter);
+  Vec3 along, coupling;
+  for (int raised = 0; raised < 6; ++raised) {
+    if (!(old_motor && old_screw)) lay_shaft(l, at, disc);
+    along = {std::cos(d.shaft.motor_tilt), 0.0, std::sin(d.shaft.motor_tilt)};
+    coupling = at - along * (0.5 * d.motor.can_length + d.motor.shaft_reach);
+    // The coupler behind it lies lower on the slanted line, and clears the skin too.
+    const double after = coupling.x() - 0.5 * d.coupler.length;
+    const double low = std::max(hull.bottom_height(coupling.x(), 0.0), hull.bottom_height(after, 0.0)) +
+                       l.bench.project().hull.skin.shell_thickness + 0.001 - (coupling.z() - 0.5 * d.coupler.diameter);
+    if (old_motor || low <= 0.0) break;
+    at.z() += low;
+  }
   if (const Part* motor = l.chosen(G::motor)) l.place(*motor, at);
   if (const Part* coupler = l.chosen(G::coupler)) l.place(*coupler, coupling);
   if (const Part* chosen = l.chosen(G::shaft)) {
     Part part = *chosen;
-    const double was = part.size.x();
-    part.size.x() = (coupling - disc).norm() - 0.5 * d.coupler.length;
-    part.mass *= part.size.x() / was;  // tube and shaft are cut to length
+    // From the disc to the coupler's after face; its box ends before the coupler's.
+    const double reach = 0.5 * d.coupler.length;
+    part.mass *= ((coupling - disc).norm() - reach) / part.size.x();  // tube and shaft are cut to length
+    part.size.x() = coupling.x() - reach - 1e-4 - disc.x();
     part.data = d.shaft;
-    l.place(part, 0.5 * (coupling + disc));
+    l.place(part, disc + 0.5 * part.size.x() / along.x() * along);
   }
   if (const Part* screw = l.chosen(G::screw)) l.place(*screw, disc);
 }

@@ -20,10 +20,6 @@ bool water_takes_screw(const Screw& s) {
   return s.guard_radius <= 0.0 && s.blade_area < least_impeller_area;
 }
 
-double water_power_for(double weight, double speed, bool fast) {
-  return weight * (fast ? 0.25 : 0.10) * speed / (fast ? 0.5 : 0.45);
-}
-
 double water_depth(const Drive& d, const Working& w, const WaterLevel& water) {
   return water(w.place.x()) - (w.place.z() + 0.5 * d.screw.diameter);
 }
@@ -68,6 +64,13 @@ void water_stream(const Boat& b, const RunningState& s, Stream& out) {
 }
 
 }  // namespace
+
+double water_power_for(double weight, double speed, bool fast) {
+  if (!fast) return 0.10 * weight * speed / 0.45;
+  const double volume = weight / (gravity * fresh_water_density);
+  const double froude_squared = speed * speed / (gravity * std::cbrt(volume));
+  return (0.2 + 0.0035 * froude_squared) * weight * speed / 0.5;
+}
 
 DriveKind water_screw(Mounting mounting) {
   return {.propulsor = Propulsor::propeller,

@@ -107,18 +107,22 @@ double Offsets::greatest_half() const {
   return most;
 }
 
-Offsets offsets_below(const HullModel& hull, const std::function<double(double)>& water, double spacing, int layers) {
+Offsets offsets_below(const HullModel& hull, const std::function<double(double)>& water, double spacing,
+                      const OffsetGrid& grid) {
   Offsets o;
   o.spacing = spacing;
   const double bodies = spacing > 0.0 ? 2.0 : 1.0;
   double draught = 0.0;
   for (const Section& s : hull.sections)
     if (const Section::Extent e = s.extent(); !e.empty()) draught = std::max(draught, water(s.x) - e.low.y());
-  for (int j = 0; j <= layers; ++j) {
-    const double s = static_cast<double>(j) / layers;
+  for (int j = 0; j <= grid.layers; ++j) {
+    const double s = static_cast<double>(j) / grid.layers;
     o.depth.push_back(draught * s * s);
   }
-  for (const Section& s : hull.sections) {
+  for (std::size_t i = 0; i < hull.sections.size(); ++i) {
+    // Both ends always: they are where the waves begin.
+    if (i % grid.every != 0 && i + 1 < hull.sections.size()) continue;
+    const Section& s = hull.sections[i];
     o.x.push_back(s.x);
     std::vector<double> half;
     const double level = water(s.x);

@@ -24,11 +24,16 @@ struct Offsets {
   [[nodiscard]] double greatest_half() const;  ///< m
 };
 
-/// Offsets below the water, whose height over a station `water` gives, at the hull's own stations and `layers` depths,
+/// How closely offsets are taken: at every so many of the hull's stations, at so many depths.
+struct OffsetGrid {
+  std::size_t every = 1;
+  int layers = 14;
+};
+/// Offsets below the water, whose height over a station `water` gives, at the hull's stations and at depths that are
 /// closer near the surface; where two bodies stand `spacing` apart, of one of them. In trim each station is measured
 /// from its own water line.
 [[nodiscard]] Offsets offsets_below(const HullModel& hull, const std::function<double(double)>& water,
-                                    double spacing = 0.0, int layers = 14);
+                                    double spacing = 0.0, const OffsetGrid& grid = {});
 
 /// Speed in deep water whose waves are as long as those of `speed` (m/s) over a bed `depth` (m) down: what meets the
 /// hull is the same (Schlichting 1934). From nine tenths of the speed sqrt(g h) that no long wave passes it goes back

@@ -166,7 +166,7 @@ RunningHull running_hull(const Boat& b) {
   h.joined = bodies.pieces == 2 && !bodies.spacing;
   const double apart = bodies.spacing.value_or(0.0), count = bodies.spacing ? 2.0 : 1.0;
   h.offsets = offsets_below(
-      b.hull, [&](double x) { return b.rest.plane.z_at(x); }, apart);
+      b.hull, [&](double x) { return b.rest.plane.z_at(x); }, apart, b.offsets);
   h.waterline_length = b.form.waterline_length;
   h.wetted_area = im.wetted_area;
   h.volume = im.volume;

@@ -36,6 +36,7 @@ struct Boat {
   double depth = 0.0;       ///< m, of the water; 0: deep
   double mass_sigma = 0.0;  ///< kg, standard deviation of the loading's mass
   Variation tuned = {};     ///< what its runs have told
+  OffsetGrid offsets = {};  ///< that waves are taken from
 };
 
 /// The V that Savitsky's method takes for this bottom, averaged over the after half where a boat planes.

@@ -6,6 +6,7 @@
 #include "assessment/fixtures.h"
 #include "assessment/places.h"
 #include "assessment/remedies.h"
+#include "assessment/running_edits.h"
 #include "findings.h"
 #include "fleet.h"
 #include "layout/lead_run.h"
@@ -109,6 +110,81 @@ TEST(Offers, AnOutletTooNearForItsHoseMovesAlongTheSide) {
     }
   }
   EXPECT_GT(mended, 0);
+}
+
+TEST(Offers, AnEscTooNearForItsHosesMovesAway) {
+  int mended = 0;
+  for (const std::string name : fleet_boats) {
+    const Project p = of_the_fleet(name);
+    const Part* esc = p.layout.first(PartKind::esc);
+    if (!esc) continue;
+    // Step by step towards the motor, as far as it finds room: somewhere a hose has no way to bend.
+    const Assessment free = assess(p);
+    for (int k = 1; k <= 6; ++k) {
+      Project near = p;
+      near.layout.find(esc->id)->place.x() -= 0.012 * k;
+      if (!place_is_free(free, *esc, near.layout.find(esc->id)->place)) continue;
+      const Assessment a = assess(near);
+      for (const Hose& h : near.cooling.hoses) {
+        const Finding* f = find_finding(a, "cool.bend", h.id);
+        if (!f || !f->remedy || !std::holds_alternative<MovePart>(f->remedy->change)) continue;
+        const Assessment moved = taken(a, *f);
+        EXPECT_EQ(find_finding(moved, "cool.bend", h.id), nullptr) << name;
+        EXPECT_TRUE(moved.fit(esc->id)->stands_free()) << name;
+        ++mended;
+      }
+    }
+  }
+  EXPECT_GT(mended, 0);
+}
+
+TEST(RunningEdits, AThrottleLimitKeepsTheWishedSpeedAndNoMore) {
+  int limited = 0;
+  for (const std::string name : fleet_boats) {
+    const Assessment a = assess(of_the_fleet(name));
+    if (!a.power.full.runs()) continue;
+    const double wished = 0.6 * a.power.full.speed;
+    EXPECT_FALSE(with_throttle_limit(a, 0.0)) << "nobody wished a speed";
+    EXPECT_FALSE(with_throttle_limit(a, 0.95 * a.power.full.speed)) << "not much faster";
+    const auto held = with_throttle_limit(a, wished);
+    if (!held) continue;
+    const Assessment b = assess(*held);
+    EXPECT_GE(b.power.full.speed, wished) << name;
+    EXPECT_LT(b.power.full.speed, a.power.full.speed) << name;
+    EXPECT_LT(b.fitted_drive.cruise_throttle, b.fitted_drive.throttle) << name;
+    EXPECT_GT(b.power.duty->run_time, a.power.duty->run_time) << name;
+    ++limited;
+  }
+  EXPECT_GT(limited, 4);
+}
+
+TEST(RunningEdits, AHotDryBoatRunsWithWaterAndAnAirBoatHasNone) {
+  Project p = powered_boat();
+  p.cooling = {};
+  const Assessment dry = assess(p);
+  const auto wet = with_circuit(dry, Plumbing::series);
+  ASSERT_TRUE(wet);
+  EXPECT_FALSE(wet->cooling.empty());
+  // Laid anew it has one circuit, not two.
+  const auto again = with_circuit(assess(*wet), Plumbing::series);
+  ASSERT_TRUE(again);
+  EXPECT_EQ(again->cooling.hoses.size(), wet->cooling.hoses.size());
+  EXPECT_FALSE(with_circuit(assess(of_the_fleet("mudwren")), Plumbing::series));
+  Assessor judge;
+  const auto stops = [](const Assessment& a) { return fault_weight(a); };
+  EXPECT_LE(fault_weight(as_it_will_run(judge, dry, stops)), fault_weight(dry) + 1e-9);
+}
+
+PROPERTY(DriveNeeds, TheRuleOfThumbAsksForMoreTheHeavierAndTheFasterABoatIs) {
+  const double weight = any::between(2.0, 60.0), speed = any::between(0.5, 25.0);
+  for (const DriveKind& kind : drive_kinds())
+    for (const bool fast : {false, true}) {
+      if (!kind.power_for) continue;  // a boat without a drive
+      const double power = kind.power_for(weight, speed, fast);
+      HOLDS(power > 0.0 && std::isfinite(power));
+      HOLDS(kind.power_for(weight, 1.1 * speed, fast) > power);
+      HOLDS(kind.power_for(1.1 * weight, speed, fast) > power);
+    }
 }
 
 PROPERTY(Places, BesideAnotherPartNothingIsInAnyonesWay) {

@@ -6,8 +6,10 @@
 #include <cmath>
 #include <set>
 
+#include "assessment/fit_out.h"
 #include "assessment/ideas.h"
 #include "assessment/places.h"
+#include "assessment/proposal_hull.h"
 #include "assessment/propose.h"
 #include "base/error.h"
 #include "brief/sizing.h"
@@ -15,6 +17,7 @@
 #include "hull/family.h"
 #include "project/json.h"
 #include "property.h"
+#include "shapes.h"
 #include "texts.h"
 
 using namespace plucky;
@@ -60,6 +63,56 @@ TEST(Ideas, FollowTheWaterTheSpeedAndTheWayOfBuilding) {
   // What is decided stays decided, even against the rules of thumb.
   w.family = HullFamily::round_bilge, w.propulsor = Propulsor::propeller;
   for (const BoatIdea& i : ideas_for(w)) EXPECT_EQ(i.family, HullFamily::round_bilge);
+}
+
+TEST(HullGrowth, GrowsForWhatFindsNoRoomAndLeavesWhatNoSizeMends) {
+  Project p = powered_boat();
+  const Assessment a = assess(p);
+  double parts = 0.0;
+  for (const MassItem& i : a.mass.items)
+    if (i.part != 0) parts += i.mass;
+  // Held to its length it only has to hold its parts; it is believed after some tries.
+  HullGrowth held(9.0, 10.0);
+  EXPECT_FALSE(held.learn(a, true)) << "ten metres of freeboard";
+  EXPECT_NEAR(held.load(), parts, 1e-12) << "not what it began with";
+  EXPECT_FALSE(held.learn(a, true));
+  EXPECT_TRUE(held.learn(a, true));
+
+  // A servo in the skin asks for a larger hull, twice; then it is not a matter of room, and the hull is as it was.
+  Part servo{.id = p.take_id(), .name = "Servo", .kind = PartKind::servo, .size = {0.04, 0.02, 0.04}, .mass = 0.04};
+  servo.place = {0.3, 0.5 * a.hull->model.beam(), 0.05};
+  p.layout.parts.push_back(servo);
+  const Assessment crowded = assess(p);
+  ASSERT_FALSE(crowded.fit(servo.id)->stands_free());
+  HullGrowth growth(1.0, 0.0);
+  EXPECT_FALSE(growth.learn(crowded, true));
+  const double once = growth.room();
+  EXPECT_GT(once, 1.1);
+  EXPECT_FALSE(growth.learn(crowded, true));
+  EXPECT_GT(growth.room(), once);
+  EXPECT_TRUE(growth.learn(crowded, true));
+  EXPECT_EQ(growth.room(), once);
+}
+
+TEST(FittedUnrun, HasWhatTheBoatWillHaveButItsLeads) {
+  Project bare;
+  bare.hull.shape = default_shape(HullFamily::deep_v);
+  bare.brief.payload = 0.15;
+  bare.brief.wanted_speed = 6.0;
+  const Assessment empty = assess(bare);
+  const Project unrun = fitted_unrun(empty, Propulsor::propeller, Mounting::shaft, builtin_catalogue());
+  for (const PartKind kind :
+       {PartKind::motor, PartKind::battery, PartKind::esc, PartKind::propeller, PartKind::coupler, PartKind::shaft,
+        PartKind::servo, PartKind::rudder, PartKind::receiver, PartKind::payload})
+    EXPECT_TRUE(has(unrun, kind)) << static_cast<int>(kind);
+  const Assessment a = assess(unrun);
+  // Coupler and shaft are one behind the other, clear of the skin, in any hull.
+  for (const Part& part : unrun.layout.parts)
+    if (part.kind == PartKind::coupler || part.kind == PartKind::shaft) {
+      EXPECT_TRUE(a.fit(part.id)->overlaps.empty()) << part.name;
+    }
+  EXPECT_TRUE(a.fit(unrun.layout.first(PartKind::coupler)->id)->skin.inside);
+  EXPECT_THROW((void)fitted_unrun(empty, Propulsor::none, Mounting::shaft, builtin_catalogue()), InvalidInput);
 }
 
 TEST(Propose, WhatIsChosenSitsOnItsShaftWithABushWhereItsBoreIsWider) {

@@ -284,8 +284,7 @@ TEST(Offsets, EncloseWhatTheHullDisplaces) {
     const HullModel hull = build_hull(usual_hull(family));
     const double water = hull.box.low.z() + 0.4 * hull.box.size().z();
     const bool twin = family == HullFamily::twin_hull;
-    const Offsets o = offsets_below(
-        hull, [&](double) { return water; }, twin ? 0.2 : 0.0, 40);
+    const Offsets o = offsets_below(hull, [&](double) { return water; }, twin ? 0.2 : 0.0, {.layers = 40});
     double volume = 0.0;
     for (std::size_t i = 0; i + 1 < o.x.size(); ++i)
       for (std::size_t j = 0; j + 1 < o.depth.size(); ++j)
@@ -293,6 +292,23 @@ TEST(Offsets, EncloseWhatTheHullDisplaces) {
                   (o.half[i][j] + o.half[i][j + 1] + o.half[i + 1][j] + o.half[i + 1][j + 1]);
     if (twin) volume *= 2.0;  // they are one body's
     EXPECT_NEAR(volume / ImmersedBody(hull.buoyant).below({{}, water}).volume, 1.0, 0.02) << family_key(family);
+  }
+}
+
+TEST(Offsets, OnTheGridOfASearchGiveNearlyTheSameWaves) {
+  const OffsetGrid coarse{.every = 2, .layers = 10};
+  for (const HullFamily family : {HullFamily::deep_v, HullFamily::round_bilge, HullFamily::twin_hull}) {
+    const HullModel hull = build_hull(usual_hull(family));
+    const double water = hull.box.low.z() + 0.4 * hull.box.size().z();
+    const double apart = family == HullFamily::twin_hull ? 0.2 : 0.0;
+    const auto waves = [&](double froude, const OffsetGrid& grid) {
+      const Offsets o = offsets_below(
+          hull, [&](double) { return water; }, apart, grid);
+      EXPECT_NEAR(o.x.back() - o.x.front(), hull.sections.back().x - hull.sections.front().x, 1e-12);
+      return wave_resistance(o, froude * std::sqrt(gravity * hull.length()), 1000.0);
+    };
+    for (double froude : {0.35, 0.5, 0.9})
+      EXPECT_NEAR(waves(froude, coarse) / waves(froude, {}), 1.0, apart > 0.0 ? 0.06 : 0.02) << family_key(family);
   }
 }
 

@@ -85,7 +85,7 @@ Assessment Assessor::assess(const Project& project, Care care) {
 }
 
 Assessment Assessor::afloat(const Project& project) {
-  return run(project, Care::search, Stage::flotation);
+  return run(project, Care::placing, Stage::flotation);
 }
 
 Assessment assess(const Project& project) {

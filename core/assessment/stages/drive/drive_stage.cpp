@@ -13,7 +13,7 @@ void run_boat(Assessment& a, const PowerReport* kept) {
     a.power.line = drive_line(boat.hull, boat.layout, boat.drive);
     a.power.working = working_place(boat);
   } else {
-    a.power = power_report(boat, a.care != Care::search);
+    a.power = power_report(boat, a.tells_ranges());
   }
   a.steering = steering_report(a.fitted_steering, boat, a.power);
   a.wiring = wiring_report(boat, a.power, a.project.cooling.air);
@@ -28,7 +28,7 @@ struct DriveMemory {
 void run_drive(Assessment& a, std::any& memory) {
   auto& kept = memory_as<DriveMemory>(memory);
   a.drive = run_drive(a.fitted_drive, a.density());
-  run_boat(a, a.offers() || !kept.power ? nullptr : &*kept.power);
+  run_boat(a, a.care != Care::in_a_drag || !kept.power ? nullptr : &*kept.power);
   if (!a.power.stale) kept.power = a.power;
 }
 

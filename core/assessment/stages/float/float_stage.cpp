@@ -77,7 +77,10 @@ Spread spread_of(const Assessment& a, MassScatter& kept) {
     masses.push_back({a.mass.total, c->mass_sigma, a.mass.cg, Vec3::Constant(c->cg_sigma)});
   else
     for (const MassItem& m : a.mass.items) masses.push_back({m.mass, m.sigma, m.place, Vec3::Constant(m.place_sigma)});
-  if (!kept.is_of(masses)) kept = MassScatter(masses);
+  // A drag of the hull changes the masses each time: fewer samples keep up with it, all of them come at its end.
+  constexpr int whole = 10000, few = 1000;
+  const bool drag = a.care == Care::in_a_drag;
+  if (!kept.is_of(masses) || (!drag && kept.samples() < whole)) kept = MassScatter(masses, drag ? few : whole);
   return sample_spread(a.flotation, kept, masses, a.density(), thinned(a.hull->model.deck_edge, 36));
 }
 
@@ -102,16 +105,19 @@ void run_float(Assessment& a, std::any& memory) {
   a.cg_band = cg_band(a);
   a.swamped = swamped_of(a);
   if (a.flotation.status != FloatStatus::afloat) return;
-  // The curve is rolled from upright, even when the boat does not rest there.
-  WaterPlane upright = a.flotation.plane;
-  upright.attitude.heel = 0.0;
-  auto spread = std::async(std::launch::async, [&] { return spread_of(a, kept.scatter); });
-  const Stability* near = a.offers() || !kept.stability ? nullptr : &*kept.stability;
-  a.stability = assess_stability(a.hull->body, a.loading(), a.density(), upright, 37, near);
-  kept.stability = a.stability;
+  std::future<Spread> spread;
+  if (a.tells_ranges()) spread = std::async(std::launch::async, [&] { return spread_of(a, kept.scatter); });
+  if (a.care != Care::placing) {
+    // The curve is rolled from upright, even when the boat does not rest there.
+    WaterPlane upright = a.flotation.plane;
+    upright.attitude.heel = 0.0;
+    const Stability* near = a.care != Care::in_a_drag || !kept.stability ? nullptr : &*kept.stability;
+    a.stability = assess_stability(a.hull->body, a.loading(), a.density(), upright, 37, near);
+    kept.stability = a.stability;
+  }
   a.freeboard = freeboards(a);
   if (a.flotation.upright()) a.form = form_coefficients(a.hull->model, a.flotation.plane, a.flotation.immersion);
-  a.spread = spread.get();
+  if (spread.valid()) a.spread = spread.get();
 }
 
 void rules_of_float(const Assessment& a, std::vector<Finding>& out) {
