@@ -4,6 +4,8 @@
 #include <array>
 #include <atomic>
 #include <cmath>
+#include <condition_variable>
+#include <memory>
 #include <mutex>
 
 #include "assessment/boat_builder.h"
@@ -114,39 +116,56 @@ Proposals propose(const ProposalWish& wish, const Catalogue& catalogue, const Pr
   // One more than wanted, so that there is something to choose from; further ones where those give too few that may
   // sail.
   const std::size_t at_first = std::min(ideas.size(), wish.count + 1);
+  const std::size_t further = std::min(ideas.size() - at_first, wish.count);
   std::vector<Proposal> boats;
   Text refused;
   std::mutex lock;
-  std::atomic<std::size_t> done{0};
+  std::condition_variable one_ended;
+  std::size_t ended = 0, sound = 0;  // of the first ones
   std::atomic<bool> stopped{false};
   const auto build = [&](std::size_t i) {
     const auto tell = [&](const Text& what) {
       const std::lock_guard hold(lock);
-      if (listener.trying && !listener.trying(what, static_cast<double>(done) / static_cast<double>(at_first)))
-        stopped = true;
+      const double share = static_cast<double>(ended) / static_cast<double>(at_first);
+      if (listener.trying && !listener.trying(what, share)) stopped = true;
     };
     tell(ideas[i].reason);
     try {
       Proposal p = boat_from(ideas[i], wish, catalogue, [&] { return !stopped; });
       const std::lock_guard hold(lock);
       if (listener.ready && !stopped) listener.ready(p);
+      if (i < at_first && p.sound()) ++sound;
       boats.push_back(std::move(p));
     } catch (const StoppedByHand&) {
     } catch (const InvalidInput& e) {
       const std::lock_guard hold(lock);
       refused = e.sentence();
     }
-    ++done;
   };
-  const auto build_from = [&](std::size_t first, std::size_t count) {
-    in_parallel(
-        count, [&](double) { return !stopped; }, [&] { return [&, first](std::size_t i) { build(first + i); }; });
+  // As soon as the first ones must leave too few, while others of them are still at work.
+  const auto is_wanted = [&](std::size_t i) {
+    std::unique_lock hold(lock);
+    const auto too_few = [&] { return sound > 0 && ended - sound > i - wish.count; };
+    one_ended.wait(hold, [&] { return stopped || ended == at_first || too_few(); });
+    return !stopped && too_few();
   };
-  build_from(0, at_first);
-  const auto sound =
-      static_cast<std::size_t>(std::count_if(boats.begin(), boats.end(), [](const Proposal& p) { return p.sound(); }));
-  if (sound > 0 && sound < wish.count && !stopped)
-    build_from(at_first, std::min(ideas.size() - at_first, wish.count - sound));
+  in_parallel(
+      at_first + further, [&](double) { return !stopped; },
+      [&] {
+        return [&](std::size_t i) {
+          if (i >= at_first) {
+            if (is_wanted(i)) build(i);
+            return;
+          }
+          // Whatever it ends with, nobody waits for it any longer.
+          const std::shared_ptr<void> at_its_end(nullptr, [&](void*) {
+            const std::lock_guard hold(lock);
+            ++ended;
+            one_ended.notify_all();
+          });
+          build(i);
+        };
+      });
   // The same brief gives the same boats, whoever was ready first.
   std::sort(boats.begin(), boats.end(), [](const Proposal& a, const Proposal& b) {
     return std::tuple(a.project.hull.family, a.mass) < std::tuple(b.project.hull.family, b.mass);
