@@ -18,7 +18,7 @@ DriveReport run_drive(const Drive& d, double water_density) {
   r.revolutions = d.loaded * d.motor.kv * d.battery.voltage() / (2.0 * pi * d.gearing.ratio);
   r.speed = r.revolutions * screw.pitch * (1.0 - d.slip);
   const bool air = drive_kind(d).in_air;
-  const PropellerChart chart({screw.blades, screw.blade_area, screw.pitch / screw.diameter}, air);
+  const PropellerChart chart = chart_of({screw.blades, screw.blade_area, screw.pitch / screw.diameter}, air);
   const PropellerCoefficients k =
       chart.wetted(r.speed / (r.revolutions * screw.diameter),
                    r.revolutions * screw.diameter * screw.diameter / (air ? air_viscosity : fresh_water_viscosity));
