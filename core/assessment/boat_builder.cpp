@@ -14,6 +14,7 @@
 #include "base/error.h"
 #include "hull/family.h"
 #include "hull/morph.h"
+#include "water/fluid.h"
 
 namespace plucky {
 
@@ -279,7 +280,8 @@ class Builder {
     const Assessment* best = &a;
     for (const Stowing& way : found.ways)
       if (weight_of(*way.assessed) < weight_of(*best) - 5.0) best = way.assessed.get();
-    return best == &a ? std::move(a) : *best;
+    if (best == &a) return a;
+    return *best;
   }
 
   /// A cooling circuit where water can be had and the boat is none the worse for it; laid anew where it has one.

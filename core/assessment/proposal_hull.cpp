@@ -101,18 +101,17 @@ bool HullGrowth::learn(const Assessment& a, bool at_the_limit) {
   room_before_ = room_;
   ++learned_;
   const double lacks = freeboard_ - a.freeboard.least;
-  if (!crowding.empty()) {
+  // Held to its length it is believed after some tries, though it lies low.
+  const bool believed = at_the_limit && learned_ > 2;
+  if (!crowding.empty())
     room_ *= 1.18;
-  } else if (at_the_limit && learned_ > 2) {
-    return true;
-  } else if (lacks > 0.0) {
+  else if (!believed && lacks > 0.0)
     // Larger by a share in all directions it has its freeboard higher by about that of twice its depth.
     room_ *= 1.0 + std::clamp(0.6 * lacks / a.hull->model.box.size().z(), 0.02, 0.15);
-  } else if (!at_the_limit && !has_room_for_foam(a)) {
+  else if (!at_the_limit && !has_room_for_foam(a))
     room_ *= 1.10;
-  } else {
+  else
     return true;
-  }
   return false;
 }
 

@@ -66,10 +66,11 @@ std::optional<Edit> moved_esc(const Assessment& a, const Hose& hose) {
     Standing standing(a);
     Layout layout = a.project.layout;
     const double aside = 0.15 * a.hull->model.beam();
-    constexpr double step = 0.010, farthest = 0.080;
-    for (double along = step; along <= farthest; along += step)
+    constexpr double step = 0.010;  // m
+    constexpr int farthest = 8;     // steps
+    for (int k = 1; k <= farthest; ++k)
       for (const double y : {esc->place.y(), esc->place.y() + aside, esc->place.y() - aside})
-        for (const double x : {esc->place.x() - along, esc->place.x() + along}) {
+        for (const double x : {esc->place.x() - k * step, esc->place.x() + k * step}) {
           const Vec3 place(x, y, esc->place.z());
           if (!standing.is_free(*esc, place)) continue;
           layout.find(esc->id)->place = place;
