@@ -23,33 +23,26 @@ std::vector<double> from_the_ends(double low, double high) {
 
 /// Foam under a hatch bars the way of what is taken out through it: what stands lower in its plan.
 bool bars_a_hatch(const Project& p, const Part& block) {
-  const Box3 its = block.box();
-  const auto overlaps = [](double low, double high, double other_low, double other_high) {
-    return low < other_high && high > other_low;
+  const auto over_it = [&](const Hatch& h) {
+    const Part opening{.size = {h.length, h.width, 0.0}, .place = {h.x + 0.5 * h.length, h.y, 0.0}};
+    return shares_its_plan(opening, block);
   };
-  for (const Hatch& h : p.hull.hatches) {
-    if (!overlaps(its.low.x(), its.high.x(), h.x, h.x + h.length) ||
-        !overlaps(its.low.y(), its.high.y(), h.y - 0.5 * h.width, h.y + 0.5 * h.width))
-      continue;
-    if (std::any_of(p.layout.parts.begin(), p.layout.parts.end(), [&](const Part& part) {
-          return part.kind != PartKind::foam && !part.outside && part.place.z() < its.high.z() &&
-                 shares_its_plan(part, block);
-        }))
-      return true;
-  }
-  return false;
+  const auto under_it = [&](const Part& part) {
+    return part.kind != PartKind::foam && !part.outside && part.place.z() < block.box().high.z() &&
+           shares_its_plan(part, block);
+  };
+  return std::any_of(p.hull.hatches.begin(), p.hull.hatches.end(), over_it) &&
+         std::any_of(p.layout.parts.begin(), p.layout.parts.end(), under_it);
 }
 
 /// Where a battery is slid by its own length to come out from under something: foam there locks it in.
 bool in_a_battery_lane(const Project& p, const Part& block) {
   constexpr double play = 0.006;  // m
-  const Box3 its = block.box();
   return std::any_of(p.layout.parts.begin(), p.layout.parts.end(), [&](const Part& part) {
     if (part.kind != PartKind::battery || part.outside) return false;
-    Box3 lane = part.box().grown(play);
-    lane.low.x() -= part.size.x(), lane.high.x() += part.size.x();
-    return ((lane.low.head<2>().array() < its.high.head<2>().array()).all() &&
-            (lane.high.head<2>().array() > its.low.head<2>().array()).all() && its.high.z() > lane.low.z());
+    Part lane = part;
+    lane.size += Vec3(2.0 * part.size.x() + 2.0 * play, 2.0 * play, 2.0 * play);
+    return shares_its_plan(lane, block) && block.box().high.z() > lane.box().low.z();
   });
 }
 

@@ -31,6 +31,7 @@ class Standing {
 /// The free place nearest to where the part stands, upward, inward and along the boat in growing steps, on its rail
 /// where it has one; none within 60 mm.
 [[nodiscard]] std::optional<Vec3> nearest_free_place(const Assessment& a, const Part& part);
+/// Moves a part to such a place, and says how far that is.
 [[nodiscard]] Edit move_to_free_place(const Part& part, const Vec3& place);
 
 /// Does a part stand over or under another one, in the way of what is lifted out or in?

@@ -107,7 +107,7 @@ CoolingCircuit with_wider_bow(const Assessment& a, const Hose& hose, const HoseP
   CoolingCircuit alone = a.project.cooling;
   alone.hoses = {hose};
   Hose best = hose;
-  double shortest = 1e9;
+  std::optional<double> shortest;  // m, of the best
   for (const bool at_start : {true, false}) {
     const CoolFitting& end = *a.project.cooling.find(at_start ? hose.from : hose.to);
     const std::uint32_t port = at_start ? hose.from_port : hose.to_port;
@@ -122,7 +122,7 @@ CoolingCircuit with_wider_bow(const Assessment& a, const Hose& hose, const HoseP
       led.via.insert(at_start ? led.via.begin() : led.via.end(), {at_start ? over : back, at_start ? back : over});
       alone.hoses[0] = led;
       const HosePath tried = route_hoses(a.hull->space, layout, a.power.line, alone).front();
-      if (!lies_well(tried) || tried.length >= shortest) continue;
+      if (!lies_well(tried) || (shortest && tried.length >= *shortest)) continue;
       shortest = tried.length;
       best = led;
     }
