@@ -11,6 +11,8 @@ namespace plucky {
 namespace {
 constexpr const char* json_entry = "boat.json";
 constexpr const char* mesh_entry = "meshes/hull.obj";
+/// What an imported hull was drawn over.
+constexpr const char* picture_entry = "drawn/picture.jpg";
 /// Files kept with the diary, each by its number.
 std::string attachment_entry(Id id) {
   return "attachments/" + std::to_string(id);
@@ -35,6 +37,10 @@ Project project_from_bytes(const std::string& bytes) {
     if (mesh.empty()) throw InvalidInput(mesh_entry, "is missing from the archive");
     project.hull.mesh = std::make_shared<const TriangleMesh>(read_mesh(mesh.mapped(), mesh_entry).mesh);
   }
+  if (project.hull.drawn) {
+    auto picture = entries.extract(picture_entry);
+    if (!picture.empty()) project.hull.drawn->picture = Blob(std::move(picture.mapped()));
+  }
   for (Attachment& a : project.trial.diary.attachments) {
     auto entry = entries.extract(attachment_entry(a.id));
     if (!entry.empty()) a.bytes = Blob(std::move(entry.mapped()));
@@ -51,6 +57,8 @@ std::string project_to_bytes(const Project& project) {
     if (!a.bytes.bytes().empty()) entries[attachment_entry(a.id)] = a.bytes.bytes();
   if (project.hull.family == HullFamily::imported && project.hull.mesh)
     entries[mesh_entry] = write_obj(*project.hull.mesh);
+  if (project.hull.drawn && !project.hull.drawn->picture.bytes().empty())
+    entries[picture_entry] = project.hull.drawn->picture.bytes();
   return zip(entries);
 }
 

@@ -52,6 +52,7 @@ ActionList::ActionList(const QMenuBar* menus, CommandSource more, QWidget* paren
   search_->setAccessibleName(tr("Search all commands"));
   search_->setFont(ui_font(11));
   list_ = new QListWidget(this);
+  list_->setUniformItemSizes(true);  // else each key lays out the words of every command
   list_->setObjectName("action_found");
   list_->setAccessibleName(tr("Commands found"));
   list_->setFocusPolicy(Qt::NoFocus);

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "base/error.h"
+#include "hull/family.h"
 
 namespace plucky::app {
 
@@ -52,6 +53,31 @@ double forefoot_x(const HullModel& m) {
   return bow > o.x.size() / 2 ? o.x[bow - 1] : main_box(m).high.x();
 }
 
+/// Foremost point of a bulb, on its middle line so far over the keel. A point of the skin, not of a station: it moves
+/// with the bulb's length to the hair.
+Vec3 bulb_nose(const HullModel& m, double height) {
+  Vec3 best = main_box(m).low;
+  double nearest = 1e300;
+  for (const Vec3& v : m.skin.vertices) {
+    if (v.y() != 0.0 || v.x() < 0.5 * (main_box(m).low.x() + main_box(m).high.x()) || v.z() > main_box(m).high.z())
+      continue;
+    const double off = std::abs(v.z() - main_box(m).low.z() - height);
+    if (off < nearest || (off == nearest && v.x() > best.x())) nearest = off, best = v;
+  }
+  return best;
+}
+
+/// Where the stem stands over a bulb.
+Vec3 stem_over_bulb(const HullModel& m) {
+  const Outline& o = main_outline(m);
+  const double z = main_box(m).low.z() + 0.6 * main_box(m).size().z();
+  std::size_t i = o.x.size() - 1;
+  while (i > 0 && o.keel[i - 1] > z) --i;
+  if (i == 0) return {o.x.front(), 0.0, z};
+  const double way = (z - o.keel[i - 1]) / (o.keel[i] - o.keel[i - 1]);
+  return {o.x[i - 1] + std::clamp(way, 0.0, 1.0) * (o.x[i] - o.x[i - 1]), 0.0, z};
+}
+
 /// Where the inner wall of the port one of two hulls stands at x; the middle where there is one hull.
 double inner_wall(const HullModel& m, double x) {
   const double roof = m.bottom_height(x, 0.0), keel = along(main_outline(m).x, main_outline(m).keel, x);
@@ -75,7 +101,8 @@ double heel_x(const HullModel& m) {
 
 }  // namespace
 
-std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
+std::vector<HullHandle> hull_handles(const HullModel& m, const HullDesign& design) {
+  const HullFamily family = design.family;
   std::vector<HullHandle> out;
   if (family == HullFamily::imported || main_outline(m).x.empty() || m.shells.front().deck_edge.empty()) return out;
   const auto share = [](const HullModel& h, double s) { return main_box(h).low.x() + s * main_box(h).size().x(); };
@@ -108,9 +135,18 @@ std::vector<HullHandle> hull_handles(const HullModel& m, HullFamily family) {
       QT_TRANSLATE_NOOP("words", "Depth"), [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.45)); });
   add("sheer_m", nullptr, P::profile, 2, {share(m, 0.93), 0.0, deck_edge_z(m, share(m, 0.93))},
       QT_TRANSLATE_NOOP("words", "Sheer"), [=](const HullModel& h) { return deck_edge_z(h, share(h, 0.93)); });
-  add("bow_rake_m", nullptr, P::profile, 0,
-      {forefoot_x(m), 0.0, along(main_outline(m).x, main_outline(m).keel, forefoot_x(m))},
-      QT_TRANSLATE_NOOP("words", "Bow rake"), forefoot_x);
+  const double radius = 0.5 * design.shape.bulb_diameter;
+  if (family_of(family).uses(&HullShape::bulb_length) && design.shape.bulb_length > 0.0) {
+    add("bulb_length_m", nullptr, P::profile, 0, bulb_nose(m, radius), QT_TRANSLATE_NOOP("words", "Length of the bulb"),
+        [=](const HullModel& h) { return bulb_nose(h, radius).x(); });
+    // The stem's foot lies in the bulb.
+    add("bow_rake_m", nullptr, P::profile, 0, stem_over_bulb(m), QT_TRANSLATE_NOOP("words", "Bow rake"),
+        [](const HullModel& h) { return stem_over_bulb(h).x(); });
+  } else {
+    add("bow_rake_m", nullptr, P::profile, 0,
+        {forefoot_x(m), 0.0, along(main_outline(m).x, main_outline(m).keel, forefoot_x(m))},
+        QT_TRANSLATE_NOOP("words", "Bow rake"), forefoot_x);
+  }
   add("bow_rise_m", nullptr, P::profile, 2,
       {share(m, 0.97), 0.0, along(main_outline(m).x, main_outline(m).keel, share(m, 0.97))},
       QT_TRANSLATE_NOOP("words", "Rise of the bottom at the bow"),
@@ -236,7 +272,7 @@ std::optional<Grip> grip_at(const Assessment& a, const BoardMap& map, const QPoi
     for (const DriveGrip& g : drive_grips(a))
       if (near_point(at, on_board(map, BoardPlane::profile, g.place), 9)) return Grip{.kind = g.kind};
   if (with_handles)
-    for (const HullHandle& h : hull_handles(a.hull->model, a.project.hull.family))
+    for (const HullHandle& h : hull_handles(a.hull->model, a.project.hull))
       if (near_point(at, on_board(map, h.plane, h.place), 8))
         return Grip{.kind = Grip::Kind::handle, .plane = h.plane, .handle = h};
   return with_fittings ? fitting_at(a, map, at) : std::nullopt;

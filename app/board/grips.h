@@ -27,7 +27,7 @@ struct HullHandle {
   std::function<double(const HullModel&)> coordinate;  ///< along `axis`
 };
 /// Empty for imported hulls.
-[[nodiscard]] std::vector<HullHandle> hull_handles(const HullModel& model, HullFamily family);
+[[nodiscard]] std::vector<HullHandle> hull_handles(const HullModel& model, const HullDesign& design);
 
 /// Something held.
 struct Grip {

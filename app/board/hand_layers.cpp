@@ -6,6 +6,7 @@
 #include "board/layers.h"
 #include "stages/stages.h"
 #include "theme/theme.h"
+#include "words/words.h"
 
 namespace plucky::app {
 
@@ -97,7 +98,7 @@ namespace {
 void paint_handles(Canvas& c) {
   const Look& l = look();
   QPainter& p = c.painter;
-  for (const HullHandle& h : hull_handles(c.a().hull->model, c.project().hull.family)) {
+  for (const HullHandle& h : hull_handles(c.a().hull->model, c.project().hull)) {
     const QPointF at =
         h.plane == BoardPlane::profile ? c.map.profile(h.place.x(), h.place.z()) : c.map.plan(h.place.x(), h.place.y());
     QPainterPath diamond(at + QPointF(0, -6));
@@ -114,13 +115,13 @@ void paint_handles(Canvas& c) {
 void name_handles(Canvas& c) {
   c.painter.setFont(ui_font(8, QFont::Medium));
   c.painter.setPen(look().brass_text);
-  for (const HullHandle& h : hull_handles(c.a().hull->model, c.project().hull.family)) {
+  for (const HullHandle& h : hull_handles(c.a().hull->model, c.project().hull)) {
     const QPointF at =
         h.plane == BoardPlane::profile ? c.map.profile(h.place.x(), h.place.z()) : c.map.plan(h.place.x(), h.place.y());
     for (const HullParameter& p : hull_parameters(c.project().hull.family)) {
       if (std::string(p.key) != h.key) continue;
       const QString text =
-          QString("%1 %2").arg(p.label, c.session.in_words({c.project().hull.shape.*p.member, p.dimension}));
+          QString("%1 %2").arg(term(p.label), c.session.in_words({c.project().hull.shape.*p.member, p.dimension}));
       c.labels.place(c.painter, at, text, {{0, -15}, {0, 16}, {62, -12}, {-62, -12}, {62, 14}, {-62, 14}});
     }
   }

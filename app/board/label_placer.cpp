@@ -2,6 +2,7 @@
 
 #include <QFontMetricsF>
 #include <QHash>
+#include <QPaintEngine>
 #include <QPainterPath>
 #include <QPixmap>
 #include <algorithm>
@@ -78,10 +79,9 @@ const KeptLabel& kept_label(const QPainter& painter, const QString& text, const 
   return *kept.insert(key, label);
 }
 
-/// Vector devices want the text itself.
+/// Vector devices want the text itself; a widget that is drawn into one passes for a widget still, its engine does not.
 bool keeps_pictures(const QPainter& painter) {
-  const int device = painter.device()->devType();
-  return device == QInternal::Widget || device == QInternal::Pixmap || device == QInternal::Image;
+  return painter.paintEngine()->type() == QPaintEngine::Raster;
 }
 
 }  // namespace

@@ -10,6 +10,13 @@
 
 namespace plucky::app {
 
+namespace {
+
+/// Pixels of the labels' column, on every page and in every section, so that all fields stand under each other.
+constexpr int label_width = 126;
+
+}  // namespace
+
 Page::Page(Session* session, QWidget* parent) : QWidget(parent), session_(session) {
   setProperty("plain", true);
   grid_ = page_grid_ = new QGridLayout(this);
@@ -23,7 +30,7 @@ void Page::set_columns(QGridLayout* grid) {
   grid->setHorizontalSpacing(10);
   grid->setVerticalSpacing(5);
   grid->setColumnStretch(1, 1);
-  grid->setColumnMinimumWidth(0, 112);
+  grid->setColumnMinimumWidth(0, label_width);
 }
 
 void Page::row(const QString& label, QWidget* field) {
@@ -31,10 +38,9 @@ void Page::row(const QString& label, QWidget* field) {
   words->setProperty("muted", true);
   words->setBuddy(field);
   // Long names take a second line rather than the page's room.
-  constexpr int widest = 126;
-  if (words->fontMetrics().horizontalAdvance(label) > widest) {
+  if (words->fontMetrics().horizontalAdvance(label) > label_width) {
     words->setWordWrap(true);
-    words->setFixedWidth(widest);
+    words->setFixedWidth(label_width);
   }
   words->setAlignment(Qt::AlignLeft | (qobject_cast<QLabel*>(field) ? Qt::AlignTop : Qt::AlignVCenter));
   grid_->addWidget(words, next_row(), 0);

@@ -5,7 +5,6 @@
 #include <QFileInfo>
 #include <QFormLayout>
 #include <QHBoxLayout>
-#include <QImageReader>
 #include <QLabel>
 #include <QPushButton>
 #include <QShortcut>
@@ -15,6 +14,7 @@
 #include "base/error.h"
 #include "hull/placement.h"
 #include "inspector/quantity_edit.h"
+#include "session/kept_picture.h"
 #include "tables/items.h"
 #include "words/words.h"
 
@@ -71,6 +71,8 @@ TraceDialog::TraceDialog(Session* session, QWidget* parent) : QDialog(parent), s
   auto* add = button(tr("Add section"), "trace_add");
   remove_ = button(tr("Remove"), "trace_remove");
   undo_ = button(tr("Undo"), "trace_undo");
+  clear_ = button(tr("Clear"), "trace_clear");
+  clear_->setToolTip(tr("Takes all marks and sections off the picture"));
   side->addLayout(buttons);
   table_ = make_table(this, "trace_table", windowTitle(), {tr("From the transom"), tr("Points"), tr("Corners")});
   table_->setSortingEnabled(false);
@@ -96,7 +98,7 @@ TraceDialog::TraceDialog(Session* session, QWidget* parent) : QDialog(parent), s
   connect(tools_, &QButtonGroup::idClicked, this, [this](int id) { set_tool(static_cast<TraceTool>(id)); });
   connect(picture_, &TracePicture::changed, this, &TraceDialog::take_change);
   connect(distance_, &QuantityEdit::entered, this, [this](double si) {
-    Trace next = trace_;
+    Trace next = drawn_.trace;
     next.distance = si;
     take_change(next, true);
   });
@@ -104,6 +106,8 @@ TraceDialog::TraceDialog(Session* session, QWidget* parent) : QDialog(parent), s
   connect(add, &QPushButton::clicked, this, &TraceDialog::add_section);
   connect(remove_, &QPushButton::clicked, this, &TraceDialog::remove_section);
   connect(undo_, &QPushButton::clicked, this, &TraceDialog::undo);
+  connect(clear_, &QPushButton::clicked, this, &TraceDialog::clear);
+  connect(session, &Session::boat_replaced, this, &TraceDialog::load);
   connect(new QShortcut(QKeySequence::Undo, this), &QShortcut::activated, this, &TraceDialog::undo);
   connect(table_, &QTableWidget::currentCellChanged, this, [this](int to) { choose_section(to); });
   connect(take_, &QPushButton::clicked, this, &TraceDialog::take);
@@ -111,16 +115,34 @@ TraceDialog::TraceDialog(Session* session, QWidget* parent) : QDialog(parent), s
   refresh();
 }
 
+void TraceDialog::begin() {
+  // What was drawn on since the hull was taken stays in the hand.
+  const auto& drawn = session_->project().hull.drawn;
+  if (drawn && !isVisible() && !(*drawn == taken_)) load();
+  show();
+  raise();
+}
+
+/// What the boat's hull was drawn over, nothing where it was not.
+void TraceDialog::load() {
+  taken_ = drawn_ = before_ = session_->project().hull.drawn.value_or(DrawnHull{});
+  past_.clear();
+  section_ = drawn_.trace.sections.empty() ? -1 : 0;
+  picture_->set_image(QImage::fromData(QByteArray::fromStdString(drawn_.picture.bytes())));
+  set_tool(drawn_.trace.sections.empty() ? TraceTool::scale : TraceTool::sections);
+}
+
 bool TraceDialog::open(const QString& path) {
-  QImageReader reader(path);
-  reader.setAutoTransform(true);
-  const QImage image = reader.read();
-  if (image.isNull()) {
-    words_->setText(tr("%1 is no picture: %2").arg(QFileInfo(path).fileName(), reader.errorString()));
+  try {
+    constexpr int longest = 3000;  // pixels: a line of a drawing must stay one
+    const KeptPicture kept = kept_picture(path, longest);
+    drawn_.picture_name = before_.picture_name = QFileInfo(path).fileName().toStdString();
+    drawn_.picture = before_.picture = Blob(kept.bytes.toStdString());
+    picture_->set_image(kept.image);
+  } catch (const InvalidInput& e) {
+    words_->setText(session_->said(e.sentence()));
     return false;
   }
-  name_ = QFileInfo(path).fileName();
-  picture_->set_image(image);
   refresh();
   return true;
 }
@@ -133,17 +155,17 @@ void TraceDialog::set_tool(TraceTool tool) {
 }
 
 void TraceDialog::take_change(const Trace& trace, bool step) {
-  trace_ = trace;
-  if (step && !(trace_ == before_)) {
+  drawn_.trace = trace;
+  if (step && !(drawn_ == before_)) {
     past_.push_back(before_);
     if (past_.size() > most_undone) past_.erase(past_.begin());
-    before_ = trace_;
+    before_ = drawn_;
   }
   refresh();
 }
 
 void TraceDialog::add_section() {
-  Trace next = trace_;
+  Trace next = drawn_.trace;
   const double x = place_->value();
   // The next one as far on as this one from the last.
   const double step = next.sections.empty() ? 0.1 : std::abs(x - next.sections.back().x);
@@ -155,8 +177,8 @@ void TraceDialog::add_section() {
 }
 
 void TraceDialog::remove_section() {
-  if (section_ < 0 || section_ >= static_cast<int>(trace_.sections.size())) return;
-  Trace next = trace_;
+  if (section_ < 0 || section_ >= static_cast<int>(drawn_.trace.sections.size())) return;
+  Trace next = drawn_.trace;
   next.sections.erase(next.sections.begin() + section_);
   section_ = std::min(section_, static_cast<int>(next.sections.size()) - 1);
   take_change(next, true);
@@ -164,10 +186,20 @@ void TraceDialog::remove_section() {
 
 void TraceDialog::undo() {
   if (past_.empty()) return;
-  trace_ = before_ = past_.back();
+  // The sheet that lies there stays.
+  drawn_.trace = past_.back().trace;
+  drawn_.stretched = past_.back().stretched;
+  before_ = drawn_;
   past_.pop_back();
-  section_ = std::min(section_, static_cast<int>(trace_.sections.size()) - 1);
+  section_ = std::min(section_, static_cast<int>(drawn_.trace.sections.size()) - 1);
   refresh();
+}
+
+void TraceDialog::clear() {
+  section_ = -1;
+  drawn_.stretched = Vec3::Ones();
+  take_change({}, true);
+  set_tool(TraceTool::scale);
 }
 
 void TraceDialog::choose_section(int row) {
@@ -178,9 +210,9 @@ void TraceDialog::choose_section(int row) {
 
 void TraceDialog::fill_table() {
   const QSignalBlocker quiet(table_);
-  table_->setRowCount(static_cast<int>(trace_.sections.size()));
+  table_->setRowCount(static_cast<int>(drawn_.trace.sections.size()));
   for (int r = 0; r < table_->rowCount(); ++r) {
-    const TraceSection& s = trace_.sections[static_cast<std::size_t>(r)];
+    const TraceSection& s = drawn_.trace.sections[static_cast<std::size_t>(r)];
     set_number(table_, *session_, r, 0, true, s.x, Dimension::length);
     set_number(table_, *session_, r, 1, true, static_cast<double>(s.points.size()), Dimension::none);
     const auto corners = std::count_if(s.points.begin(), s.points.end(), [](const TracePoint& p) { return p.corner; });
@@ -190,9 +222,9 @@ void TraceDialog::fill_table() {
 }
 
 void TraceDialog::refresh() {
-  picture_->show_trace(trace_, section_);
+  picture_->show_trace(drawn_.trace, section_);
   fill_table();
-  distance_->set_value(trace_.distance);
+  distance_->set_value(drawn_.trace.distance);
   remove_->setEnabled(section_ >= 0);
   undo_->setEnabled(!past_.empty());
   skin_.reset();
@@ -201,7 +233,7 @@ void TraceDialog::refresh() {
     words = tr("Sections over a picture become a hull like one from a table of offsets.");
   } else {
     try {
-      skin_ = std::make_shared<const TriangleMesh>(skin_from_offsets(traced_stations(trace_)));
+      skin_ = std::make_shared<const TriangleMesh>(skin_of(drawn_));
       const Box3 box = bounds(*skin_);
       words = tr("%1 long, %2 wide, %3 high, %4 inside.")
                   .arg(session_->in_words(length_quantity(box.size().x())),
@@ -211,6 +243,11 @@ void TraceDialog::refresh() {
     } catch (const InvalidInput& e) {
       words = session_->said(e.sentence());
     }
+    if (skin_ && !drawn_.stretched.isApprox(Vec3::Ones(), 1e-9))
+      words += "\n" + tr("Stretched since to %1 of its length, %2 of its beam, %3 of its depth.")
+                          .arg(session_->in_words({drawn_.stretched.x(), Dimension::ratio}),
+                               session_->in_words({drawn_.stretched.y(), Dimension::ratio}),
+                               session_->in_words({drawn_.stretched.z(), Dimension::ratio}));
     if (tools_->checkedId() == static_cast<int>(TraceTool::sections))
       words +=
           "\n" + tr("A click adds a point, a drag moves it, a double click makes it a corner, Delete takes it away.");
@@ -221,8 +258,18 @@ void TraceDialog::refresh() {
 
 void TraceDialog::take() {
   if (!skin_) return;
-  const HullDesign hull = with_skin(session_->project().hull, skin_, name_.toStdString());
-  if (session_->perform({as_said(tr("Hull drawn over %1").arg(name_)), ChangeHull{hull}})) accept();
+  const HullDesign& now = session_->project().hull;
+  const QString name = QString::fromStdString(drawn_.picture_name);
+  HullDesign hull = now;
+  // A hull that is drawn on keeps what was built onto it.
+  if (now.drawn)
+    hull.mesh = skin_, hull.mesh_source = drawn_.picture_name;
+  else
+    hull = with_skin(now, skin_, drawn_.picture_name);
+  hull.drawn = drawn_;
+  if (!session_->perform({as_said(tr("Hull drawn over %1").arg(name)), ChangeHull{hull}})) return;
+  taken_ = drawn_;
+  accept();
 }
 
 }  // namespace plucky::app

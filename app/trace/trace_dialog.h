@@ -1,5 +1,6 @@
 // A hull drawn over a picture of its body plan. In: a picture, two points of known distance, where centre line and base
-// line meet, sections point by point. Out: the boat's hull as one edit.
+// line meet, sections point by point. Out: the boat's hull as one edit, and with it what it was drawn over, so that the
+// drawing goes on another day.
 #pragma once
 
 #include <QDialog>
@@ -24,9 +25,11 @@ class TraceDialog : public QDialog {
 
  public:
   TraceDialog(Session* session, QWidget* parent);
+  /// Shows the dialog with what the boat's hull was drawn over, else with what was begun.
+  void begin();
   /// Opens a picture; says why where it cannot.
   bool open(const QString& path);
-  [[nodiscard]] const Trace& trace() const { return trace_; }
+  [[nodiscard]] const Trace& trace() const { return drawn_.trace; }
   [[nodiscard]] TracePicture* picture() const { return picture_; }
 
  private:
@@ -35,6 +38,8 @@ class TraceDialog : public QDialog {
   void add_section();
   void remove_section();
   void undo();
+  void load();
+  void clear();
   void choose_section(int row);
   void refresh();
   void fill_table();
@@ -46,10 +51,10 @@ class TraceDialog : public QDialog {
   QuantityEdit *distance_, *place_;
   QTableWidget* table_;
   QLabel* words_;
-  QPushButton *take_, *undo_, *remove_;
-  QString name_;  ///< of the picture's file
-  Trace trace_, before_;
-  std::vector<Trace> past_;
+  QPushButton *take_, *undo_, *remove_, *clear_;
+  DrawnHull drawn_, before_;
+  std::vector<DrawnHull> past_;
+  DrawnHull taken_;  ///< as the boat's hull has it, as far as the dialog knows
   int section_ = -1;
   std::shared_ptr<const TriangleMesh> skin_;  ///< of the sections as they stand; null where they make none
 };

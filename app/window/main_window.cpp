@@ -274,8 +274,7 @@ void MainWindow::show_weighing() {
 
 void MainWindow::show_trace() {
   if (!trace_) trace_ = new TraceDialog(session_, this);
-  trace_->show();
-  trace_->raise();
+  trace_->begin();
 }
 
 void MainWindow::show_preferences() {

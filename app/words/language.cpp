@@ -25,7 +25,7 @@ class Stretched : public QTranslator {
 
 struct Spoken {
   QString code = "en";
-  std::unique_ptr<QTranslator> translator;
+  std::shared_ptr<QTranslator> translator;
 };
 
 Spoken& now() {
@@ -72,17 +72,19 @@ void speak(const QString& code) {
   Spoken& spoken = now();
   if (spoken.translator) QCoreApplication::removeTranslator(spoken.translator.get());
   spoken = {};
-  write_names_in("", {});
-  std::unique_ptr<QTranslator> next;
+  write_names_in({});
+  std::shared_ptr<QTranslator> next;
   if (code == stretched_language) {
-    next = std::make_unique<Stretched>();
+    next = std::make_shared<Stretched>();
   } else {
-    next = std::make_unique<QTranslator>();
+    next = std::make_shared<QTranslator>();
     if (code == "en" || !next->load(QString("%1/%2.qm").arg(folder, code))) return;
   }
   QCoreApplication::installTranslator(next.get());
+  // Names are said by this very catalogue: a job in the background may write one while the window takes another.
+  write_names_in({code.toStdString(),
+                  [by = next](const Text& name) { return said(name, UnitSystem::metric, by.get()).toStdString(); }});
   spoken = {code, std::move(next)};
-  write_names_in(code.toStdString(), [](const Text& name) { return said(name, UnitSystem::metric).toStdString(); });
 }
 
 QString spoken() {

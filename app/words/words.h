@@ -7,12 +7,14 @@
 #include "base/text.h"
 #include "io/units.h"
 
+class QTranslator;
+
 namespace plucky::app {
 
 /// A name or label of the core: "Battery", "Deadrise".
 [[nodiscard]] QString term(const char* english);
-/// A sentence of the core, its numbers in the builder's units.
-[[nodiscard]] QString said(const Text& text, UnitSystem units);
+/// A sentence of the core, its numbers in the builder's units; by one catalogue, or by the window's.
+[[nodiscard]] QString said(const Text& text, UnitSystem units, const QTranslator* by = nullptr);
 /// Words that were said already, as a text that stays as it is.
 [[nodiscard]] inline Text as_said(const QString& words) {
   return Text(words.toStdString());

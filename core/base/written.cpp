@@ -8,8 +8,7 @@ namespace {
 
 struct Writer {
   std::mutex guard;
-  std::string code;
-  std::function<std::string(const Text&)> say;
+  LanguageOfNames language;
 };
 
 // The one thing of the core that belongs to the process, like a locale: a language would otherwise have to be handed
@@ -22,19 +21,17 @@ Writer& writer() {
 }  // namespace
 
 std::string written(const Text& name) {
-  const std::scoped_lock lock(writer().guard);
-  return writer().say ? writer().say(name) : plain(name);
+  return language_of_names().written(name);
 }
 
-void write_names_in(const std::string& code, std::function<std::string(const Text&)> say) {
+void write_names_in(LanguageOfNames language) {
   const std::scoped_lock lock(writer().guard);
-  writer().code = code;
-  writer().say = std::move(say);
+  writer().language = std::move(language);
 }
 
-std::string language_of_names() {
+LanguageOfNames language_of_names() {
   const std::scoped_lock lock(writer().guard);
-  return writer().code;
+  return writer().language;
 }
 
 }  // namespace plucky

@@ -13,10 +13,18 @@ namespace plucky {
 /// The name in the language that was set last; English before. Safe from several threads.
 [[nodiscard]] std::string written(const Text& name);
 
-/// Sets the language of names: its code, and how a literal is said in it; an empty function is English.
-void write_names_in(const std::string& code, std::function<std::string(const Text&)> say);
+/// A language for names, whole in itself: many names written with one are all in one language, though another is set
+/// meanwhile.
+struct LanguageOfNames {
+  std::string code;                             ///< of the window's language; empty is English
+  std::function<std::string(const Text&)> say;  ///< a literal in it, from any thread; empty: English
+  [[nodiscard]] std::string written(const Text& name) const { return say ? say(name) : plain(name); }
+};
 
-/// The code that was set last, empty before.
-[[nodiscard]] std::string language_of_names();
+/// Sets the language of names.
+void write_names_in(LanguageOfNames language);
+
+/// The one that was set last, English before.
+[[nodiscard]] LanguageOfNames language_of_names();
 
 }  // namespace plucky

@@ -66,6 +66,7 @@ PLUCKY_KEYS(Turning, turning, turnings, "turning")
 #undef PLUCKY_KEYS
 
 int Drive::turned_right() const {
+  if (propulsor == Propulsor::jet) return 0;
   const int all = static_cast<int>(count);
   if (turning == Turning::right) return all;
   return turning == Turning::left ? -all : all % 2;

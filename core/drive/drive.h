@@ -273,7 +273,8 @@ struct Drive : DriveUse {
 
   [[nodiscard]] bool lacks(DriveGroup group) const { return (gaps >> static_cast<unsigned>(group) & 1u) != 0; }
   [[nodiscard]] bool has_extra(DriveGroup group) const { return (extras >> static_cast<unsigned>(group) & 1u) != 0; }
-  /// How many more of its screws turn right than left.
+  /// How many more of its screws turn the boat by their torque as right-turning ones do than the other way. None of
+  /// jets: their stators take out what the impeller puts in.
   [[nodiscard]] int turned_right() const;
   /// A straight or jointed line from a motor in the hull to a water propeller.
   [[nodiscard]] bool has_shaft_line() const;

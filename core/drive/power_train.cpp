@@ -56,6 +56,10 @@ double likely_esc_resistance(double current_limit) {
   return 0.1 / current_limit;
 }
 
+double battery_resistance(const Battery& b) {
+  return b.cells * (b.cell_resistance > 0.0 ? b.cell_resistance : likely_cell_resistance(b.capacity));
+}
+
 double winding_resistance(const Motor& m) {
   return m.resistance > 0.0 ? m.resistance : likely_resistance(m.can_diameter, m.can_length, m.kv, m.outrunner);
 }
@@ -77,10 +81,8 @@ PowerTrain power_train(const Drive& d) {
   const bool told = d.has_extra(DriveGroup::leads);
   // Warm, as they are under load.
   constexpr double warm = 50.0;
-  const Battery& b = d.battery;
-  const double cell = b.cell_resistance > 0.0 ? b.cell_resistance : likely_cell_resistance(b.capacity);
-  return {.voltage = b.voltage(),
-          .battery_resistance = b.cells * cell + (told ? plugs : usual_leads),
+  return {.voltage = d.battery.voltage(),
+          .battery_resistance = battery_resistance(d.battery) + (told ? plugs : usual_leads),
           .esc_resistance = d.esc.resistance > 0.0 ? d.esc.resistance : likely_esc_resistance(d.esc.current_limit),
           .battery_leads = told ? 2.0 * lead_resistance(d.leads.battery_copper, d.lead_lengths.battery, warm) : 0.0,
           .motor_leads = told ? 2.0 * lead_resistance(d.leads.motor_copper, d.lead_lengths.motor, warm) : 0.0,

@@ -69,6 +69,8 @@ struct ShaftState {
 /// The drive's train; what its makers do not tell is taken from the functions above. Throttle limit not in it.
 [[nodiscard]] PowerTrain power_train(const Drive& drive);
 
+/// Of a whole battery, told by its maker or estimated, ohm.
+[[nodiscard]] double battery_resistance(const Battery& battery);
 /// Winding resistance told or estimated, ohm.
 [[nodiscard]] double winding_resistance(const Motor& motor);
 

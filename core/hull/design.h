@@ -3,6 +3,7 @@
 
 #include <cstdint>
 #include <memory>
+#include <optional>
 #include <span>
 #include <string>
 #include <vector>
@@ -10,6 +11,7 @@
 #include "base/id.h"
 #include "base/quantity.h"
 #include "geometry/triangle_mesh.h"
+#include "hull/traced.h"
 
 namespace plucky {
 
@@ -88,6 +90,21 @@ struct HullShape {
   bool operator==(const HullShape&) const = default;
 };
 
+/// What of a hull a measure is about: measures of one group stand together on the page, in this order.
+enum class MeasureGroup {
+  size,      ///< how large it is, and of what bodies
+  outline,   ///< seen from above
+  profile,   ///< seen from the side
+  sections,  ///< seen from the end
+  bottom,    ///< what it runs on: rails, steps, sponsons, runners
+  keel       ///< what stands out of it: keel, skeg, bulb
+};
+inline constexpr MeasureGroup measure_groups[] = {MeasureGroup::size,     MeasureGroup::outline, MeasureGroup::profile,
+                                                  MeasureGroup::sections, MeasureGroup::bottom,  MeasureGroup::keel};
+[[nodiscard]] const char* measure_group_key(MeasureGroup group);
+/// Name for people, e.g. "Seen from above".
+[[nodiscard]] const char* measure_group_name(MeasureGroup group);
+
 /// One entry of the table that describes a family's parameters; the same table serves interface, command line and file.
 struct HullParameter {
   const char* key;    ///< name in files and on the command line, unit included
@@ -96,12 +113,13 @@ struct HullParameter {
   Dimension dimension;
   double low, high;  ///< allowed range, SI
   const char* help;  ///< one sentence
+  MeasureGroup group;
 };
 
 /// The parameters a family uses, in the order in which people think of them. Empty for imported hulls.
 [[nodiscard]] std::span<const HullParameter> hull_parameters(HullFamily family);
 
-/// Every parameter of any family.
+/// Every parameter of any family, group by group.
 [[nodiscard]] std::span<const HullParameter> all_hull_parameters();
 
 /// A sensible boat of the family to begin with.
@@ -234,7 +252,8 @@ struct HullDesign {
   double fineness = 1.0;       ///< 1 is about five thousand triangles; the count grows with the square
   /// Only for imported hulls: the skin in boat axes, shared and never changed.
   std::shared_ptr<const TriangleMesh> mesh;
-  std::string mesh_source;  ///< file the mesh came from, for the record
+  std::string mesh_source;         ///< file the mesh came from, for the record
+  std::optional<DrawnHull> drawn;  ///< what the mesh was drawn over; none where it was not
   /// Of an imported hull: what its builder says its bottom is; unknown: what its shape tells.
   BottomForm bottom = BottomForm::unknown;
 

@@ -84,6 +84,7 @@ HullDesign scaled(const HullDesign& design, const Vec3& by) {
     for (Vec3& v : mesh.vertices) v = v.cwiseProduct(by);
     d.mesh = std::make_shared<const TriangleMesh>(std::move(mesh));
   }
+  if (d.drawn) d.drawn->stretched = d.drawn->stretched.cwiseProduct(by);
   for (Hatch& h : d.hatches) {
     h.x *= by.x(), h.length *= by.x();
     h.y *= by.y(), h.width *= by.y();

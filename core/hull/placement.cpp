@@ -151,6 +151,7 @@ HullDesign with_skin(HullDesign d, std::shared_ptr<const TriangleMesh> skin, std
   d.bottom = BottomForm::unknown;
   d.mesh = std::move(skin);
   d.mesh_source = std::move(source);
+  d.drawn.reset();
   d.hatches.clear();
   d.cabins.clear();
   d.chambers.clear();

@@ -101,4 +101,10 @@ std::vector<OffsetStation> traced_stations(const Trace& trace) {
   return out;
 }
 
+TriangleMesh skin_of(const DrawnHull& drawn) {
+  TriangleMesh skin = skin_from_offsets(traced_stations(drawn.trace));
+  for (Vec3& v : skin.vertices) v = v.cwiseProduct(drawn.stretched);
+  return skin;
+}
+
 }  // namespace plucky

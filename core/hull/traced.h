@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "base/blob.h"
 #include "hull/from_offsets.h"
 
 namespace plucky {
@@ -34,6 +35,17 @@ struct Trace {
   /// m a pixel; none without two points apart, or a distance not above zero.
   [[nodiscard]] std::optional<double> scale() const;
 };
+
+/// What a hull was drawn over, kept with it so that the drawing can go on another day.
+struct DrawnHull {
+  Trace trace;
+  std::string picture_name;       ///< of its file
+  Blob picture;                   ///< JPEG; empty where the boat came without its archive
+  Vec3 stretched = Vec3::Ones();  ///< by what the hull was scaled since it was drawn, along each axis
+  bool operator==(const DrawnHull&) const = default;
+};
+/// Its skin, stretched as it is. Throws InvalidInput as traced_stations() and skin_from_offsets().
+[[nodiscard]] TriangleMesh skin_of(const DrawnHull& drawn);
 
 /// The section as drawn: through its points by centripetal Catmull-Rom curves from corner to corner, in pixels.
 [[nodiscard]] std::vector<Vec2> drawn_line(const TraceSection& section, int steps_each = 12);

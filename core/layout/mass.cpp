@@ -97,6 +97,30 @@ MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const La
   return budget;
 }
 
+std::vector<MassItem> fitting_masses(const Fittings& f, const HullModel& hull, const Skin& skin) {
+  constexpr double aluminium = 2700.0, plate = 0.0015, root = 1.5;
+  std::vector<MassItem> out;
+  const double keel = hull.box.low.z(), transom = hull.box.low.x();
+  const auto add = [&](const char* name, double volume, double density, const Vec3& place) {
+    if (volume > 0.0) out.push_back(structure(name, volume, density, place));
+  };
+  const auto plane = [&](const char* name, const AirPlane& p) {
+    // x is a quarter of the chord behind the leading edge, its middle a quarter further aft.
+    add(name, p.span * p.chord * 2.0 * skin.deck_thickness, skin.density, {p.x - 0.25 * p.chord, 0.0, keel + p.z});
+  };
+  plane("Wing", f.wing);
+  plane("Canard", f.canard);
+  const Section::Extent stern = hull.transom().extent();
+  const double beam = stern.empty() ? 0.0 : stern.high.x() - stern.low.x();
+  add("Trim tabs", f.tab_chord * f.tab_share * beam * plate, aluminium,
+      {transom - 0.5 * f.tab_chord, 0.0, hull.transom_keel() + f.tab_height});
+  add("Fins", f.fins * f.fin_chord * root * f.fin_span * f.fin_thickness, aluminium,
+      {transom - 0.5 * f.fin_chord, 0.0, hull.transom_keel() - 0.25 * f.fin_span});
+  add("Turn fin", f.turn_fin_chord * root * f.turn_fin_depth * f.fin_thickness, aluminium,
+      {transom + f.turn_fin_x, f.turn_fin_y, keel - 0.25 * f.turn_fin_depth});
+  return out;
+}
+
 MassCorrection correction_to(const MassBudget& budget, double mass, const Vec3& cg) {
   MassCorrection out{.mass = mass - budget.total, .moment = mass * cg - budget.total * budget.cg};
   if (budget.correction) {  // measured against the parts, not against an earlier correction

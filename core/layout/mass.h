@@ -40,6 +40,11 @@ inline constexpr double structure_mass_scatter = 0.08;
 [[nodiscard]] MassBudget mass_budget(const HullModel& hull, const HullDesign& design, const Layout& layout,
                                      const std::vector<MassItem>& more = {});
 
+/// Of the planes beside the drive. Trim tabs, fins and turn fin are of aluminium, by half as deep as they stand in the
+/// water and 1.5 mm where nothing says how thick; wing and canard are two skins of the deck's stuff and thickness
+/// (common practice, no source).
+[[nodiscard]] std::vector<MassItem> fitting_masses(const Fittings& fittings, const HullModel& hull, const Skin& skin);
+
 /// The correction that makes a boat weigh and balance as measured: the difference to the sum of its parts.
 [[nodiscard]] MassCorrection correction_to(const MassBudget& budget, double mass, const Vec3& cg);
 

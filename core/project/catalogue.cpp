@@ -71,11 +71,11 @@ void take_earlier_numbers(Catalogue& catalogue, const Json& item, const std::str
 }
 
 /// What ships with the program is said in the builder's language; a builder's own parts are called as they were typed.
-Catalogue named_in_words(Catalogue catalogue) {
-  const auto said = [](const std::string& english) {
+Catalogue named_in(const LanguageOfNames& language, Catalogue catalogue) {
+  const auto said = [&language](const std::string& english) {
     // Texts keep their words by address: those of the catalogue stay for good.
     static std::set<std::string> words;
-    return written(words.insert(english).first->c_str());
+    return language.written(words.insert(english).first->c_str());
   };
   for (CatalogueEntry& e : catalogue.parts) {
     e.key = e.part.name;
@@ -141,11 +141,12 @@ std::string parts_to_json(std::vector<CatalogueEntry> parts) {
 const Catalogue& builtin_catalogue() {
   static std::mutex guard;
   static std::map<std::string, Catalogue> by_language;
-  const std::string language = language_of_names();
+  const LanguageOfNames language = language_of_names();
   const std::scoped_lock lock(guard);
-  const auto [it, fresh] = by_language.try_emplace(language);
-  if (fresh) it->second = named_in_words(catalogue_from_json(embedded::catalogue_json));
-  return it->second;
+  auto known = by_language.find(language.code);
+  if (known == by_language.end())
+    known = by_language.emplace(language.code, named_in(language, catalogue_from_json(embedded::catalogue_json))).first;
+  return known->second;
 }
 
 const CatalogueEntry* Catalogue::find(const std::string& name) const {

@@ -306,6 +306,12 @@ void set_drive(Project& p, const Drive& d) {
   settle_drives(p);
 }
 
+const Part* placed_component(const Project& p, const DriveUnit& unit, PartKind kind) {
+  for (const Id id : unit.components)
+    if (const Part* part = p.layout.find(id); part && part->kind == kind) return part;
+  return nullptr;
+}
+
 void join_drives(Project& p, Id id) {
   Part* part = p.layout.component(id);
   const auto group = part ? group_of(part->kind) : std::nullopt;

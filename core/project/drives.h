@@ -48,6 +48,8 @@ void join_drives(Project& project, Id part);
 /// Drives forget components that are gone or of a kind that theirs does not have; sizes that are data follow them.
 void settle_drives(Project& project);
 
+/// The drive's first component of this kind that has its place in the boat; null without one.
+[[nodiscard]] const Part* placed_component(const Project& project, const DriveUnit& unit, PartKind kind);
 /// Does a drive or the steering list it?
 [[nodiscard]] bool is_listed(const Project& project, Id component);
 /// Drives that list it, by name.

@@ -27,13 +27,17 @@ inline constexpr std::size_t longest_text = 100000, longest_list = 5000;
 
 /// A key as one step of a path: "/" and "~" written as in a JSON pointer (RFC 6901), so that no key looks like two.
 [[nodiscard]] std::string path_step(const std::string& key);
-/// Step of a list's entry: by its permanent number, which stays when others come and go.
+/// Step of a list's entry: by its permanent number, which stays when others come and go; by its index where entries
+/// have none.
 template <class T>
-[[nodiscard]] std::string item_step(const T& item) {
-  return "#" + std::to_string(item.id);
+[[nodiscard]] std::string item_step(const T& item, std::size_t index) {
+  if constexpr (requires { item.id; })
+    return "#" + std::to_string(item.id);
+  else
+    return std::to_string(index);
 }
-/// Ignored findings have none: by what they ignore.
-[[nodiscard]] inline std::string item_step(const IgnoredFinding& f) {
+/// Ignored findings are known by what they ignore.
+[[nodiscard]] inline std::string item_step(const IgnoredFinding& f, std::size_t) {
   return path_step(f.rule) + "#" + std::to_string(f.id);
 }
 /// Throws InvalidInput("", reason) unless the value may stand in a file.
@@ -162,7 +166,7 @@ class JsonWriter {
   void list(const char* key, std::vector<T>& values) {
     Json out = Json::array();
     for (std::size_t i = 0; i < values.size(); ++i) {
-      JsonWriter writer(path_ + "/" + key + "/" + item_step(values[i]), unknown_);
+      JsonWriter writer(path_ + "/" + key + "/" + item_step(values[i], i), unknown_);
       describe(writer, values[i]);
       out.push_back(writer.finish());
     }
@@ -217,9 +221,9 @@ class FieldCheck {
   template <class T>
   void list(const char* key, std::vector<T>& values) const {
     at(key, [&] { check_list_size(values.size()); });
-    for (T& value : values) {
-      FieldCheck inner(path_ + "/" + key + "/" + item_step(value));
-      describe(inner, value);
+    for (std::size_t i = 0; i < values.size(); ++i) {
+      FieldCheck inner(path_ + "/" + key + "/" + item_step(values[i], i));
+      describe(inner, values[i]);
     }
   }
 

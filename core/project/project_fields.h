@@ -16,6 +16,7 @@ inline constexpr Allowed positive{0.0, 1e6};
 inline constexpr Allowed place{-100.0, 100.0};
 inline constexpr Allowed size{0.0, 100.0};
 inline constexpr Allowed share{0.0, 1.0};
+inline constexpr Allowed pixel{-1e5, 1e5};
 }  // namespace range
 
 template <class V>
@@ -140,6 +141,43 @@ void describe(V& v, Shell& s) {
   v("both_sides", s.both_sides);
 }
 
+/// A point of a picture.
+template <class V>
+void describe(V& v, Vec2& pixel) {
+  // One that begins with a file has no value before.
+  if constexpr (std::is_same_v<V, JsonReader>) pixel.setZero();
+  v("x_px", pixel.x(), range::pixel);
+  v("y_px", pixel.y(), range::pixel);
+}
+
+template <class V>
+void describe(V& v, TracePoint& p) {
+  describe(v, p.at);
+  v("corner", p.corner);
+}
+
+template <class V>
+void describe(V& v, TraceSection& s) {
+  v("x_m", s.x, range::place);
+  v.list("points", s.points);
+}
+
+template <class V>
+void describe(V& v, Trace& t) {
+  v.object("from", t.from);
+  v.object("to", t.to);
+  v("distance_m", t.distance, {1e-6, 1e3});
+  v.object("foot", t.foot);
+  v.list("sections", t.sections);
+}
+
+template <class V>
+void describe(V& v, DrawnHull& d) {
+  v("picture", d.picture_name);
+  v("stretched", d.stretched, {1e-3, 1e3});
+  v.object("trace", d.trace);
+}
+
 template <class V>
 void describe(V& v, HullDesign& h) {
   v.choice("family", h.family, family_key, family_from_key);
@@ -147,6 +185,7 @@ void describe(V& v, HullDesign& h) {
   v.object("skin", h.skin);
   v("fineness", h.fineness, {0.2, 10.0});
   v("mesh_source", h.mesh_source);
+  v.object("drawn", h.drawn);
   v.choice("bottom", h.bottom, bottom_form_key, bottom_form_from_key);
   v.list("hatches", h.hatches);
   v.list("cabins", h.cabins);

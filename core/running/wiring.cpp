@@ -19,9 +19,6 @@ namespace {
 double rests_at(const Battery& b, double charged) {
   return b.voltage() * resting_voltage(charged);
 }
-double resistance_of(const Battery& b) {
-  return b.cells * (b.cell_resistance > 0.0 ? b.cell_resistance : likely_cell_resistance(b.capacity));
-}
 
 LeadRun lead_run(const Drive& d, const PowerReport& power, double air, Id from, Id to, std::size_t leads, double length,
                  double copper, double current) {
@@ -36,7 +33,7 @@ LeadRun lead_run(const Drive& d, const PowerReport& power, double air, Id from, 
 
 /// Charge at which a cell under this current meets the cut-off.
 std::optional<double> cut_out_at(const Drive& d, double current) {
-  const double sag = current * resistance_of(d.battery) / d.battery.cells, stop = cell_cutoff(d);
+  const double sag = current * battery_resistance(d.battery) / d.battery.cells, stop = cell_cutoff(d);
   const auto above = [&](double charged) { return d.battery.cell_voltage * resting_voltage(charged) - sag - stop; };
   if (above(0.0) >= 0.0) return std::nullopt;
   if (above(1.0) <= 0.0) return 1.0;
@@ -102,7 +99,7 @@ void power_side(const Boat& b, const PowerReport& power, double air, WiringRepor
   w.mass =
       d.count * (2.0 * l.battery * lead_mass(w.leads.battery_copper) + 3.0 * l.motor * lead_mass(w.leads.motor_copper));
   if (l.battery > 0.0) {
-    const double loop = resistance_of(d.battery) + 2.0 * lead_resistance(w.leads.battery_copper, l.battery);
+    const double loop = battery_resistance(d.battery) + 2.0 * lead_resistance(w.leads.battery_copper, l.battery);
     w.short_current = rests_at(d.battery, d.battery.filled) / loop;
   }
   if (!power.full.runs()) return;
@@ -135,7 +132,7 @@ WiringReport wiring_report(const Boat& b, const PowerReport& power, double air) 
 BatteryMatch battery_match(const Battery& one, const Battery& other) {
   BatteryMatch m;
   const double gap = rests_at(one, one.filled) - rests_at(other, other.filled);
-  m.equalizing = std::abs(gap) / (resistance_of(one) + resistance_of(other));
+  m.equalizing = std::abs(gap) / (battery_resistance(one) + battery_resistance(other));
   m.charge_limit = (gap > 0.0 ? other : one).capacity / 3600.0;
   m.short_of = std::abs(one.ready() - other.ready());
   return m;

@@ -21,7 +21,7 @@ void under_torque(const Boat& b, const PowerReport& p, HandlingReport& r) {
   const DriveKind& kind = drive_kind(b.drive);
   // Two that turn against each other hold each other.
   const int left_over = b.drive.turned_right();
-  if (left_over == 0 || b.drive.propulsor == Propulsor::jet || !(kind.open_screw || kind.in_air)) return;
+  if (left_over == 0 || !(kind.open_screw || kind.in_air)) return;
   r.to_port = left_over > 0;
   const double screws = std::abs(left_over);
   const double weight = b.loading.mass * gravity;

@@ -5,10 +5,12 @@
 #include <QCheckBox>
 #include <QPainter>
 #include <cmath>
+#include <set>
 
 #include "bench.h"
 #include "board/grips.h"
 #include "board/label_placer.h"
+#include "hull/family.h"
 #include "property.h"
 #include "shelf/shelf.h"
 #include "stages/stages.h"
@@ -172,14 +174,20 @@ TEST_F(Bench, NothingIsCutOffInTheSmallestWindow) {
 
 TEST_F(Bench, HandlesOfEveryFamilyTurnOnlyTheirOwnMeasures) {
   window->choose_stage(Stage::hull);
-  for (const HullFamily family : {HullFamily::flat_bottom, HullFamily::round_bilge, HullFamily::folded}) {
+  HullDesign coaster = usual_hull(HullFamily::round_bilge);
+  coaster.shape = started(HullFamily::round_bilge, 2);
+  ASSERT_GT(coaster.shape.bulb_length, 0.0);
+  const HullDesign hulls[] = {usual_hull(HullFamily::flat_bottom), usual_hull(HullFamily::round_bilge), coaster,
+                              usual_hull(HullFamily::folded)};
+  std::set<std::string> tried;
+  for (const HullDesign& hull : hulls) {
     Project p = session.project();
-    p.hull = usual_hull(family);
+    p.hull = hull;
     p.hull.fineness = 0.5;
     p.layout = {};
     session.adopt(p, {});
     settle();
-    const auto handles = hull_handles(session.now().hull->model, family);
+    const auto handles = hull_handles(session.now().hull->model, hull);
     EXPECT_GE(handles.size(), 6u);
     for (const HullHandle& h : handles) {
       const BoardMap& m = board()->map();
@@ -201,8 +209,10 @@ TEST_F(Bench, HandlesOfEveryFamilyTurnOnlyTheirOwnMeasures) {
             << h.key << " turned " << q.key;
       }
       EXPECT_GE(turned, 1) << h.key;
+      tried.insert(h.key);
       session.undo();
       settle();
     }
   }
+  EXPECT_TRUE(tried.count("bulb_length_m") && tried.count("bow_rake_m"));
 }

@@ -95,7 +95,7 @@ TEST_F(Bench, HullHandlesFollowTheHandAndTheirTypedTwin) {
   window->choose_stage(Stage::hull);
   settle();
   int tried = 0;
-  for (const HullHandle& h : hull_handles(session.now().hull->model, HullFamily::deep_v)) {
+  for (const HullHandle& h : hull_handles(session.now().hull->model, session.project().hull)) {
     if (std::string(h.key) == "bow_rake_m") continue;  // its forefoot is found to the nearest station
     const auto at = [&] {
       return (h.plane == BoardPlane::profile ? board()->map().profile(h.place.x(), h.place.z())

@@ -140,6 +140,12 @@ TEST_F(InAnotherLanguage, EveryWordGoesThroughTheCatalogueAndFindsRoomInTheSmall
     look(std::string("shelf ") + entry.offer->key);
   }
   window->hide_shelf();
+  window->choose_stage(Stage::hull);
+  settle();
+  const QStringList on_board = written_in(board());
+  EXPECT_TRUE(std::any_of(on_board.begin(), on_board.end(),
+                          [](const QString& text) { return text.startsWith(stretched("Length") + " "); }))
+      << "names of handles: " << on_board.join(" | ").toStdString();
   window->show_weighing();
   look("weighing bench");
   window->show_preferences();

@@ -6,7 +6,9 @@
 
 #include "bench.h"
 #include "drive/drive_table.h"
+#include "hull/morph.h"
 #include "inspector/quantity_edit.h"
+#include "io/project_file.h"
 #include "stages/drive/drive_page.h"
 #include "stages/hull/fitting_page.h"
 #include "trace/trace_dialog.h"
@@ -105,6 +107,48 @@ TEST_F(TraceBench, FourSectionsBecomeTheHullAsOneEdit) {
   EXPECT_EQ(session.project(), before);
 }
 
+TEST_F(TraceBench, TheDrawingStaysInTheFileAndGoesOnAnotherDay) {
+  scale_and_foot();
+  draw_section("0 mm", 1.0);
+  draw_section("150 mm", 1.0);
+  draw_section("300 mm", 1.0);
+  draw_section("450 mm", 0.4);
+  press_button("trace_take");
+  const Trace drawn = dialog->trace();
+  Project boat = session.project();
+  boat.hull.bulkheads.push_back({.id = boat.take_id(), .name = "Wall", .x = 0.2});
+  save_project(boat, folder.filePath("drawn.plucky").toStdString());
+  take_demo("Sedge");
+  window->show_trace();
+  settle();
+  EXPECT_TRUE(dialog->trace().sections.empty()) << "another boat's drawing";
+  EXPECT_FALSE(dialog->picture()->has_image());
+  dialog->close();
+  ASSERT_TRUE(session.open(folder.filePath("drawn.plucky")));
+  window->show_trace();
+  settle();
+  ASSERT_EQ(dialog->trace(), drawn);
+  EXPECT_TRUE(dialog->picture()->has_image());
+  // Scaled since, and the widest section pulled out.
+  session.perform({"Scale it", ChangeHull{scaled(session.project().hull, Vec3(1.2, 1.0, 1.0))}});
+  dialog->close();
+  window->show_trace();
+  settle();
+  EXPECT_TRUE(dialog->findChild<QLabel*>("trace_words")->text().contains("Stretched since to 120"));
+  dialog->findChild<QTableWidget*>("trace_table")->setCurrentCell(1, 0);
+  settle();
+  QTest::mouseClick(dialog->picture(), Qt::LeftButton, {}, at(440, 240));
+  QTest::keyClick(dialog->picture(), Qt::Key_Right, Qt::ShiftModifier);
+  settle();
+  EXPECT_EQ(dialog->findChild<QAbstractButton*>("trace_undo")->isEnabled(), true);
+  const double before = session.now().hull->model.beam();
+  press_button("trace_take");
+  EXPECT_FALSE(dialog->isVisible());
+  EXPECT_GT(session.now().hull->model.beam(), before + 0.005) << "ten pixels a side, half a millimetre each";
+  EXPECT_NEAR(session.now().hull->model.length(), 1.2 * 0.45, 1e-9);
+  EXPECT_EQ(session.project().hull.bulkheads.size(), 1u) << "what was built in stays";
+}
+
 TEST_F(TraceBench, PointsAreMovedNudgedTakenAwayAndBroughtBack) {
   scale_and_foot();
   draw_section("0 mm", 1.0);
@@ -129,6 +173,12 @@ TEST_F(TraceBench, PointsAreMovedNudgedTakenAwayAndBroughtBack) {
   EXPECT_EQ(dialog->trace(), drawn);
   press_button("trace_remove");
   EXPECT_TRUE(dialog->trace().sections.empty());
+  press_button("trace_undo");
+  EXPECT_EQ(dialog->trace(), drawn);
+  press_button("trace_clear");
+  EXPECT_EQ(dialog->trace(), Trace{});
+  press_button("trace_undo");
+  EXPECT_EQ(dialog->trace(), drawn);
 }
 
 TEST_F(TraceBench, TheSheetIsMagnifiedUnderThePointerAndWhatIsNoPictureIsTold) {
@@ -144,7 +194,7 @@ TEST_F(TraceBench, TheSheetIsMagnifiedUnderThePointerAndWhatIsNoPictureIsTold) {
   text.write("no picture");
   text.close();
   EXPECT_FALSE(dialog->open(text.fileName()));
-  EXPECT_TRUE(dialog->findChild<QLabel*>("trace_words")->text().contains("words.png is no picture"));
+  EXPECT_TRUE(dialog->findChild<QLabel*>("trace_words")->text().contains("words.png: is no picture"));
   EXPECT_TRUE(picture->has_image()) << "the one before stays";
   EXPECT_TRUE(cut_words(*dialog).isEmpty()) << cut_words(*dialog).join(", ").toStdString();
 }

@@ -8,6 +8,7 @@
 #include "assessment/drive_edits.h"
 #include "assessment/fit_out.h"
 #include "assessment/rules.h"
+#include "base/written.h"
 #include "layout/component.h"
 #include "layout/kind.h"
 #include "project/edit.h"
@@ -363,6 +364,24 @@ TEST(Components, BatteriesAddUpInSeriesAndSideBySide) {
               return 0;
             }).find("unequal cells"),
             std::string::npos);
+}
+
+// A job in the background may build the list while the window changes its language.
+TEST(Components, TheCatalogueStaysInOneLanguageThoughAnotherIsSetWhileItIsNamed) {
+  const auto in = [](const char* code) { return [code](const Text& name) { return code + (" " + plain(name)); }; };
+  write_names_in({"first", [&](const Text& name) {
+                    write_names_in({"second", in("second")});
+                    return in("first")(name);
+                  }});
+  const Catalogue& first = builtin_catalogue();
+  const Catalogue& second = builtin_catalogue();
+  write_names_in({});
+  ASSERT_EQ(first.parts.size(), second.parts.size());
+  EXPECT_NE(&first, &second);
+  for (std::size_t i = 0; i < first.parts.size(); ++i) {
+    EXPECT_EQ(first.parts[i].part.name, "first " + first.parts[i].key);
+    EXPECT_EQ(second.parts[i].part.name, "second " + first.parts[i].key);
+  }
 }
 
 TEST(Components, ListsThatCannotBeAreRefusedByName) {

@@ -42,7 +42,8 @@ TEST(Handling, OfTheFleetIsKnownWhereTheBoatsRun) {
     EXPECT_EQ(h.turn_heel.has_value(), told) << name;
     EXPECT_EQ(find_finding(a, "steer.heel") != nullptr, told) << name;
     // An odd screw turns the boat, two hold each other, a jet's stator holds its own.
-    const bool turned = a.fitted_drive.propulsor != Propulsor::jet && a.fitted_drive.turned_right() != 0;
+    const bool turned = a.fitted_drive.turned_right() != 0;
+    EXPECT_FALSE(turned && a.fitted_drive.propulsor == Propulsor::jet) << name;
     EXPECT_EQ(h.torque.has_value(), turned) << name;
     if (turned) {
       // By hand: the angle whose tangent is torque over weight and GM.

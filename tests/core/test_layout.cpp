@@ -137,6 +137,31 @@ TEST(MassBudget, AddsSkinAndPartsAndFindsTheCentre) {
   EXPECT_NEAR(without(weighed, 7).total, 0.64 * 0.002 * 1000.0, 1e-9);
 }
 
+TEST(MassBudget, WeighsThePlanesBesideTheDriveByHand) {
+  HullDesign d = box_hull();
+  d.skin.density = 650.0;
+  d.skin.deck_thickness = 0.0008;
+  const HullModel hull = build_hull(d);
+  EXPECT_TRUE(fitting_masses({}, hull, d.skin).empty()) << "none without one";
+  Fittings f;
+  f.tab_chord = 0.02, f.tab_share = 0.5;
+  f.fins = 2, f.fin_chord = 0.03, f.fin_span = 0.02, f.fin_thickness = 0.001;
+  f.turn_fin_depth = 0.04, f.turn_fin_chord = 0.025, f.turn_fin_x = 0.2, f.turn_fin_y = -0.03;
+  f.wing = {.span = 0.3, .chord = 0.08, .x = 0.02, .z = 0.12};
+  const std::vector<MassItem> items = fitting_masses(f, hull, d.skin);
+  ASSERT_EQ(items.size(), 4u);
+  const auto of = [&](const char* name) {
+    return *std::find_if(items.begin(), items.end(), [&](const MassItem& i) { return i.name == Text(name); });
+  };
+  // The box is 0.2 m wide.
+  EXPECT_NEAR(of("Wing").mass, 2.0 * 0.3 * 0.08 * 0.0008 * 650.0, 1e-12);
+  EXPECT_TRUE(of("Wing").place.isApprox(Vec3(0.0, 0.0, hull.box.low.z() + 0.12), 1e-12)) << "middle of its chord";
+  EXPECT_NEAR(of("Trim tabs").mass, 0.02 * 0.5 * 0.2 * 0.0015 * 2700.0, 1e-9);
+  EXPECT_NEAR(of("Fins").mass, 2 * 0.03 * 0.03 * 0.001 * 2700.0, 1e-12);
+  EXPECT_NEAR(of("Turn fin").mass, 0.025 * 0.06 * 0.001 * 2700.0, 1e-12);
+  EXPECT_LT(of("Turn fin").place.y(), 0.0) << "to its side";
+}
+
 TEST(Rail, HoldsItsPartsOnItsLineAndWithinItsTravel) {
   Layout layout;
   layout.rails.push_back({.id = 3, .from = 0.1, .to = 0.3, .y = 0.01, .z = 0.02});

@@ -158,6 +158,8 @@ TEST(Sea, AScrewHeelsTheBoatAgainstItsOwnTurnAndTwoHoldEachOther) {
   const double held = heel_of(two, Turning::outward), both = heel_of(two, Turning::right);
   EXPECT_NEAR(heel_of(two, Turning::inward), held, 1e-9);
   EXPECT_LT(both, held - 1e-6);
+  const Project jet = of_the_fleet("reedling");
+  EXPECT_EQ(heel_of(jet, Turning::left), heel_of(jet, Turning::right)) << "its stator takes the torque";
 }
 
 TEST(Sea, RollAndHeaveSwingWithTheirOwnPeriods) {

@@ -11,6 +11,7 @@
 #include <thread>
 
 #include "base/error.h"
+#include "hull/placement.h"
 #include "io/file.h"
 #include "io/project_file.h"
 #include "io/units.h"
@@ -58,7 +59,14 @@ TEST(BoatFile, ComesBackTheSameWithItsImportedHull) {
   Project p = sample_boat();
   p.hull.family = HullFamily::imported;
   p.hull.mesh = std::make_shared<const TriangleMesh>(wigley(0.6, 0.15, 0.06, 0.05, 20, 8));
-  p.hull.mesh_source = "wigley.stl";
+  p.hull.mesh_source = "plan.png";
+  p.hull.drawn = {.trace = {.from = Vec2(3.0, 4.0),
+                            .to = Vec2(9.5, 4.0),
+                            .distance = 0.2,
+                            .sections = {{.x = 0.1, .points = {{{5.0, 6.0}, true}, {{8.0, 2.0}, false}}}}},
+                  .picture_name = "plan.png",
+                  .picture = Blob(std::string("as a camera wrote it\0\xff", 22)),
+                  .stretched = {1.1, 1.0, 0.9}};
   save_project(p, folder.file("a.plucky"));
   const Project back = load_project(folder.file("a.plucky"));
   EXPECT_EQ(*back.hull.mesh, *p.hull.mesh);
@@ -66,6 +74,9 @@ TEST(BoatFile, ComesBackTheSameWithItsImportedHull) {
   compare.hull.mesh = p.hull.mesh;
   EXPECT_EQ(compare, p);
   EXPECT_EQ(project_to_bytes(back), project_to_bytes(p));  // the same boat gives the same bytes
+  EXPECT_EQ(output_of("unzip -p " + folder.file("a.plucky") + " drawn/picture.jpg"), p.hull.drawn->picture.bytes());
+  // A mesh from elsewhere was drawn over nothing, and takes no picture along.
+  EXPECT_FALSE(with_skin(p.hull, p.hull.mesh, "other.stl").drawn);
 }
 
 TEST(BoatFile, IsReadByAnotherZipReader) {

@@ -1,9 +1,11 @@
 #include "stages/hull/hull_page.h"
 
 #include <algorithm>
+#include <set>
 
 #include "hull/family.h"
 #include "hull/morph.h"
+#include "inspector/section_heading.h"
 #include "project/catalogue.h"
 
 namespace plucky::app {
@@ -24,15 +26,7 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
   connect(bottom_, &QComboBox::activated, this, [this](int i) {
     change(tr("What the bottom is"), [=](HullDesign& h) { h.bottom = bottom_forms()[static_cast<std::size_t>(i)]; });
   });
-  for (const HullParameter& p : all_hull_parameters()) {
-    QuantityEdit* edit = quantity(term(p.label), p.dimension, p.key);
-    edit->setToolTip(term(p.help));
-    measures_.push_back({&p, edit});
-    connect(edit, &QuantityEdit::entered, this, [this, &p](double si) {
-      session_->perform({as_said(tr("%1 of the hull").arg(term(p.label))), SetHullParameter{p.key, si}});
-      refresh();
-    });
-  }
+  for (const MeasureGroup group : measure_groups) add_measures(group);
   section(tr("Skin"), "section_skin");
   QStringList materials;
   for (const Material& m : builtin_catalogue().materials) materials << QString::fromStdString(m.name);
@@ -62,6 +56,7 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
       h.family = family;
       h.mesh.reset();
       h.mesh_source.clear();
+      h.drawn.reset();
     });
   });
   connect(start_, &QComboBox::activated, this, [this](int i) {
@@ -90,6 +85,23 @@ HullPage::HullPage(Session* session, QWidget* parent) : Page(session, parent) {
           [this](double si) { change(tr("Band over the water line"), [=](HullDesign& h) { h.boot_top = si; }); });
 }
 
+void HullPage::add_measures(MeasureGroup group) {
+  // Size is what everybody looks for: it stands under the family without a heading of its own.
+  if (group != MeasureGroup::size)
+    groups_[group] =
+        section(term(measure_group_name(group)), (std::string("hull_") + measure_group_key(group)).c_str());
+  for (const HullParameter& p : all_hull_parameters()) {
+    if (p.group != group) continue;
+    QuantityEdit* edit = quantity(term(p.label), p.dimension, p.key);
+    edit->setToolTip(term(p.help));
+    measures_.push_back({&p, edit});
+    connect(edit, &QuantityEdit::entered, this, [this, &p](double si) {
+      session_->perform({as_said(tr("%1 of the hull").arg(term(p.label))), SetHullParameter{p.key, si}});
+      refresh();
+    });
+  }
+}
+
 void HullPage::change(const QString& what, const std::function<void(HullDesign&)>& how) {
   HullDesign hull = session_->project().hull;
   how(hull);
@@ -110,7 +122,8 @@ void HullPage::refresh() {
   const bool imported = h.family == HullFamily::imported;
   title_->setText(imported ? tr("Hull from a file") : tr("Hull"));
   set_row_visible(source_, imported);
-  source_->setText(QString::fromStdString(h.mesh_source));
+  const QString source = QString::fromStdString(h.mesh_source);
+  source_->setText(h.drawn ? tr("%1, drawn over it").arg(source) : source);
   const HullModel& model = a.hull->model;
   set_row_visible(read_, imported);
   set_row_visible(bottom_, imported);
@@ -132,11 +145,15 @@ void HullPage::refresh() {
     for (const HullStart& s : family.starts) start_->addItem(term(s.name));
   }
   start_->setCurrentIndex(0);
+  std::set<MeasureGroup> used;
   for (const Measure& m : measures_) {
     const bool has = family.uses(m.parameter->member);
     set_row_visible(m.edit, has);
-    if (has) m.edit->set_value(h.shape.*m.parameter->member);
+    if (!has) continue;
+    m.edit->set_value(h.shape.*m.parameter->member);
+    used.insert(m.parameter->group);
   }
+  for (const auto& [group, title] : groups_) title->show_section(used.count(group) > 0);
   const std::vector<Material>& known = builtin_catalogue().materials;
   const auto it = std::find_if(known.begin(), known.end(), [&](const Material& m) { return m.key == h.skin.material; });
   material_->setCurrentIndex(it == known.end() ? -1 : static_cast<int>(it - known.begin()));

@@ -17,6 +17,7 @@ class HullPage : public Page {
 
  private:
   [[nodiscard]] QString water_line_marks() const;
+  void add_measures(MeasureGroup group);
   void change(const QString& what, const std::function<void(HullDesign&)>& how);
 
   QLabel* title_;
@@ -27,6 +28,7 @@ class HullPage : public Page {
     QuantityEdit* edit;
   };
   std::vector<Measure> measures_;
+  std::map<MeasureGroup, SectionHeading*> groups_;
   QuantityEdit *shell_, *deck_, *density_, *boot_top_;
   QLabel *volume_, *coefficients_, *centre_, *waterline_, *speed_, *marks_, *source_, *read_;
 };

@@ -24,10 +24,10 @@
 #include "chart/chart_page.h"
 #include "chart/chart_words.h"
 #include "io/run_line.h"
+#include "session/kept_picture.h"
 #include "session/today.h"
 #include "shelf/scrolled.h"
 #include "stages/trial/adopt.h"
-#include "stages/trial/photo.h"
 #include "stages/trial/run_words.h"
 #include "tables/items.h"
 
@@ -240,7 +240,8 @@ void DiaryView::ask_for_photo() {
 
 void DiaryView::take_photo(const QString& path) {
   try {
-    const QByteArray small = small_photo(path);
+    constexpr int longest = 1600;  // pixels, enough for a page of the book
+    const QByteArray small = kept_picture(path, longest).bytes;
     change_diary(*session_, "Photo of a run",
                  with_photo(session_->project().trial.diary, run(),
                             QFileInfo(path).completeBaseName().toStdString() + ".jpg", Blob(small.toStdString())));

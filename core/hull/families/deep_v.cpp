@@ -15,21 +15,24 @@ constexpr HullParameter pad_width{"pad_width_m",
                                   Dimension::length,
                                   0.0,
                                   0.3,
-                                  "Flat along the keel that the boat runs on when it is fast."};
+                                  "Flat along the keel that the boat runs on when it is fast.",
+                                  MeasureGroup::sections};
 constexpr HullParameter chine_flat{"chine_flat_m",
                                    "Width of the chine flat",
                                    &HullShape::chine_flat,
                                    Dimension::length,
                                    0.0,
                                    0.1,
-                                   "Strip along each chine between bottom and side."};
+                                   "Strip along each chine between bottom and side.",
+                                   MeasureGroup::sections};
 constexpr HullParameter chine_angle{"chine_angle_rad",
                                     "Angle of the chine flat",
                                     &HullShape::chine_angle,
                                     Dimension::angle,
                                     radians(-20),
                                     radians(30),
-                                    "Rising outward; below zero it turns the spray down, a reverse chine."};
+                                    "Rising outward; below zero it turns the spray down, a reverse chine.",
+                                    MeasureGroup::sections};
 
 constexpr HullParameter step_count{
     "steps",
@@ -38,21 +41,24 @@ constexpr HullParameter step_count{
     Dimension::none,
     0.0,
     3.0,
-    "Across the bottom: fast, the boat runs on their edges and the after end, with air between."};
+    "Across the bottom: fast, the boat runs on their edges and the after end, with air between.",
+    MeasureGroup::bottom};
 constexpr HullParameter step_place{"step_place_m",
                                    "Foremost step at",
                                    &HullShape::step_place,
                                    Dimension::length,
                                    0.02,
                                    2.0,
-                                   "From the transom; further ones divide what is behind it."};
+                                   "From the transom; further ones divide what is behind it.",
+                                   MeasureGroup::bottom};
 constexpr HullParameter step_height{"step_height_m",
                                     "Height of a step",
                                     &HullShape::step_height,
                                     Dimension::length,
                                     0.0005,
                                     0.05,
-                                    "By which the bottom rises at each, going aft."};
+                                    "By which the bottom rises at each, going aft.",
+                                    MeasureGroup::bottom};
 
 constexpr std::array deep_v_measures{measure::length,
                                      measure::beam,

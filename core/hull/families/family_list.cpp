@@ -27,7 +27,21 @@ constexpr std::array bottom_rows{KeyRow<BottomForm>{BottomForm::unknown, "by-sha
                                  KeyRow<BottomForm>{BottomForm::tunnel, "tunnel", "two sponsons with a tunnel"},
                                  KeyRow<BottomForm>{BottomForm::twin, "twin", "two hulls that do not plane"}};
 
+constexpr std::array group_rows{KeyRow<MeasureGroup>{MeasureGroup::size, "size", "Size"},
+                                KeyRow<MeasureGroup>{MeasureGroup::outline, "outline", "Seen from above"},
+                                KeyRow<MeasureGroup>{MeasureGroup::profile, "profile", "Seen from the side"},
+                                KeyRow<MeasureGroup>{MeasureGroup::sections, "sections", "Seen from the end"},
+                                KeyRow<MeasureGroup>{MeasureGroup::bottom, "bottom", "What it runs on"},
+                                KeyRow<MeasureGroup>{MeasureGroup::keel, "keel", "Under and ahead of the hull"}};
+
 }  // namespace
+
+const char* measure_group_key(MeasureGroup group) {
+  return row_of(group_rows, group).key;
+}
+const char* measure_group_name(MeasureGroup group) {
+  return row_of(group_rows, group).name;
+}
 
 std::span<const BottomForm> bottom_forms() {
   static constexpr std::array all = [] {
@@ -74,6 +88,8 @@ std::span<const HullParameter> all_hull_parameters() {
       for (const HullParameter& m : f.measures)
         if (std::none_of(out.begin(), out.end(), [&](const HullParameter& o) { return o.member == m.member; }))
           out.push_back(m);
+    std::stable_sort(out.begin(), out.end(),
+                     [](const HullParameter& a, const HullParameter& b) { return a.group < b.group; });
     return out;
   }();
   return all;

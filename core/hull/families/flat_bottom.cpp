@@ -15,10 +15,11 @@ constexpr HullParameter runner_height{
     Dimension::length,
     0.0,
     0.03,
-    "Strips along the bottom on which a sled slides over ice, mud and landing places."};
+    "Strips along the bottom on which a sled slides over ice, mud and landing places.",
+    MeasureGroup::bottom};
 constexpr HullParameter runner_width{
-    "runner_width_m",     "Width of a runner", &HullShape::runner_width, Dimension::length, 0.002, 0.05,
-    "Of each of the two."};
+    "runner_width_m",      "Width of a runner", &HullShape::runner_width, Dimension::length, 0.002, 0.05,
+    "Of each of the two.", MeasureGroup::bottom};
 
 constexpr std::array flat_bottom_measures{
     measure::length,   measure::beam,         measure::depth,         measure::bow_width,

@@ -14,21 +14,24 @@ constexpr HullParameter sponson_end{"sponson_end_m",
                                     Dimension::length,
                                     0.01,
                                     2.0,
-                                    "Their after ends, from the transom."};
+                                    "Their after ends, from the transom.",
+                                    MeasureGroup::bottom};
 constexpr HullParameter sponson_angle{"sponson_angle_rad",
                                       "Angle of the sponsons",
                                       &HullShape::sponson_angle,
                                       Dimension::angle,
                                       0.0,
                                       radians(8),
-                                      "Their running surfaces to the bottom of the middle, rising forward."};
+                                      "Their running surfaces to the bottom of the middle, rising forward.",
+                                      MeasureGroup::bottom};
 constexpr HullParameter afterbody_width{"afterbody_width_m",
                                         "Width of the afterbody",
                                         &HullShape::afterbody_width,
                                         Dimension::length,
                                         0.01,
                                         1.2,
-                                        "Of the middle behind the sponsons, which runs at its after end."};
+                                        "Of the middle behind the sponsons, which runs at its after end.",
+                                        MeasureGroup::outline};
 
 constexpr std::array hydroplane_measures{measure::length,        measure::beam,         measure::depth,
                                          measure::hull_beam,     sponson_end,           sponson_angle,

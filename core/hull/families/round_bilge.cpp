@@ -15,23 +15,27 @@ constexpr HullParameter keel_depth{"keel_depth_m",
                                    Dimension::length,
                                    0.0,
                                    0.2,
-                                   "Upright blade along the middle of the bottom."};
+                                   "Upright blade along the middle of the bottom.",
+                                   MeasureGroup::keel};
 constexpr HullParameter skeg_depth{"skeg_depth_m",
                                    "Depth of the skeg",
                                    &HullShape::skeg_depth,
                                    Dimension::length,
                                    0.0,
                                    0.2,
-                                   "By which the keel is deeper at its after end; it holds the boat on its course."};
+                                   "By which the keel is deeper at its after end; it holds the boat on its course.",
+                                   MeasureGroup::keel};
 constexpr HullParameter keel_end{"keel_end_m",
                                  "Keel ends at",
                                  &HullShape::keel_end,
                                  Dimension::length,
                                  0.0,
                                  2.0,
-                                 "Its after end from the transom; the propeller stands behind it."};
+                                 "Its after end from the transom; the propeller stands behind it.",
+                                 MeasureGroup::keel};
 constexpr HullParameter keel_width{
-    "keel_width_m", "Width of the keel", &HullShape::keel_width, Dimension::length, 0.001, 0.05, "Its thickness."};
+    "keel_width_m", "Width of the keel", &HullShape::keel_width, Dimension::length, 0.001,
+    0.05,           "Its thickness.",    MeasureGroup::keel};
 constexpr HullParameter stern_fullness{
     "stern_fullness",
     "Stern fullness",
@@ -39,7 +43,8 @@ constexpr HullParameter stern_fullness{
     Dimension::ratio,
     0.0,
     1.0,
-    "At 0 the sides run in evenly to the transom, at 100 % they stay out and close in a round."};
+    "At 0 the sides run in evenly to the transom, at 100 % they stay out and close in a round.",
+    MeasureGroup::outline};
 constexpr HullParameter counter_rise{
     "counter_rise_m",
     "Counter rise",
@@ -47,28 +52,32 @@ constexpr HullParameter counter_rise{
     Dimension::length,
     0.0,
     0.5,
-    "By which the bottom rises to the transom over its last part, over rudder and propeller."};
+    "By which the bottom rises to the transom over its last part, over rudder and propeller.",
+    MeasureGroup::profile};
 constexpr HullParameter counter_length{"counter_length_m",
                                        "Counter length",
                                        &HullShape::counter_length,
                                        Dimension::length,
                                        0.003,
                                        1.5,
-                                       "Over how much of the length it does."};
+                                       "Over how much of the length it does.",
+                                       MeasureGroup::profile};
 constexpr HullParameter bulb_length{"bulb_length_m",
                                     "Length of the bulb",
                                     &HullShape::bulb_length,
                                     Dimension::length,
                                     0.0,
                                     0.5,
-                                    "By which it stands out ahead of the stem."};
+                                    "By which it stands out ahead of the stem.",
+                                    MeasureGroup::keel};
 constexpr HullParameter bulb_diameter{"bulb_diameter_m",
                                       "Diameter of the bulb",
                                       &HullShape::bulb_diameter,
                                       Dimension::length,
                                       0.005,
                                       0.3,
-                                      "Its underside lies on the base line."};
+                                      "Its underside lies on the base line.",
+                                      MeasureGroup::keel};
 
 constexpr std::array round_bilge_measures{measure::length,
                                           measure::beam,

@@ -196,18 +196,13 @@ class Bill {
   /// As the boat's own leads are, else as usual for the ESC.
   void leads() {
     for (const DriveUnit& d : a_.project.drives) {
-      const Part *battery = nullptr, *esc = nullptr, *motor = nullptr;
-      for (const Id id : d.components)
-        if (const Part* p = a_.project.layout.find(id)) {
-          if (p->kind == PartKind::battery) battery = p;
-          if (p->kind == PartKind::esc) esc = p;
-          if (p->kind == PartKind::motor) motor = p;
-        }
+      const Part* esc = placed_component(a_.project, d, PartKind::esc);
       const Esc* data = esc ? std::get_if<Esc>(&esc->data) : nullptr;
       if (!data) continue;
       const Drive drive = drive_of_unit(a_.project, d);
       const Leads own = leads_of(drive);
-      const auto lead = [&](const Part* to, const char* words, std::size_t count, double copper) {
+      const auto lead = [&](PartKind end, const char* words, std::size_t count, double copper) {
+        const Part* to = placed_component(a_.project, d, end);
         if (!to) return;
         add(BillGroup::cut, {words, esc->name},
             {"{0} each; copper of {1} and plugs of {3} for {2}", length_quantity(lead_length(*esc, *to)),
@@ -215,8 +210,8 @@ class Bill {
              length_quantity(own.plug)},
             count, {}, esc->id);
       };
-      lead(battery, "Battery leads of {0}, short: long ones harm it", 2, own.battery_copper);
-      lead(motor, "Motor leads of {0}", 3, own.motor_copper);
+      lead(PartKind::battery, "Battery leads of {0}, short: long ones harm it", 2, own.battery_copper);
+      lead(PartKind::motor, "Motor leads of {0}", 3, own.motor_copper);
     }
   }
 

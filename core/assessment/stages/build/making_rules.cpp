@@ -121,12 +121,8 @@ void mould(const Assessment& a, std::vector<Finding>& out) {
 void leads(const Assessment& a, std::vector<Finding>& out) {
   constexpr double most = 0.200;  // m; common practice, no source
   for (const DriveUnit& d : a.project.drives) {
-    const Part *battery = nullptr, *esc = nullptr;
-    for (const Id id : d.components)
-      if (const Part* p = a.project.layout.find(id)) {
-        if (p->kind == PartKind::battery) battery = p;
-        if (p->kind == PartKind::esc) esc = p;
-      }
+    const Part *battery = placed_component(a.project, d, PartKind::battery),
+               *esc = placed_component(a.project, d, PartKind::esc);
     if (!battery || !esc) continue;
     const double length = lead_length(*esc, *battery);
     Finding f = stage_finding(Stage::build, "build.lead", length > most ? Severity::watch : Severity::fine,

@@ -122,8 +122,9 @@ void run_layout(Assessment& a, std::any& memory) {
   if (!project.cooling.empty()) a.hoses = route_hoses(a.hull->space, project.layout, line, project.cooling);
   make_fixtures(a, line, kept.fixtures);
   std::vector<MassItem> more = plumbing_masses(project, a.hoses);
-  const std::vector<MassItem> fixtures = fixture_masses(a);
-  more.insert(more.end(), fixtures.begin(), fixtures.end());
+  for (const std::vector<MassItem>& items :
+       {fixture_masses(a), fitting_masses(a.fitted_drive.fittings, hull, project.hull.skin)})
+    more.insert(more.end(), items.begin(), items.end());
   a.mass = mass_budget(hull, project.hull, project.layout, more);
   for (const Part& part : project.layout.parts) {
     auto it = kept.fits.find(part.id);
