@@ -93,7 +93,7 @@ TraceDialog::TraceDialog(Session* session, QWidget* parent) : QDialog(parent), s
   connect(open, &QPushButton::clicked, this, [this] {
     const QString path = QFileDialog::getOpenFileName(this, tr("Picture of a plan"), {},
                                                       tr("Pictures (*.png *.jpg *.jpeg *.bmp *.webp)"));
-    if (!path.isEmpty()) this->open(path);
+    if (!path.isEmpty()) open_picture(path);
   });
   connect(tools_, &QButtonGroup::idClicked, this, [this](int id) { set_tool(static_cast<TraceTool>(id)); });
   connect(picture_, &TracePicture::changed, this, &TraceDialog::take_change);
@@ -132,7 +132,7 @@ void TraceDialog::load() {
   set_tool(drawn_.trace.sections.empty() ? TraceTool::scale : TraceTool::sections);
 }
 
-bool TraceDialog::open(const QString& path) {
+bool TraceDialog::open_picture(const QString& path) {
   try {
     constexpr int longest = 3000;  // pixels: a line of a drawing must stay one
     const KeptPicture kept = kept_picture(path, longest);

@@ -28,7 +28,7 @@ class TraceDialog : public QDialog {
   /// Shows the dialog with what the boat's hull was drawn over, else with what was begun.
   void begin();
   /// Opens a picture; says why where it cannot.
-  bool open(const QString& path);
+  bool open_picture(const QString& path);
   [[nodiscard]] const Trace& trace() const { return drawn_.trace; }
   [[nodiscard]] TracePicture* picture() const { return picture_; }
 

@@ -12,6 +12,7 @@
 #include <QStackedWidget>
 #include <QStatusBar>
 #include <QTimer>
+#include <cmath>
 
 #include "actions/boat_commands.h"
 #include "board/board.h"
@@ -92,7 +93,8 @@ void MainWindow::connect_job() {
   const auto tick = [this] {
     const double gone = 1e-3 * static_cast<double>(job_clock_.elapsed());
     QString words = job_step_ + QString::fromUtf8(" \u2026");
-    if (job_left_ > 1.0) words += tr(" about %1 s left").arg(std::max(1, static_cast<int>(job_left_ - gone + 0.5)));
+    if (job_left_ > 1.0)
+      words += tr(" about %1 s left").arg(std::max(1, static_cast<int>(std::lround(job_left_ - gone))));
     status_->setText(words);
   };
   connect(job_timer_, &QTimer::timeout, this, tick);

@@ -5,6 +5,7 @@
 #include "assessment/fit_steps.h"
 #include "assessment/running_edits.h"
 #include "base/error.h"
+#include "layout/component.h"
 
 namespace plucky {
 

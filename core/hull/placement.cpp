@@ -31,6 +31,7 @@ Laid lay(const TriangleMesh& mesh, int forward, int across, int up) {
   l.box = bounds(turned);
   const Vec3 size = l.box.size();
   std::vector<double> at;
+  at.reserve(stations);
   for (int i = 0; i < stations; ++i) at.push_back(l.box.low.x() + size.x() * (0.02 + 0.96 * i / (stations - 1)));
   l.cuts = sections(turned, at);
   constexpr double level = 0.97, transom_rake = 0.9;  // cosines: a cambered deck, a raked transom

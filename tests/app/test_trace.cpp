@@ -39,7 +39,7 @@ class TraceBench : public Bench {
     window->show_trace();
     dialog = window->tracing();
     dialog->resize(980, 640);
-    ASSERT_TRUE(dialog->open(picture_of_a_plan(folder)));
+    ASSERT_TRUE(dialog->open_picture(picture_of_a_plan(folder)));
     settle();
   }
   [[nodiscard]] QPoint at(double x, double y) const { return dialog->picture()->on_screen({x, y}).toPoint(); }
@@ -193,7 +193,7 @@ TEST_F(TraceBench, TheSheetIsMagnifiedUnderThePointerAndWhatIsNoPictureIsTold) {
   ASSERT_TRUE(text.open(QIODevice::WriteOnly));
   text.write("no picture");
   text.close();
-  EXPECT_FALSE(dialog->open(text.fileName()));
+  EXPECT_FALSE(dialog->open_picture(text.fileName()));
   EXPECT_TRUE(dialog->findChild<QLabel*>("trace_words")->text().contains("words.png: is no picture"));
   EXPECT_TRUE(picture->has_image()) << "the one before stays";
   EXPECT_TRUE(cut_words(*dialog).isEmpty()) << cut_words(*dialog).join(", ").toStdString();
