@@ -33,6 +33,7 @@ class Net {
   FoldedNet take() {
     const auto bottom = with(PanelRole::bottom), side = with(PanelRole::side);
     if (!bottom || !side) throw InvalidInput("net", "needs a bottom and sides that are panels");
+    if (with(PanelRole::tunnel_roof)) throw InvalidInput("net", "a hull with a tunnel is not folded from one sheet");
     add(*bottom, false, std::nullopt, Seam::keel);
     const std::size_t port = 0;
     std::size_t starboard = 0;

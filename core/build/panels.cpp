@@ -15,10 +15,19 @@ namespace {
 
 using R = PanelRole;
 
-constexpr std::array<std::pair<const char*, const char*>, 5> roles{
-    {{"bottom", "Bottom"}, {"side", "Side"}, {"deck", "Deck"}, {"transom", "Transom"}, {"bow", "Bow plate"}}};
-constexpr std::array<std::pair<const char*, const char*>, 5> seams{
-    {{"keel", "Keel"}, {"chine", "Chine"}, {"deck_edge", "Deck edge"}, {"transom", "Transom"}, {"bow", "Bow"}}};
+constexpr std::array<std::pair<const char*, const char*>, 7> roles{{{"bottom", "Bottom"},
+                                                                    {"side", "Side"},
+                                                                    {"deck", "Deck"},
+                                                                    {"transom", "Transom"},
+                                                                    {"bow", "Bow plate"},
+                                                                    {"tunnel_wall", "Tunnel wall"},
+                                                                    {"tunnel_roof", "Tunnel roof"}}};
+constexpr std::array<std::pair<const char*, const char*>, 6> seams{{{"keel", "Keel"},
+                                                                    {"chine", "Chine"},
+                                                                    {"deck_edge", "Deck edge"},
+                                                                    {"transom", "Transom"},
+                                                                    {"bow", "Bow"},
+                                                                    {"tunnel_edge", "Edge of the tunnel"}}};
 
 /// Corners of a strip's triangles: numbers of points, those of the second edge after those of the first.
 std::vector<std::array<std::size_t, 3>> triangles_of(const RuledStrip& s) {
@@ -105,7 +114,12 @@ class Planking {
 
   std::vector<Panel> take() {
     const double bow_width = l_.sheer.back().y();
-    if (l_.flat)
+    if (has_tunnel()) {
+      strip(R::tunnel_roof, mirrored(l_.roof), l_.roof, {Seam::tunnel_edge, R::tunnel_wall},
+            {Seam::tunnel_edge, R::tunnel_wall}, 1);
+      strip(R::tunnel_wall, l_.roof, l_.keel, {Seam::tunnel_edge, R::tunnel_roof}, {Seam::keel, R::bottom}, 2);
+      strip(R::bottom, l_.keel, l_.chine, {Seam::keel, R::tunnel_wall}, {Seam::chine, R::side}, 2);
+    } else if (l_.flat)
       strip(R::bottom, mirrored(l_.chine), l_.chine, {Seam::chine, R::side}, {Seam::chine, R::side}, 1);
     else
       strip(R::bottom, l_.keel, l_.chine, {Seam::keel, R::bottom}, {Seam::chine, R::side}, 2);
@@ -118,6 +132,8 @@ class Planking {
   }
 
  private:
+  [[nodiscard]] bool has_tunnel() const { return !l_.roof.empty(); }
+
   static std::vector<Vec3> mirrored(std::vector<Vec3> line) {
     for (Vec3& p : line) p.y() = -p.y();
     return line;
@@ -221,10 +237,18 @@ class Planking {
     };
     const auto opposite = [](const Vec3& v) { return Vec3(v.x(), -v.y(), v.z()); };
     ring.push_back(opposite(sheer));
+    // Where the bodies have closed into the bridge the tunnel's walls are gone, and the bottoms with them.
+    const bool tunnel = has_tunnel() && l_.roof[station].z() - keel.z() > 1e-6;
     edge(R::side, opposite(chine));
-    if (l_.flat)
+    if (tunnel) {
+      edge(R::bottom, opposite(keel));
+      edge(R::tunnel_wall, opposite(l_.roof[station]));
+      edge(R::tunnel_roof, l_.roof[station]);
+      edge(R::tunnel_wall, keel);
       edge(R::bottom, chine);
-    else {
+    } else if (has_tunnel() || l_.flat) {
+      edge(has_tunnel() ? R::tunnel_roof : R::bottom, chine);
+    } else {
       edge(R::bottom, keel);
       edge(R::bottom, chine);
     }
@@ -248,7 +272,9 @@ class Planking {
     PanelEdge& over = p.edges.back();
     for (std::size_t i = over.first; i < over.last; ++i)
       over.length += (p.outline[(i + 1) % ring.size()] - p.outline[i]).norm();
-    for (std::size_t i = 2; i < ring.size(); ++i) p.faces.push_back({0, i - 1, i});
+    // A fan, but for what a tunnel takes out of it: there each body has its own four corners.
+    if (tunnel) p.faces = {{0, 1, 2}, {0, 2, 3}, {0, 3, 4}, {0, 4, 7}, {7, 4, 5}, {7, 5, 6}};
+    for (std::size_t i = tunnel ? from + 1 : 2; i < ring.size(); ++i) p.faces.push_back({0, i - 1, i});
     p.area = std::abs(loop_area(p.outline));
     if (role == R::transom)
       p.marks.push_back(
@@ -290,13 +316,17 @@ class Planking {
     }
   }
 
+  /// Is the port side's seam the second edge of that panel's strip? A bottom or a tunnel's roof in one piece has port's
+  /// second, a deck port's edge first.
+  static bool lies_second(R role, Seam seam) {
+    return (role == R::bottom && seam == Seam::chine) || (role == R::side && seam == Seam::deck_edge) ||
+           (role == R::tunnel_wall && seam == Seam::keel) || role == R::tunnel_roof;
+  }
+
   /// Normals on the port side of a seam, from the transom to the bow.
   [[nodiscard]] const std::vector<Vec3>& normals(R role, Seam seam) const {
     const auto& [first, second] = normals_[static_cast<std::size_t>(numbered(role)) - 1];
-    // A bottom in one piece has port's chine second, a deck port's edge first.
-    return role == R::bottom && seam == Seam::chine     ? second
-           : role == R::side && seam == Seam::deck_edge ? second
-                                                        : first;
+    return lies_second(role, seam) ? second : first;
   }
 
   void fold(const Panel& p, PanelEdge& e, bool second) const {
@@ -304,7 +334,10 @@ class Planking {
     const bool mirror = e.mate == p.number;
     for (std::size_t i = 0; i < std::min(own.size(), other.size()); ++i) {
       const Vec3 there = mirror ? Vec3(own[i].x(), -own[i].y(), own[i].z()) : other[i];
-      e.fold.push_back(turn_between(own[i], there));
+      // Going forward along its second edge a panel has the neighbour turn to the right where the corner stands out.
+      const double out = own[i].cross(there).x() * (lies_second(p.role, e.seam) ? 1.0 : -1.0);
+      const double turn = turn_between(own[i], there);
+      e.fold.push_back(out < -1e-9 ? -turn : turn);
     }
     if (second) std::reverse(e.fold.begin(), e.fold.end());
   }

@@ -1,8 +1,9 @@
 // The panels a hull is planked or folded from, laid flat. In: a hull of straight sections. Out: outlines with marks,
 // bevels along their edges, and how far each is from what a sheet can do.
 //
-// Method: keel, chine and sheer bound the panels; each is the strip of least twist between two of them
-// (geometry/ruled_strip.h), transom and bow plate are plane. A panel lies on the outer face of the skin.
+// Method: keel, chine and sheer, and the edge of a tunnel's roof, bound the panels; each is the strip of least twist
+// between two of them (geometry/ruled_strip.h), transom and bow plate are plane. A panel lies on the outer face of the
+// skin.
 #pragma once
 
 #include <array>
@@ -14,9 +15,9 @@
 
 namespace plucky {
 
-enum class PanelRole { bottom, side, deck, transom, bow };
+enum class PanelRole { bottom, side, deck, transom, bow, tunnel_wall, tunnel_roof };
 /// Where panels meet.
-enum class Seam { keel, chine, deck_edge, transom, bow };
+enum class Seam { keel, chine, deck_edge, transom, bow, tunnel_edge };
 
 /// A line drawn on a panel.
 struct PanelMark {
@@ -32,8 +33,9 @@ struct PanelEdge {
   PanelRole joins = PanelRole::bottom;  ///< the panel on the other side of the seam
   double length = 0.0;                  ///< m
   int mate = 0;                         ///< number of that panel, its own: its mirror image; 0: there is none
-  /// rad at each point: by how much the neighbour is turned from lying in one plane with it; a mitre takes half. Empty:
-  /// nothing joins.
+  /// rad at each point: by how much the neighbour is turned from lying in one plane with it; a mitre takes half. Below
+  /// zero where the corner stands into the boat, as at a tunnel's roof: there the outer faces meet. Empty: nothing
+  /// joins.
   std::vector<double> fold;
 };
 
@@ -43,8 +45,8 @@ struct Panel {
   int count = 1;               ///< 2: a mirror image for starboard
   std::vector<Vec2> outline;   ///< m, anticlockwise seen from outside the boat, closed without its first point again
   std::vector<Vec3> in_space;  ///< m, where each point of the outline lies on the boat
-  /// Plane triangles between points of the outline, from the transom to the bow; each shares a side with the one
-  /// before.
+  /// Plane triangles between points of the outline; of a strip from the transom to the bow, each sharing a side with
+  /// the one before.
   std::vector<std::array<std::size_t, 3>> faces;
   std::vector<PanelEdge> edges;
   std::vector<PanelMark> marks;

@@ -23,6 +23,9 @@ struct LoftedSkin {
 /// points lie at the same stations.
 struct FormLines {
   std::vector<Vec3> keel, chine, sheer;
+  /// Of two bodies with a tunnel between them: where its roof meets the inner wall of the port one, whose foot is the
+  /// keel. The roof runs level across. Empty: one body.
+  std::vector<Vec3> roof;
   std::vector<double> camber;  ///< m, height of the deck's crown over its edge at each station
   bool flat = false;           ///< the bottom runs level from chine to chine
 };

@@ -8,6 +8,7 @@
 #include "build/panels.h"
 #include "geometry/ruled_strip.h"
 #include "hull/family.h"
+#include "hull/morph.h"
 #include "property.h"
 
 using namespace plucky;
@@ -188,4 +189,75 @@ TEST(Panels, AHullOfRoundBilgesHasNone) {
   d.family = HullFamily::round_bilge;
   d.shape = default_shape(d.family);
   EXPECT_THROW((void)panels_of(d), InvalidInput);
+}
+
+// A tunnel hull of ribs and sheets: roof, two walls, two bottoms, two sides, deck, transom and bow plate.
+TEST(Panels, OfATunnelHullCloseAndItsRoofFoldsTheOtherWay) {
+  HullDesign d;
+  d.family = HullFamily::tunnel;
+  d.shape = default_shape(d.family);
+  const std::vector<Panel> panels = panels_of(d);
+  ASSERT_EQ(panels.size(), 7u);
+  const auto of = [&](PanelRole r) -> const Panel& {
+    for (const Panel& p : panels)
+      if (p.role == r) return p;
+    throw std::runtime_error("no such panel");
+  };
+  // By hand: the roof is a rectangle between upright walls, as long as the boat.
+  const HullShape& s = d.shape;
+  const double gap = s.beam - 2.0 * s.hull_beam;
+  EXPECT_NEAR(of(PanelRole::tunnel_roof).area, s.length * gap, 1e-9);
+  EXPECT_EQ(of(PanelRole::tunnel_roof).count, 1);
+  EXPECT_EQ(of(PanelRole::tunnel_wall).count, 2);
+  for (const PanelRole flat : {PanelRole::tunnel_roof, PanelRole::tunnel_wall}) {
+    EXPECT_LT(of(flat).strain, 1e-9);
+    EXPECT_LT(of(flat).off, 1e-9);
+  }
+  // The transom less the tunnel: two bodies of the keel's depth less half the rise of their bottoms, and the bridge.
+  const double deep = s.bridge_height, rise = std::tan(s.deadrise_midships) * s.hull_beam;
+  const double bodies = 2.0 * s.hull_beam * (deep - 0.5 * rise), bridge = s.beam * (s.depth - deep);
+  EXPECT_NEAR(of(PanelRole::transom).area, bodies + bridge + s.beam * s.camber * 2.0 / 3.0, 2e-5);
+  double faces = 0.0;
+  const Panel& transom = of(PanelRole::transom);
+  for (const auto& f : transom.faces) {
+    const Vec2 u = transom.outline[f[1]] - transom.outline[f[0]], v = transom.outline[f[2]] - transom.outline[f[0]];
+    const double area = 0.5 * (u.x() * v.y() - u.y() * v.x());
+    EXPECT_GT(area, 0.0) << "no face lies over the tunnel";
+    faces += area;
+  }
+  EXPECT_NEAR(faces, transom.area, 1e-12);
+  // All together they are the skin.
+  double area = 0.0;
+  for (const Panel& p : panels) area += p.count * p.area;
+  const LoftedSkin skin = loft(d.family, d.shape);
+  EXPECT_NEAR(area, surface_area(skin.mesh), 0.01 * surface_area(skin.mesh));
+  for (const Panel& p : panels)
+    for (const PanelEdge& e : p.edges) {
+      if (e.mate == 0 || e.mate == p.number) continue;
+      const Panel& other = panels[static_cast<std::size_t>(e.mate) - 1];
+      bool found = false;
+      for (const PanelEdge& f : other.edges)
+        found = found || (f.mate == p.number && f.seam == e.seam && std::abs(f.length - e.length) < 1e-3);
+      EXPECT_TRUE(found) << panel_role_name(p.role) << " " << seam_name(e.seam) << " " << e.length;
+      for (const double fold : e.fold) {
+        if (e.seam == Seam::tunnel_edge) {
+          EXPECT_NEAR(fold, -0.5 * pi, 1e-9) << panel_role_name(p.role);
+        } else if (e.seam == Seam::keel && fold != 0.0) {
+          EXPECT_GT(fold, 0.4 * pi) << panel_role_name(p.role);
+        }
+      }
+    }
+}
+
+PROPERTY(Panels, OfATunnelHullHaveTheAreaOfItsSkinWhateverItsMeasures) {
+  HullDesign d;
+  d.family = HullFamily::tunnel;
+  d.shape =
+      scaled(default_shape(d.family), Vec3(any::between(0.7, 1.5), any::between(0.8, 1.3), any::between(0.8, 1.4)));
+  d.shape.deadrise_midships = radians(any::between(0.0, 14.0));
+  d.shape.bow_fullness = any::between(0.1, 0.9);
+  double area = 0.0;
+  for (const Panel& p : panels_of(d)) area += p.count * p.area;
+  const double skin = surface_area(loft(d.family, d.shape).mesh);
+  HOLDS(std::abs(area - skin) < 0.015 * skin);
 }

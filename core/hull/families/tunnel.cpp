@@ -25,11 +25,20 @@ void begin_tunnel(HullShape& s) {
   s.sheer = 0.0;
 }
 
+/// Walls of the tunnel are upright and parallel, the keels stand at them; outside the sponsons narrow to the bow.
+constexpr TwinForm tunnel_form{.keel = 0.0, .deck_follows = true};
+
+HullShape with_chines(HullShape s) {
+  s.bilge_radius = 0.0;
+  return s;
+}
+
 LoftedSkin loft_tunnel(const HullShape& s, double fineness) {
-  // Walls of the tunnel are upright and parallel, the keels stand at them; outside the sponsons narrow to the bow.
-  HullShape plain = s;
-  plain.bilge_radius = 0.0;
-  return loft_twin(plain, {.keel = 0.0, .deck_follows = true}, fineness);
+  return loft_twin(with_chines(s), tunnel_form, fineness);
+}
+
+FormLines tunnel_lines(const HullShape& s, int stations) {
+  return lines_of_twin(with_chines(s), tunnel_form, stations);
 }
 
 }  // namespace
@@ -41,6 +50,7 @@ Family tunnel_family() {
           .measures = tunnel_measures,
           .begin = &begin_tunnel,
           .loft = &loft_tunnel,
+          .lines = &tunnel_lines,
           .bottom = BottomForm::tunnel};
 }
 

@@ -41,33 +41,47 @@ class Twin {
     return s_.bridge_height - z < tolerance::weld_m ? s_.bridge_height : z;
   }
 
-  [[nodiscard]] HalfSection half(double x, const Steps& n) const {
+  /// Where a half section turns, m, and the deck's crown over its edge.
+  struct Corners {
+    Vec2 inner_top, inner, foot, outer, outer_top, overhang, edge;
+    double crown;
+  };
+  [[nodiscard]] Corners corners(double x) const {
     const bool alone = form_.sponsons && x < s_.sponson_end;  // the middle behind the sponsons
     const double w = alone ? 0.0 : width(x), bridge = s_.bridge_height, zk = w > 0.0 ? keel(x) : bridge;
     const double in = alone ? 0.5 * s_.afterbody_width : 0.5 * s_.beam - s_.hull_beam + form_.keel * (s_.hull_beam - w);
     double out = in + w;
-    double deck = form_.deck_follows || alone ? out : 0.5 * s_.beam;
+    const double deck = form_.deck_follows || alone ? out : 0.5 * s_.beam;
     if (deck - out < tolerance::weld_m) out = deck;
-    const double deep = bridge - zk;
+    const double deep = bridge - zk, share = deck / (0.5 * s_.beam);
     const Vec2 foot(in + form_.keel * w, zk);
     // The chines stay below the bridge, however steep the bottom is.
     const auto chine = [&](double y) {
       const double rise = std::min(std::tan(s_.deadrise_midships) * std::abs(y - foot.x()), 0.75 * deep);
       return Vec2(y, zk + rise);
     };
-    const Vec2 inner_top(in, bridge), outer_top(out, bridge), inner = chine(in), outer = chine(out);
+    return {.inner_top = {in, bridge},
+            .inner = chine(in),
+            .foot = foot,
+            .outer = chine(out),
+            .outer_top = {out, bridge},
+            .overhang = {deck, bridge},
+            .edge = {deck, s_.depth},
+            .crown = s_.camber * share * share};
+  }
+
+  [[nodiscard]] HalfSection half(double x, const Steps& n) const {
+    const Corners c = corners(x);
     HalfSection h;
-    add_straight(h, Vec2(0.0, bridge), inner_top, n.bridge);
-    add_rounded(h, inner_top, inner, foot, s_.bilge_radius, {n.wall, n.bilge, n.bottom});
-    add_rounded(h, foot, outer, outer_top, s_.bilge_radius, {n.bottom, n.bilge, n.wall});
-    const Vec2 overhang(deck, bridge), edge(deck, s_.depth);
-    add_straight(h, outer_top, overhang, 1);
-    add_straight(h, overhang, edge, n.side);
-    const double share = deck / (0.5 * s_.beam), crown = s_.camber * share * share;
-    h.push_back(edge);
+    add_straight(h, Vec2(0.0, s_.bridge_height), c.inner_top, n.bridge);
+    add_rounded(h, c.inner_top, c.inner, c.foot, s_.bilge_radius, {n.wall, n.bilge, n.bottom});
+    add_rounded(h, c.foot, c.outer, c.outer_top, s_.bilge_radius, {n.bottom, n.bilge, n.wall});
+    add_straight(h, c.outer_top, c.overhang, 1);
+    add_straight(h, c.overhang, c.edge, n.side);
+    h.push_back(c.edge);
     for (int d = 1; d <= n.deck; ++d) {
       const double u = 1.0 - static_cast<double>(d) / n.deck;
-      h.emplace_back(deck * u, s_.depth + crown * (1.0 - u * u));
+      h.emplace_back(c.edge.x() * u, s_.depth + c.crown * (1.0 - u * u));
     }
     return h;
   }
@@ -145,6 +159,22 @@ LoftedSkin loft_twin(const HullShape& s, const TwinForm& form, double fineness) 
                 .deck = scaled(4)};
   return loft_halves(
       twin.stations(scaled(70)), [&](double x) { return twin.half(x, n); }, n.edge());
+}
+
+FormLines lines_of_twin(const HullShape& s, const TwinForm& form, int stations) {
+  const Twin twin(s, form);
+  twin.check();
+  FormLines l;
+  for (const double x : twin.stations(stations)) {
+    const auto c = twin.corners(x);
+    const auto at = [x](const Vec2& v) { return Vec3(x, v.x(), v.y()); };
+    l.roof.push_back(at(c.inner_top));
+    l.keel.push_back(at(c.foot));
+    l.chine.push_back(at(c.outer));
+    l.sheer.push_back(at(c.edge));
+    l.camber.push_back(c.crown);
+  }
+  return l;
 }
 
 }  // namespace plucky

@@ -19,5 +19,8 @@ struct TwinForm {
 
 /// Throws InvalidInput naming the measure and the reason when the bodies meet, or no body is left under the bridge.
 [[nodiscard]] LoftedSkin loft_twin(const HullShape& shape, const TwinForm& form, double fineness);
+/// The lines between its panels, of bodies whose keels stand at their inner walls and whose deck follows them. Throws
+/// as loft_twin().
+[[nodiscard]] FormLines lines_of_twin(const HullShape& shape, const TwinForm& form, int stations);
 
 }  // namespace plucky
