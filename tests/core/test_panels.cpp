@@ -34,6 +34,12 @@ double turned(const std::vector<Vec2>& line) {
   return sum;
 }
 
+const Panel& panel_in(const std::vector<Panel>& panels, PanelRole role) {
+  for (const Panel& p : panels)
+    if (p.role == role) return p;
+  throw std::runtime_error("no such panel");
+}
+
 }  // namespace
 
 TEST(RuledStrip, AConeUnrollsToASectorOfItsSlantHeight) {
@@ -164,11 +170,7 @@ TEST(Panels, OfABoxAreItsSidesWithSquareCorners) {
   d.shape.flare = d.shape.sheer = d.shape.rocker = d.shape.camber = 0.0;
   d.shape.bow_rise = 0.02, d.shape.bow_rake = 0.1;
   const std::vector<Panel> panels = panels_of(d, {.station_step = 0.1});
-  const auto of = [&](PanelRole r) -> const Panel& {
-    for (const Panel& p : panels)
-      if (p.role == r) return p;
-    throw std::runtime_error("no such panel");
-  };
+  const auto of = [&](PanelRole r) -> const Panel& { return panel_in(panels, r); };
   EXPECT_NEAR(of(PanelRole::deck).area, 0.6 * 0.2, 1e-9);
   EXPECT_NEAR(of(PanelRole::transom).area, 0.2 * 0.1, 1e-4);  // the loft rounds where flare ends: 0.3 degrees
   EXPECT_LT(of(PanelRole::side).strain, 1e-9);
@@ -198,11 +200,7 @@ TEST(Panels, OfATunnelHullCloseAndItsRoofFoldsTheOtherWay) {
   d.shape = default_shape(d.family);
   const std::vector<Panel> panels = panels_of(d);
   ASSERT_EQ(panels.size(), 7u);
-  const auto of = [&](PanelRole r) -> const Panel& {
-    for (const Panel& p : panels)
-      if (p.role == r) return p;
-    throw std::runtime_error("no such panel");
-  };
+  const auto of = [&](PanelRole r) -> const Panel& { return panel_in(panels, r); };
   // By hand: the roof is a rectangle between upright walls, as long as the boat.
   const HullShape& s = d.shape;
   const double gap = s.beam - 2.0 * s.hull_beam;
