@@ -1,8 +1,11 @@
 #include <CGAL/Constrained_Delaunay_triangulation_2.h>
-#include <CGAL/Exact_predicates_inexact_constructions_kernel.h>
+#include <CGAL/Exact_predicates_exact_constructions_kernel.h>
 #include <CGAL/Triangulation_vertex_base_with_info_2.h>
 
-#include <map>
+#include <algorithm>
+#include <cmath>
+#include <set>
+#include <vector>
 
 #include "geometry/stack.h"
 
@@ -10,47 +13,83 @@ namespace plucky {
 
 namespace {
 
-using Kernel = CGAL::Exact_predicates_inexact_constructions_kernel;
+// Exact in where outlines cross, too: with crossings rounded, an outline that lies partly on another may be led astray.
+using Kernel = CGAL::Exact_predicates_exact_constructions_kernel;
 using Corner = CGAL::Triangulation_vertex_base_with_info_2<std::uint32_t, Kernel>;
 using Face = CGAL::Constrained_triangulation_face_base_2<Kernel>;
 using Data = CGAL::Triangulation_data_structure_2<Corner, Face>;
-using Flat = CGAL::Constrained_Delaunay_triangulation_2<Kernel, Data, CGAL::Exact_predicates_tag>;
+using Flat = CGAL::Constrained_Delaunay_triangulation_2<Kernel, Data, CGAL::Exact_intersections_tag>;
 
-/// Which layers hold each triangle.
+// On the grid the outlines come on, in whole nanometres: what lies a rounding error beside another outline lies on it.
+constexpr double grid = 1e-9;  // m
+
+Kernel::Point_2 on_grid(const Vec2& p) {
+  return {std::round(p.x() / grid), std::round(p.y() / grid)};
+}
+
+Vec2 in_metres(const Kernel::Point_2& p) {
+  return grid * Vec2(CGAL::to_double(p.x()), CGAL::to_double(p.y()));
+}
+
+Flat with_outlines_of(const std::vector<StackLayer>& layers) {
+  Flat flat;
+  for (const StackLayer& l : layers)
+    for (const auto& loop : l.shape.loops)
+      for (std::size_t i = 0; i < loop.size(); ++i) {
+        const Kernel::Point_2 a = on_grid(loop[i]), b = on_grid(loop[(i + 1) % loop.size()]);
+        if (a != b) flat.insert_constraint(a, b);
+      }
+  return flat;
+}
+
+/// Triangles with no outline between them, the largest first.
+using Field = std::vector<Flat::Face_handle>;
+
+std::vector<Field> fields_of(const Flat& flat) {
+  const auto size = [&flat](const Flat::Face_handle& f) { return CGAL::to_double(flat.triangle(f).area()); };
+  std::vector<Field> fields;
+  std::set<Flat::Face_handle> seen;
+  for (const Flat::Face_handle first : flat.finite_face_handles()) {
+    if (!seen.insert(first).second) continue;
+    Field field{first};
+    for (std::size_t i = 0; i < field.size(); ++i)
+      for (int e = 0; e < 3; ++e) {
+        const Flat::Face_handle f = field[i], other = f->neighbor(e);
+        if (!f->is_constrained(e) && !flat.is_infinite(other) && seen.insert(other).second) field.push_back(other);
+      }
+    std::iter_swap(field.begin(), std::max_element(field.begin(), field.end(),
+                                                   [&](const auto& a, const auto& b) { return size(a) < size(b); }));
+    fields.push_back(std::move(field));
+  }
+  return fields;
+}
+
+/// Which layers hold each triangle: told for a whole field by the middle of its largest. Of a thin one along a nearly
+/// straight outline it would be a matter of rounding, and the body not closed.
 class Cells {
  public:
-  Cells(const Flat& flat, const std::vector<StackLayer>& layers) {
-    for (const StackLayer& l : layers) {
-      const Section shape = section_of(l.shape);
-      std::map<Flat::Face_handle, bool>& in = in_.emplace_back();
-      for (const Flat::Face_handle f : flat.finite_face_handles()) {
-        const auto &a = f->vertex(0)->point(), &b = f->vertex(1)->point(), &c = f->vertex(2)->point();
-        in[f] = shape.contains({(a.x() + b.x() + c.x()) / 3.0, (a.y() + b.y() + c.y()) / 3.0});
-      }
+  Cells(const Flat& flat, const std::vector<StackLayer>& layers) : in_(layers.size()) {
+    std::vector<Section> shapes;
+    for (const StackLayer& l : layers) shapes.push_back(section_of(l.shape));
+    for (const Field& field : fields_of(flat)) {
+      const Vec2 p = in_metres(CGAL::centroid(flat.triangle(field.front())));
+      for (std::size_t k = 0; k < shapes.size(); ++k)
+        if (shapes[k].contains(p)) in_[k].insert(field.begin(), field.end());
     }
   }
   /// Below the first and above the last layer, and outside the triangulation, there is nothing.
   [[nodiscard]] bool has(int layer, const Flat::Face_handle& f) const {
-    if (layer < 0 || layer >= static_cast<int>(in_.size())) return false;
-    const auto& in = in_[static_cast<std::size_t>(layer)];
-    const auto it = in.find(f);
-    return it != in.end() && it->second;
+    return layer >= 0 && layer < static_cast<int>(in_.size()) && in_[static_cast<std::size_t>(layer)].contains(f);
   }
 
  private:
-  std::vector<std::map<Flat::Face_handle, bool>> in_;
+  std::vector<std::set<Flat::Face_handle>> in_;
 };
 
 }  // namespace
 
 TriangleMesh mesh_of(const Stack& stack) {
-  Flat flat;
-  for (const StackLayer& l : stack.layers)
-    for (const auto& loop : l.shape.loops)
-      for (std::size_t i = 0; i < loop.size(); ++i) {
-        const Vec2 &a = loop[i], &b = loop[(i + 1) % loop.size()];
-        if (a != b) flat.insert_constraint(Kernel::Point_2(a.x(), a.y()), Kernel::Point_2(b.x(), b.y()));
-      }
+  Flat flat = with_outlines_of(stack.layers);
   const Cells cells(flat, stack.layers);
   const auto count = static_cast<std::uint32_t>(flat.number_of_vertices());
   std::uint32_t next = 0;
@@ -60,7 +99,7 @@ TriangleMesh mesh_of(const Stack& stack) {
   const int layers = static_cast<int>(stack.layers.size());
   for (int k = 0; k <= layers; ++k) {
     for (const Flat::Vertex_handle v : flat.finite_vertex_handles())
-      m.vertices.push_back(stack.at({v->point().x(), v->point().y()}, along));
+      m.vertices.push_back(stack.at(in_metres(v->point()), along));
     if (k < layers) along += stack.layers[static_cast<std::size_t>(k)].height;
   }
   const auto corner = [&](const Flat::Vertex_handle& v, int level) {

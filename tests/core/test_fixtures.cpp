@@ -81,6 +81,23 @@ Region any_shape(const Vec2& about) {
 
 }  // namespace
 
+// As a chine comes out of the clipping: corners of one straight line, each a nanometre off it at most.
+PROPERTY(Stack, AnAlmostStraightOutlineGivesAClosedBody) {
+  const double slope = 0.01 * any::whole(-90, 90), length = 1e-3 * any::whole(20, 200);
+  const auto on_grid = [](double v) { return 1e-9 * std::round(1e9 * v); };
+  Region shape{{{}}};
+  const int corners = any::whole(3, 40);
+  for (int i = 0; i <= corners; ++i) {
+    const double x = length * i / corners;
+    shape.loops.front().emplace_back(on_grid(x), on_grid(slope * x));
+  }
+  shape.loops.front().emplace_back(0.5 * length, on_grid(0.5 * slope * length + 0.05));
+  const TriangleMesh m = mesh_of(
+      {.origin = Vec3::Zero(), .u = Vec3::UnitX(), .v = Vec3::UnitY(), .w = Vec3::UnitZ(), .layers = {{shape, 0.01}}});
+  HOLDS(check_mesh(m).closed());
+  HOLDS(std::abs(signed_volume(m) / (0.01 * shape.area()) - 1.0) < 1e-9);
+}
+
 PROPERTY(Stack, AnyLayersGiveAClosedMeshOfTheirVolume) {
   Stack s{.origin = {0.1, -0.2, 0.3}, .u = Vec3(0.6, 0.8, 0.0), .v = Vec3(-0.8, 0.6, 0.0), .w = Vec3::UnitZ()};
   const int n = any::whole(1, 5);
