@@ -222,7 +222,13 @@ int main(int argc, char** argv) {
   if (parser.isSet(pin)) session.pin();
   if (parser.isSet(move)) move_part(session, parser.value(move));
   if (parser.isSet(pin)) session.pin();
-  if (parser.isSet(shelf)) window.show_shelf(parser.value(shelf));
+  if (parser.isSet(shelf)) {
+    if (!window.shelf()->page(parser.value(shelf))) {
+      std::cerr << "plucky-hull: the shelf has no page \"" << parser.value(shelf).toStdString() << '"' << std::endl;
+      return 1;
+    }
+    window.show_shelf(parser.value(shelf));
+  }
   if (auto* pond = window.findChild<PondView*>(); pond && parser.isSet(laps))
     pond->sail_lap(parser.value(laps).toDouble());
   if (auto* logs = window.findChild<LogView*>(); logs && parser.isSet(log_file)) logs->open(parser.value(log_file));

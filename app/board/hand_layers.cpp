@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "board/grips.h"
 #include "board/layers.h"
 #include "stages/stages.h"
 #include "theme/theme.h"
@@ -99,8 +100,7 @@ void paint_handles(Canvas& c) {
   const Look& l = look();
   QPainter& p = c.painter;
   for (const HullHandle& h : hull_handles(c.a().hull->model, c.project().hull)) {
-    const QPointF at =
-        h.plane == BoardPlane::profile ? c.map.profile(h.place.x(), h.place.z()) : c.map.plan(h.place.x(), h.place.y());
+    const QPointF at = on_board(c.map, h.plane, h.place);
     QPainterPath diamond(at + QPointF(0, -6));
     for (const QPointF& corner : {QPointF(6, 0), QPointF(0, 6), QPointF(-6, 0)}) diamond.lineTo(at + corner);
     diamond.closeSubpath();
@@ -116,8 +116,7 @@ void name_handles(Canvas& c) {
   c.painter.setFont(ui_font(8, QFont::Medium));
   c.painter.setPen(look().brass_text);
   for (const HullHandle& h : hull_handles(c.a().hull->model, c.project().hull)) {
-    const QPointF at =
-        h.plane == BoardPlane::profile ? c.map.profile(h.place.x(), h.place.z()) : c.map.plan(h.place.x(), h.place.y());
+    const QPointF at = on_board(c.map, h.plane, h.place);
     for (const HullParameter& p : hull_parameters(c.project().hull.family)) {
       if (std::string(p.key) != h.key) continue;
       const QString text =
@@ -130,10 +129,7 @@ void name_handles(Canvas& c) {
 void paint_measure(Canvas& c, const Measure& m) {
   const Look& l = look();
   QPainter& p = c.painter;
-  const auto at = [&](const Vec3& r) {
-    return m.plane == BoardPlane::profile ? c.map.profile(r.x(), r.z()) : c.map.plan(r.x(), r.y());
-  };
-  const QPointF a = at(m.from), b = at(m.to);
+  const QPointF a = on_board(c.map, m.plane, m.from), b = on_board(c.map, m.plane, m.to);
   p.setPen(QPen(l.brass_text, 1.6));
   p.drawLine(a, b);
   for (const QPointF& end : {a, b}) p.drawEllipse(end, 3.0, 3.0);

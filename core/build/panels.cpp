@@ -118,11 +118,12 @@ class Planking {
       strip(R::tunnel_roof, mirrored(l_.roof), l_.roof, {Seam::tunnel_edge, R::tunnel_wall},
             {Seam::tunnel_edge, R::tunnel_wall}, 1);
       strip(R::tunnel_wall, l_.roof, l_.keel, {Seam::tunnel_edge, R::tunnel_roof}, {Seam::keel, R::bottom}, 2);
-      strip(R::bottom, l_.keel, l_.chine, {Seam::keel, R::tunnel_wall}, {Seam::chine, R::side}, 2);
-    } else if (l_.flat)
+    }
+    const Meets inside{Seam::keel, has_tunnel() ? R::tunnel_wall : R::bottom};
+    if (l_.flat)
       strip(R::bottom, mirrored(l_.chine), l_.chine, {Seam::chine, R::side}, {Seam::chine, R::side}, 1);
     else
-      strip(R::bottom, l_.keel, l_.chine, {Seam::keel, R::bottom}, {Seam::chine, R::side}, 2);
+      strip(R::bottom, l_.keel, l_.chine, inside, {Seam::chine, R::side}, 2);
     strip(R::side, l_.chine, l_.sheer, {Seam::chine, R::bottom}, {Seam::deck_edge, R::deck}, 2);
     strip(R::deck, l_.sheer, mirrored(l_.sheer), {Seam::deck_edge, R::side}, {Seam::deck_edge, R::side}, 1);
     end_plate(R::transom, 0);

@@ -69,6 +69,9 @@ TEST(LaunchCard, IsWrittenWithoutADisplayForFleetBoatsAndFiles) {
   EXPECT_EQ(headless({"--launch-card", folder.filePath("no/dir/x.pdf"), boat}, &errors), 1);
   EXPECT_EQ(headless({"--launch-card", card, boat, "--stage", "keel"}, &errors), 1);
   EXPECT_TRUE(errors.contains("keel"));
+  EXPECT_EQ(
+      headless({"-platform", "offscreen", "--shot", folder.filePath("x.png"), "--shelf", "attic", "Teal"}, &errors), 1);
+  EXPECT_TRUE(errors.contains("attic"));
 }
 
 TEST_F(Bench, TheWaterSheetsHoldTheRegisterAndTheCircuit) {

@@ -99,8 +99,8 @@ void BuildPage::add_sections() {
 void BuildPage::add_panels() {
   panels_ = table(tr("Panels"), {tr("Panel"), tr("Size"), tr("Strain")}, "build_panels", 120);
   panels_->setMaximumHeight(150);
-  column_width(panels_, 1, 118);
-  column_width(panels_, 2, 56);
+  column_width(panels_, 1, 104);
+  column_width(panels_, 2, 50);
   format_ = choice(tr("Files as"), {}, "build_format");
   paper_ = choice(tr("Paper"), paper_names(), "build_paper");
   export_ = button(tr("Write the files\u2026"), "build_export");

@@ -78,6 +78,11 @@ void paint_drawing(QPainter& p, const Drawing& drawing, const QPointF& origin, d
     p.setPen(QPen(l.ink, line));
     p.drawEllipse(at(h.centre), 0.5 * scale * h.diameter, 0.5 * scale * h.diameter);
   }
+  // Enlarged words must not lie on others; a drawing's own come in the order of their worth.
+  std::vector<QPolygonF> written;
+  const auto clear = [&written](const QPolygonF& place) {
+    return std::none_of(written.begin(), written.end(), [&](const QPolygonF& w) { return w.intersects(place); });
+  };
   for (const DrawnText& t : drawing.texts) {
     // What a panel is and what joins it is always told; the fine print only where it can be read.
     const bool matters = t.height >= 0.005;
@@ -86,12 +91,17 @@ void paint_drawing(QPainter& p, const Drawing& drawing, const QPointF& origin, d
     QFont font = ui_font(8.0);
     font.setPixelSize(std::max(1, static_cast<int>(height)));
     const QString words = session.said(t.words);
-    if (t.room > 0.0 && QFontMetricsF(font).horizontalAdvance(words) > scale * t.room) continue;
+    const double wide = QFontMetricsF(font).horizontalAdvance(words);
+    if (t.room > 0.0 && wide > scale * t.room) continue;
+    QTransform there = QTransform::fromTranslate(at(t.place).x(), at(t.place).y());
+    there.rotate(-degrees(t.turn));
+    const QPolygonF place = there.map(QPolygonF(QRectF(-0.5 * wide, -0.5 * height, wide, height)));
+    if (height > scale * t.height && !clear(place)) continue;
+    written.push_back(place);
     p.setFont(font);
     p.setPen(l.ink);
     p.save();
-    p.translate(at(t.place));
-    p.rotate(-degrees(t.turn));
+    p.setTransform(there, true);
     p.drawText(QRectF(-400, -height, 800, 2.0 * height), Qt::AlignCenter, words);
     p.restore();
   }

@@ -34,8 +34,8 @@ struct RowsOfBoxes {
 [[nodiscard]] RowsOfBoxes rows_of_boxes(const std::vector<Vec2>& sizes, const QSizeF& room, double over = 0.0);
 
 /// Draws in pixels or points: the drawing's origin at `origin`, y up. Widths of lines and heights of words are of the
-/// painter's own units; words that
-/// would be smaller than `least` are left out, but for what a panel is and what joins it.
+/// painter's own units; words that would be smaller than `least` are left out, but for what a panel is and what joins
+/// it: those are enlarged as long as they lie on no others.
 void paint_drawing(QPainter& painter, const Drawing& drawing, const QPointF& origin, double scale,
                    const Session& session, double line, double least);
 

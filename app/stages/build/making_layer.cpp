@@ -1,4 +1,5 @@
 // Where the printed hull is cut, and which panel is which, over the boat.
+#include <QLineF>
 #include <QPainterPath>
 #include <algorithm>
 #include <cmath>
@@ -57,24 +58,42 @@ QPointF middle_of(const Canvas& c, const Panel& panel) {
   return panel.role == PanelRole::deck ? c.map.plan(middle.x(), 0.0) : c.map.profile(middle.x(), middle.z());
 }
 
+/// Where the panels' numbers stand: at their middles, aside along the boat where another's stands there already.
+std::vector<QPointF> places_of_numbers(const Canvas& c, const std::vector<Panel>& panels) {
+  constexpr double apart = 26.0;  // pixels
+  std::vector<QPointF> places;
+  for (const Panel& panel : panels) {
+    const QPointF middle = middle_of(c, panel);
+    const auto aside = [&](int k) { return middle + QPointF((k % 2 == 0 ? 1 : -1) * ((k + 1) / 2) * apart, 0.0); };
+    int k = 0;
+    while (std::any_of(places.begin(), places.end(),
+                       [&](const QPointF& p) { return QLineF(p, aside(k)).length() < apart - 1.0; }))
+      ++k;
+    places.push_back(aside(k));
+  }
+  return places;
+}
+
 void paint_panels(Canvas& c) {
   QPainter& p = c.painter;
   const Look& l = look();
+  const std::vector<Panel>& panels = c.a().build.panels;
+  const std::vector<QPointF> places = places_of_numbers(c, panels);
   // All numbers before the first name, so that no name lies under one.
-  for (const Panel& panel : c.a().build.panels) {
-    const QPointF at = middle_of(c, panel);
+  for (std::size_t i = 0; i < panels.size(); ++i) {
+    const QPointF at = places[i];
     p.setPen(QPen(l.reed, 1.8));
     p.setBrush(l.card);
     p.drawEllipse(at, 11.0, 11.0);
     p.setPen(l.ink);
     p.setFont(ui_font(9.0, QFont::Bold));
-    p.drawText(QRectF(at - QPointF(11, 11), QSizeF(22, 22)), Qt::AlignCenter, QString::number(panel.number));
+    p.drawText(QRectF(at - QPointF(11, 11), QSizeF(22, 22)), Qt::AlignCenter, QString::number(panels[i].number));
     c.labels.block(QRectF(at - QPointF(12, 12), QSizeF(24, 24)));
   }
   p.setFont(ui_font(8.2));
   p.setPen(l.ink);
-  for (const Panel& panel : c.a().build.panels)
-    c.labels.place(p, middle_of(c, panel), term(panel_role_name(panel.role)),
+  for (std::size_t i = 0; i < panels.size(); ++i)
+    c.labels.place(p, places[i], term(panel_role_name(panels[i].role)),
                    {{44, 0}, {-44, 0}, {0, 22}, {0, -22}, {56, 16}, {56, -16}});
 }
 
