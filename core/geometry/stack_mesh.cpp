@@ -70,6 +70,7 @@ class Cells {
  public:
   Cells(const Flat& flat, const std::vector<StackLayer>& layers) : in_(layers.size()) {
     std::vector<Section> shapes;
+    shapes.reserve(layers.size());
     for (const StackLayer& l : layers) shapes.push_back(section_of(l.shape));
     for (const Field& field : fields_of(flat)) {
       const Vec2 p = in_metres(CGAL::centroid(flat.triangle(field.front())));

@@ -64,7 +64,10 @@ std::vector<QPointF> places_of_numbers(const Canvas& c, const std::vector<Panel>
   std::vector<QPointF> places;
   for (const Panel& panel : panels) {
     const QPointF middle = middle_of(c, panel);
-    const auto aside = [&](int k) { return middle + QPointF((k % 2 == 0 ? 1 : -1) * ((k + 1) / 2) * apart, 0.0); };
+    const auto aside = [&](int k) {
+      const int steps = (k + 1) / 2;
+      return middle + QPointF(apart * (k % 2 == 0 ? steps : -steps), 0.0);
+    };
     int k = 0;
     while (std::any_of(places.begin(), places.end(),
                        [&](const QPointF& p) { return QLineF(p, aside(k)).length() < apart - 1.0; }))
