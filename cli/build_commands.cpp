@@ -100,31 +100,47 @@ Json panels_of_boat(const std::string& path, const std::string& folder, const st
   return j;
 }
 
+namespace {
+
+/// The boat's own bed, joints and cuts, with those of the options in their place.
+BuildDesign with_options(BuildDesign b, const SectionOptions& o) {
+  if (!o.bed.empty()) {
+    const std::vector<std::string> bed = split(o.bed, 'x');
+    if (bed.size() != 3)
+      throw InvalidInput("--bed", Text("{0} should be width, depth and height in mm: 220x220x250", o.bed));
+    for (int k = 0; k < 3; ++k) b.printer.bed[k] = 1e-3 * number(bed[static_cast<std::size_t>(k)], "--bed");
+    if (!(b.printer.room().minCoeff() > 0.0 && b.printer.bed.maxCoeff() < 10.0))
+      throw InvalidInput("--bed", Text("should be more than its margins of {0} and less than 10 m",
+                                       length_quantity(b.printer.margin)));
+  }
+  if (!o.joint.empty()) b.joints.kind = joint_from_key(o.joint);
+  if (!o.pin.empty()) {
+    b.joints.pin = parse_quantity(o.pin, Dimension::length, UnitSystem::metric);
+    if (!(b.joints.pin >= 0.0005 && b.joints.pin <= 0.02)) throw InvalidInput("--pin", "should be 0.5 to 20 mm");
+  }
+  if (!o.cuts.empty()) {
+    b.cuts_by_hand = true;
+    b.cuts.clear();
+    for (const std::string& c : split(o.cuts, ','))
+      b.cuts.push_back({.x = parse_quantity(c, Dimension::length, UnitSystem::metric)});
+  }
+  if (o.upright) b.least_support = true;
+  return b;
+}
+
+}  // namespace
+
 Json sections_of_boat(const SectionOptions& o) {
   need_solid_format(o.format);
-  const Assessment a = assess(load_project(o.boat));
+  Project boat = load_project(o.boat);
+  boat.build = with_options(boat.build, o);
+  const Assessment a = assess(boat);
   const HullModel& hull = a.hull->model;
-  Printer printer;
-  const std::vector<std::string> bed = split(o.bed, 'x');
-  if (bed.size() != 3)
-    throw InvalidInput("--bed", Text("{0} should be width, depth and height in mm: 220x220x250", o.bed));
-  for (int k = 0; k < 3; ++k) printer.bed[k] = 1e-3 * number(bed[static_cast<std::size_t>(k)], "--bed");
-  if (!(printer.room().minCoeff() > 0.0 && printer.bed.maxCoeff() < 10.0))
-    throw InvalidInput("--bed", "should be more than its margins of 5 mm and less than 10 m");
-  HullJoints joints;
-  joints.kind = joint_from_key(o.joint);
-  if (!o.pin.empty()) joints.pin = parse_quantity(o.pin, Dimension::length, UnitSystem::metric);
-  if (!(joints.pin >= 0.0005 && joints.pin <= 0.02)) throw InvalidInput("--pin", "should be 0.5 to 20 mm");
-  std::vector<double> cuts;
-  if (o.cuts.empty())
-    cuts = propose_cuts(hull, printer, places_to_avoid(a));
-  else
-    for (const std::string& c : split(o.cuts, ','))
-      cuts.push_back(parse_quantity(c, Dimension::length, UnitSystem::metric));
-  std::sort(cuts.begin(), cuts.end());
-  PrintedHull p = print_hull(hull, a.project.hull, cuts, joints, printer);
+  const BuildDesign& build = a.project.build;
+  const Printer& printer = build.printer;
+  PrintedHull p = print_hull(hull, a.project.hull, cuts_of(hull, build, places_to_avoid(a)), build.joints, printer);
   if (!p.done) throw InvalidInput(o.boat, p.message);
-  if (o.upright || a.project.build.least_support) lie_for_least_support(p, printer);
+  if (build.least_support) lie_for_least_support(p, printer);
   Json j{{"name", a.project.name},
          {"volume_m3", p.volume},
          {"mass_kg", p.volume * a.project.hull.skin.density},
@@ -428,13 +444,15 @@ void BuildCommandLine::add(CLI::App& app, std::function<Json()>& run) {
 
   CLI::App* cut = app.add_subcommand("sections", "The printed hull in sections for a printer's bed");
   cut->add_option("boat", sections_.boat, "boat file")->required();
-  cut->add_option("--bed", sections_.bed, "width, depth and height of the bed in mm")->capture_default_str();
+  cut->add_option("--bed", sections_.bed,
+                  "width, depth and height of the bed in mm, e.g. 220x220x250; else the boat's");
   cut->add_option("--out", sections_.folder, "folder to write a file of each section into");
   cut->add_option("--format", sections_.format, "stl or 3mf")->capture_default_str();
-  cut->add_option("--joint", sections_.joint, "butt, pins, pegs, lap, tabs or keys")->capture_default_str();
+  cut->add_option("--joint", sections_.joint, "butt, pins, pegs, lap, tabs or keys; else the boat's");
   cut->add_option("--pin", sections_.pin, "diameter of pins or pegs, e.g. 1.75mm");
   cut->add_flag("--upright", sections_.upright, "lay each so that least hangs over the air");
-  cut->add_option("--cuts", sections_.cuts, "planes from the transom, e.g. 200mm,410mm; else they are proposed");
+  cut->add_option("--cuts", sections_.cuts,
+                  "planes from the transom, e.g. 200mm,410mm; else the boat's, by hand or proposed");
   cut->callback([&] { run = [this] { return sections_of_boat(sections_); }; });
 
   CLI::App* tests = app.add_subcommand("coupons", "Test pieces to print before the hull");

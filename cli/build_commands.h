@@ -12,11 +12,11 @@ namespace plucky::cli {
 /// Flat panels of a boat, written into a folder as dxf or svg where one is given.
 [[nodiscard]] Json panels_of_boat(const std::string& boat, const std::string& folder, const std::string& format);
 struct SectionOptions {
-  std::string boat, bed = "220x220x250", folder, format = "stl", joint = "pins", cuts, pin;
+  std::string boat, bed, folder, format = "stl", joint, cuts, pin;
   bool upright = false;
 };
 /// The printed hull in sections that fit a bed ("220x220x250", mm), a file each where a folder is given; `cuts` are the
-/// planes from the transom ("200mm,410mm"), empty: proposed.
+/// planes from the transom ("200mm,410mm"). What is not given is as the boat has it in Build.
 [[nodiscard]] Json sections_of_boat(const SectionOptions& options);
 struct NestOptions {
   std::string boat, folder, format = "dxf", gap;

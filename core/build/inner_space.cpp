@@ -2,7 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 #include <limits>
+#include <optional>
 
 #include "base/error.h"
 #include "geometry/mesh_check.h"
@@ -13,6 +15,7 @@ namespace {
 
 constexpr double least_wall = 1e-4, most_wall = 0.05;
 constexpr double coarseness = 2e-5;  // m: corners nearer to their chord than this are left out
+constexpr int most_halvings = 6;     // of the way from section to section
 constexpr int discs = 11;            // of the ball, its middle among them: between two the wall is 1.2 % thinner
 
 double wall_at(const WallWishes& w, double x) {
@@ -69,25 +72,15 @@ std::vector<Region> cut_at_discs(const TriangleMesh& hull, const std::vector<dou
   return out;
 }
 
-/// The point of a loop that is lowest, of equals the one nearest to the centre line: where loops are joined from.
-std::size_t first_of(const std::vector<Vec2>& loop) {
-  std::size_t best = 0;
-  for (std::size_t i = 1; i < loop.size(); ++i) {
-    const double lower = loop[best].y() - loop[i].y();
-    if (lower > 1e-6 || (lower > -1e-6 && std::abs(loop[i].x()) < std::abs(loop[best].x()))) best = i;
-  }
-  return best;
-}
+/// Triangles between two loops; indices of points, those of the second after those of the first.
+struct Band {
+  double cost = std::numeric_limits<double>::infinity();  ///< m2: squares of the sides from loop to loop
+  std::vector<Triangle> triangles;
+};
 
-std::vector<Vec2> from_first(std::vector<Vec2> loop) {
-  std::rotate(loop.begin(), loop.begin() + static_cast<std::ptrdiff_t>(first_of(loop)), loop.end());
-  return loop;
-}
-
-/// Joins two loops by triangles of the shortest sides; indices of points, those of the second after those of the first.
-std::vector<Triangle> band(const std::vector<Vec3>& a, const std::vector<Vec3>& b) {
+/// The band of the least cost of those that join the loops' first points.
+Band band_from_first(const std::vector<Vec3>& a, const std::vector<Vec3>& b) {
   const std::size_t n = a.size(), m = b.size();
-  if (n == 0 || m == 0) return {};
   const auto length = [&](std::size_t i, std::size_t j) { return (a[i % n] - b[j % m]).squaredNorm(); };
   std::vector<double> cost((n + 1) * (m + 1), std::numeric_limits<double>::infinity());
   std::vector<char> along_a((n + 1) * (m + 1), 0);
@@ -104,69 +97,131 @@ std::vector<Triangle> band(const std::vector<Vec3>& a, const std::vector<Vec3>& 
       along_a[at(i, j)] = by_a <= by_b;
       cost[at(i, j)] = std::min(by_a, by_b) + length(i, j);
     }
-  std::vector<Triangle> out;
+  Band out{.cost = cost.back(), .triangles = {}};
   for (std::size_t i = n, j = m; i > 0 || j > 0;) {
     const auto pa = static_cast<std::uint32_t>(i % n), pb = static_cast<std::uint32_t>(n + j % m);
     if (along_a[at(i, j)]) {
       --i;
-      out.push_back({static_cast<std::uint32_t>(i % n), pa, pb});
+      out.triangles.push_back({static_cast<std::uint32_t>(i % n), pa, pb});
     } else {
       --j;
-      out.push_back({pa, pb, static_cast<std::uint32_t>(n + j % m)});
+      out.triangles.push_back({pa, pb, static_cast<std::uint32_t>(n + j % m)});
     }
   }
   return out;
 }
 
+/// The best of bands that join a point of the first loop to the nearest of the second: which points belong together is
+/// not known, since what is lowest may change its side from section to section.
+Band band(const std::vector<Vec3>& a, const std::vector<Vec3>& b) {
+  constexpr std::size_t tries = 4;
+  const std::size_t n = a.size(), m = b.size();
+  Band best;
+  if (n == 0 || m == 0) return best;
+  for (std::size_t k = 0; k < tries; ++k) {
+    const std::size_t i = k * n / tries;
+    const auto nearest = std::min_element(b.begin(), b.end(), [&](const Vec3& p, const Vec3& q) {
+      return (p - a[i]).squaredNorm() < (q - a[i]).squaredNorm();
+    });
+    const std::size_t j = static_cast<std::size_t>(nearest - b.begin());
+    std::vector<Vec3> u = a, v = b;
+    std::rotate(u.begin(), u.begin() + static_cast<std::ptrdiff_t>(i), u.end());
+    std::rotate(v.begin(), v.begin() + static_cast<std::ptrdiff_t>(j), v.end());
+    Band now = band_from_first(u, v);
+    if (now.cost >= best.cost) continue;
+    for (Triangle& t : now.triangles)
+      for (std::uint32_t& c : t) c = static_cast<std::uint32_t>(c < n ? (c + i) % n : n + (c - n + j) % m);
+    best = std::move(now);
+  }
+  return best;
+}
+
+/// A section to come, and how it goes on from the last.
+struct Step {
+  double x = 0.0;
+  std::vector<std::vector<Vec2>> loops;
+  std::vector<std::optional<std::size_t>> goes_on;  ///< for each loop of the last section, the one it leads to
+  TriangleMesh sides;                               ///< points of the last section, then those of this one
+  bool crosses = false;                             ///< the sides cut through each other
+};
+
 /// Tubes from section to section.
 class Tubes {
  public:
-  void next(double x, Region region) {
+  [[nodiscard]] Step step(double x, const Region& region) {
+    Step s{.x = x};
     // A hole in the air is material standing in it: it ends the tube here, so that no wall is lost.
-    std::vector<std::vector<Vec2>> loops;
-    for (auto& loop : region.loops) {
-      if (loop_area(loop) < 0.0) {
+    for (const auto& loop : region.loops) {
+      if (loop_area(loop) > 0.0)
+        s.loops.push_back(loop);
+      else
         islands_ = true;
-        continue;
-      }
-      loops.push_back(from_first(std::move(loop)));
     }
-    std::vector<std::uint32_t> starts;
-    for (const auto& loop : loops) {
-      starts.push_back(static_cast<std::uint32_t>(mesh_.vertices.size()));
-      for (const Vec2& p : loop) mesh_.vertices.emplace_back(x, p.x(), p.y());
-    }
-    std::vector<std::vector<std::size_t>> ahead(last_.size()), behind(loops.size());
+    std::vector<std::vector<std::size_t>> ahead(last_.size()), behind(s.loops.size());
     for (std::size_t i = 0; i < last_.size(); ++i)
-      for (std::size_t j = 0; j < loops.size(); ++j)
-        if (!common({{last_[i]}}, {{loops[j]}}).empty()) ahead[i].push_back(j), behind[j].push_back(i);
+      for (std::size_t j = 0; j < s.loops.size(); ++j)
+        if (!common({{last_[i]}}, {{s.loops[j]}}).empty()) ahead[i].push_back(j), behind[j].push_back(i);
+    add_points(s.sides, last_, last_x_);
+    const std::vector<std::uint32_t> starts = add_points(s.sides, s.loops, x);
+    std::uint32_t start = 0;
+    for (std::size_t i = 0; i < last_.size(); ++i) {
+      const bool on = ahead[i].size() == 1 && behind[ahead[i][0]].size() == 1;
+      s.goes_on.push_back(on ? std::optional(ahead[i][0]) : std::nullopt);
+      if (on) join(s.sides, start, last_[i].size(), starts[ahead[i][0]], s.loops[ahead[i][0]].size());
+      start += static_cast<std::uint32_t>(last_[i].size());
+    }
+    s.crosses = check_mesh(s.sides).crossing_faces.count > 0;
+    return s;
+  }
+
+  void take(Step s) {
+    const auto first = static_cast<std::uint32_t>(mesh_.vertices.size());  // of this section
+    const auto before = first - count(last_);
+    add_points(mesh_, s.loops, s.x);
+    for (const Triangle& t : s.sides.triangles)
+      mesh_.triangles.push_back({before + t[0], before + t[1], before + t[2]});
     // A section that goes on neither way encloses nothing and is left out: ends are closed when it is known that there
     // is something between them.
-    std::vector<bool> joined_before(loops.size(), false);
+    std::vector<bool> joined_before(s.loops.size(), false);
+    std::uint32_t start = before;
     for (std::size_t i = 0; i < last_.size(); ++i) {
-      const bool goes_on = ahead[i].size() == 1 && behind[ahead[i][0]].size() == 1;
-      if (goes_on && !last_joined_[i]) cap(last_[i], last_starts_[i], false);
-      if (!goes_on && last_joined_[i]) cap(last_[i], last_starts_[i], true);
-      if (!goes_on) continue;
-      const std::size_t j = ahead[i][0];
-      join(last_[i], last_starts_[i], loops[j], starts[j]);
-      joined_before[j] = true;
+      if (s.goes_on[i] && !last_joined_[i]) cap(last_[i], start, false);
+      if (!s.goes_on[i] && last_joined_[i]) cap(last_[i], start, true);
+      if (s.goes_on[i]) joined_before[*s.goes_on[i]] = true;
+      start += static_cast<std::uint32_t>(last_[i].size());
     }
-    last_ = std::move(loops);
-    last_starts_ = std::move(starts);
+    last_ = std::move(s.loops);
+    last_x_ = s.x;
     last_joined_ = std::move(joined_before);
   }
 
   TriangleMesh finish() {
-    for (std::size_t i = 0; i < last_.size(); ++i)
-      if (last_joined_[i]) cap(last_[i], last_starts_[i], true);
-    last_.clear();
+    take(step(last_x_, {}));
     weld(mesh_, 0.0);
     return std::move(mesh_);
   }
   [[nodiscard]] bool islands() const { return islands_; }
+  [[nodiscard]] double last() const { return last_x_; }
 
  private:
+  using Loops = std::vector<std::vector<Vec2>>;
+
+  static std::uint32_t count(const Loops& loops) {
+    std::size_t sum = 0;
+    for (const auto& loop : loops) sum += loop.size();
+    return static_cast<std::uint32_t>(sum);
+  }
+
+  /// Where each loop's points begin.
+  static std::vector<std::uint32_t> add_points(TriangleMesh& m, const Loops& loops, double x) {
+    std::vector<std::uint32_t> starts;
+    for (const auto& loop : loops) {
+      starts.push_back(static_cast<std::uint32_t>(m.vertices.size()));
+      for (const Vec2& p : loop) m.vertices.emplace_back(x, p.x(), p.y());
+    }
+    return starts;
+  }
+
   void cap(const std::vector<Vec2>& loop, std::uint32_t start, bool ahead) {
     for (Triangle t : triangulate_polygon(loop)) {
       if (!ahead) std::swap(t[1], t[2]);
@@ -174,19 +229,21 @@ class Tubes {
     }
   }
 
-  void join(const std::vector<Vec2>& a, std::uint32_t start_a, const std::vector<Vec2>& b, std::uint32_t start_b) {
-    std::vector<Vec3> u, v;
-    for (std::size_t i = 0; i < a.size(); ++i) u.push_back(mesh_.vertices[start_a + i]);
-    for (std::size_t i = 0; i < b.size(); ++i) v.push_back(mesh_.vertices[start_b + i]);
-    const auto n = static_cast<std::uint32_t>(a.size());
+  static void join(TriangleMesh& m, std::uint32_t start_a, std::size_t size_a, std::uint32_t start_b,
+                   std::size_t size_b) {
+    const auto points = [&m](std::uint32_t start, std::size_t size) {
+      return std::vector<Vec3>(m.vertices.begin() + start, m.vertices.begin() + start + static_cast<long>(size));
+    };
+    const auto n = static_cast<std::uint32_t>(size_a);
     const auto number = [&](std::uint32_t i) { return i < n ? start_a + i : start_b + (i - n); };
     // Loops run anticlockwise seen from the bow: the side of the tube looks outward this way round.
-    for (const Triangle& t : band(u, v)) mesh_.triangles.push_back({number(t[0]), number(t[1]), number(t[2])});
+    for (const Triangle& t : band(points(start_a, size_a), points(start_b, size_b)).triangles)
+      m.triangles.push_back({number(t[0]), number(t[1]), number(t[2])});
   }
 
   TriangleMesh mesh_;
-  std::vector<std::vector<Vec2>> last_;
-  std::vector<std::uint32_t> last_starts_;
+  Loops last_;
+  double last_x_ = 0.0;
   std::vector<bool> last_joined_;  ///< to the section before
   bool islands_ = false;
 };
@@ -223,13 +280,25 @@ InnerSpace inner_space(const TriangleMesh& hull, const WallWishes& wishes) {
   walls.reserve(x.size());
   for (const double at : x) walls.push_back(wall_at(wishes, at));
   const std::vector<Region> cuts = cut_at_discs(hull, x, walls);
+  const double height = box.size().z();
   Tubes tubes;
+  // Where a section differs so much from the last that the sides between them would cross, those between are made too.
+  const std::function<void(double, const Region&, int)> go_to = [&](double to, const Region& region, int halvings) {
+    Step step = tubes.step(to, region);
+    if (step.crosses && halvings > 0) {
+      const double half = 0.5 * (tubes.last() + to), wall = wall_at(wishes, half);
+      go_to(half, section_from(cut_at_discs(hull, {half}, {wall}).data(), wall, wishes.deck, height), halvings - 1);
+      go_to(to, region, halvings - 1);
+    } else {
+      tubes.take(std::move(step));
+    }
+  };
   for (std::size_t i = 0; i < x.size(); ++i) {
     if (wishes.go_on && !wishes.go_on(static_cast<double>(i) / static_cast<double>(x.size()))) {
       out.message = "stopped";
       return out;
     }
-    tubes.next(x[i], section_from(&cuts[i * discs], walls[i], wishes.deck, box.size().z()));
+    go_to(x[i], section_from(&cuts[i * discs], walls[i], wishes.deck, height), most_halvings);
   }
   out.mesh = tubes.finish();
   if (tubes.islands()) {

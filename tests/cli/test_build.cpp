@@ -177,6 +177,30 @@ TEST_F(CliBuild, CutsAPrintedHullIntoSectionsThatOthersRead) {
   expect_refusal(run("sections " + boat + " --joint glue"), "joint");
 }
 
+TEST_F(CliBuild, CutsSectionsAsTheBoatHasThemUnlessItIsTold) {
+  const std::string boat = file("wide.json");
+  ASSERT_EQ(run("new --family twin-hull -o " + boat).code, 0);  // 320 mm wide: no bed of 220 mm takes it
+  expect_refusal(run("sections " + boat), "320 mm");
+  Project p = load_project(boat);
+  p.build.printer.bed = {0.35, 0.35, 0.30};
+  p.build.joints.kind = JointKind::lap;
+  p.build.cuts_by_hand = true;
+  p.build.cuts = {{.id = 901, .x = 0.21}, {.id = 902, .x = 0.40}};
+  save_project(p, boat);
+  const Outcome own = run("sections " + boat);
+  ASSERT_EQ(own.code, 0) << own.err;
+  const auto j = own.json();
+  ASSERT_EQ(j["sections"].size(), 3u);
+  EXPECT_EQ(j["sections"][1]["from_m"].get<double>(), 0.21);
+  EXPECT_EQ(j["sections"][1]["to_m"].get<double>(), 0.40);
+  EXPECT_GT(j["joints"][0]["ring_m2"].get<double>(), 0.0);  // a lap ring
+  const Outcome told = run("sections " + boat + " --joint butt --cuts 250mm");
+  ASSERT_EQ(told.code, 0) << told.err;
+  EXPECT_EQ(told.json()["sections"].size(), 2u);
+  EXPECT_EQ(told.json()["joints"][0]["ring_m2"].get<double>(), 0.0);
+  expect_refusal(run("sections " + boat + " --bed 8x300x300"), "margins of 5.0 mm");
+}
+
 TEST_F(CliBuild, EstimatesACubeByItsLines) {
   const std::string cube = write_mesh("cube.stl", box_mesh({0, 0, 0}, {0.02, 0.02, 0.02}), 0.001);
   const Outcome r = run("estimate --mesh " + cube + " --perimeters 2 --infill 1 --line 0.5 --layer 0.2 --density 1250");

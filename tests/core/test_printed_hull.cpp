@@ -9,6 +9,7 @@
 #include "geometry/solid.h"
 #include "hull/family.h"
 #include "property.h"
+#include "shapes.h"
 
 using namespace plucky;
 using namespace plucky::test;
@@ -193,12 +194,7 @@ TEST(ProposedCuts, KeepAwayFromWhatTheyAreTold) {
 // A few boats only: each is cut and drilled in full.
 TEST(PrintedHull, OfAnyBoatIsClosedAndWhole) {
   test::try_on(5, [] {
-    HullDesign d;
-    d.family = test::any::one_of({HullFamily::deep_v, HullFamily::flat_bottom, HullFamily::round_bilge});
-    d.shape = default_shape(d.family);
-    d.shape.length = 0.01 * test::any::whole(35, 80);
-    d.shape.beam = d.shape.length * 0.01 * test::any::whole(25, 38);
-    d.shape.depth = d.shape.beam * 0.01 * test::any::whole(38, 55);
+    HullDesign d = any_family_hull();
     d.skin.shell_thickness = 1e-4 * test::any::whole(8, 30);
     d.skin.deck_thickness = 1e-4 * test::any::whole(8, 30);
     d.fineness = 0.7;
@@ -211,7 +207,7 @@ TEST(PrintedHull, OfAnyBoatIsClosedAndWhole) {
     HullJoints joints;
     joints.kind = test::any::one_of(
         {JointKind::butt, JointKind::pins, JointKind::pegs, JointKind::lap, JointKind::tabs, JointKind::keys});
-    const Printer printer{.bed = {0.3, 0.3, 0.3}};
+    const Printer printer{.bed = {0.45, 0.45, 0.3}};  // a twin hull across
     const std::vector<double> cuts = propose_cuts(hull, printer, {});
     const PrintedHull p = print_hull(hull, d, cuts, joints, printer);
     HOLDS(p.done);

@@ -165,6 +165,30 @@ PROPERTY(InnerSpace, KeepsItsWallInEveryHull) {
     HOLDS(distance_to(skin.mesh, air.mesh.vertices[i]) > 0.988 * wall - 4e-5);
 }
 
+// What a tube holds is the sum of its sections (Cavalieri): one that joins the wrong points holds less, or crosses
+// itself.
+PROPERTY(InnerSpace, HoldsItsSectionsInAHullOfAnyFamily) {
+  const HullDesign d = any_family_hull();
+  LoftedSkin skin;
+  try {
+    skin = loft(d.family, d.shape, 0.6);
+  } catch (const InvalidInput&) {
+    test::says_nothing();
+  }
+  WallWishes w = even(1e-4 * test::any::whole(8, 35));
+  const InnerSpace air = inner_space(skin.mesh, w);
+  HOLDS(air.done);
+  const MeshReport report = check_mesh(air.mesh);
+  HOLDS(report.closed() && report.flipped_faces.count == 0 && report.crossing_faces.count == 0);
+  const Box3 box = bounds(air.mesh);
+  constexpr int slices = 60;
+  const double step = box.size().x() / slices;
+  double sum = 0.0;
+  for (int k = 0; k < slices; ++k) sum += step * inner_section(skin.mesh, w, box.low.x() + (k + 0.5) * step).area();
+  // Where tubes part, they end a step early on the side of more wall.
+  HOLDS(report.volume < 1.003 * sum && report.volume > 0.985 * sum);
+}
+
 namespace {
 
 /// A vessel open above: outer and inner walls over one rim.

@@ -3,7 +3,9 @@
 #include <cmath>
 #include <stdexcept>
 
+#include "hull/family.h"
 #include "hull/model.h"
+#include "property.h"
 
 namespace plucky::test {
 
@@ -157,6 +159,15 @@ HullDesign usual_hull(HullFamily family) {
   HullDesign d;
   d.family = family;
   d.shape = default_shape(family);
+  return d;
+}
+
+HullDesign any_family_hull() {
+  const auto lofted = hull_families().size() - 1;  // the last is the imported one
+  HullDesign d = usual_hull(hull_families()[static_cast<std::size_t>(any::whole(0, static_cast<int>(lofted) - 1))].id);
+  d.shape.length *= 0.01 * any::whole(70, 130);
+  d.shape.beam *= 0.01 * any::whole(70, 130);
+  d.shape.depth *= 0.01 * any::whole(70, 130);
   return d;
 }
 

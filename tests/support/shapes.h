@@ -96,6 +96,8 @@ Part& part_of(Project& project, PartKind kind);
 
 /// A hull of a family's usual measures.
 HullDesign usual_hull(HullFamily family);
+/// The plain boat of a family that is lofted, drawn at random, its length, beam and depth within a third of the usual.
+HullDesign any_family_hull();
 
 ImmersedBody body_of(const TriangleMesh& mesh, std::size_t leaf = 12);
 

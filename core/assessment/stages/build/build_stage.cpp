@@ -40,15 +40,11 @@ void plan_sections(BuildReport& r, const Assessment& a, const std::vector<double
   const HullModel& hull = a.hull->model;
   const BuildDesign& b = a.project.build;
   try {
-    if (b.cuts_by_hand)
-      for (const HullCut& c : b.cuts) r.cuts.push_back(c.x);
-    else
-      r.cuts = propose_cuts(hull, b.printer, avoid);
+    r.cuts = cuts_of(hull, b, avoid);
   } catch (const InvalidInput& e) {
     r.no_sections = e.sentence();
     return;
   }
-  std::sort(r.cuts.begin(), r.cuts.end());
   const std::vector<Vec3> sizes = sizes_between(hull, r.cuts);
   const std::vector<double> material = skin_between(hull, a.project.hull.skin, r.cuts);
   double from = hull.box.low.x();
@@ -425,6 +421,14 @@ std::vector<BottomCut> bottom_cuts(const Assessment& a) {
         {{"Intake of {0}", p.name}, {fore - jet->intake_length, p.place.y() - half}, {fore, p.place.y() + half}});
   }
   return out;
+}
+
+std::vector<double> cuts_of(const HullModel& hull, const BuildDesign& design, const std::vector<double>& avoid) {
+  if (!design.cuts_by_hand) return propose_cuts(hull, design.printer, avoid);
+  std::vector<double> cuts;
+  for (const HullCut& c : design.cuts) cuts.push_back(c.x);
+  std::sort(cuts.begin(), cuts.end());
+  return cuts;
 }
 
 std::vector<double> places_to_avoid(const Assessment& a) {

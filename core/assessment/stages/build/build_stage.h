@@ -30,6 +30,10 @@ void work_rules(const Assessment& a, std::vector<Finding>& out);
 /// Places along the hull that a joint should keep away from: bulkheads, ends of hatches and cabins, openings, motor
 /// mounts, where the shaft leaves; m from the transom.
 [[nodiscard]] std::vector<double> places_to_avoid(const Assessment& a);
+/// Where a printed hull is cut, m from the transom, ascending: by the builder's hand, else as proposed for the printer.
+/// Throws InvalidInput where no cut makes it fit.
+[[nodiscard]] std::vector<double> cuts_of(const HullModel& hull, const BuildDesign& design,
+                                          const std::vector<double>& avoid);
 
 /// The water at rest as PanelWishes takes it; nothing where the boat does not float.
 [[nodiscard]] std::optional<std::pair<Vec3, double>> resting_water(const Assessment& a);
