@@ -3,8 +3,10 @@
 //
 // Method: a point lies inside when a ball of the wall's thickness round it lies in the hull. Its section at a station
 // is what all discs of the ball leave: the hull's sections near by, each shrunk by its disc's radius, intersected.
-// Sections one after the other are joined to tubes; where their number changes a tube ends flat, on the side of more
-// wall. Eleven discs leave a wall square to the sections and along them as it is, between them up to 1.2 % thinner.
+// Sections one after the other are joined to tubes by the band whose sides are shortest (their squares' sum), with
+// further sections between where its faces would cross; where their number changes a tube ends flat, on the side of
+// more wall. Eleven discs leave a wall square to the sections and along them as it is, between them up to 1.2 %
+// thinner.
 #pragma once
 
 #include <functional>
