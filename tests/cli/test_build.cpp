@@ -185,7 +185,7 @@ TEST_F(CliBuild, CutsSectionsAsTheBoatHasThemUnlessItIsTold) {
   p.build.printer.bed = {0.35, 0.35, 0.30};
   p.build.joints.kind = JointKind::lap;
   p.build.cuts_by_hand = true;
-  p.build.cuts = {{.id = 901, .x = 0.21}, {.id = 902, .x = 0.40}};
+  p.build.cuts = {{.id = p.next_id++, .x = 0.21}, {.id = p.next_id++, .x = 0.40}};
   save_project(p, boat);
   const Outcome own = run("sections " + boat);
   ASSERT_EQ(own.code, 0) << own.err;
