@@ -81,6 +81,7 @@ struct Band {
 /// The band of the least cost of those that join the loops' first points.
 Band band_from_first(const std::vector<Vec3>& a, const std::vector<Vec3>& b) {
   const std::size_t n = a.size(), m = b.size();
+  if (n == 0 || m == 0) return {};
   const auto length = [&](std::size_t i, std::size_t j) { return (a[i % n] - b[j % m]).squaredNorm(); };
   std::vector<double> cost((n + 1) * (m + 1), std::numeric_limits<double>::infinity());
   std::vector<char> along_a((n + 1) * (m + 1), 0);
