@@ -7,6 +7,7 @@
 #include <optional>
 
 #include "base/error.h"
+#include "geometry/crossing_faces.h"
 #include "geometry/mesh_check.h"
 
 namespace plucky {
@@ -78,11 +79,12 @@ struct Band {
   std::vector<Triangle> triangles;
 };
 
-/// The band of the least cost of those that join the loops' first points.
-Band band_from_first(const std::vector<Vec3>& a, const std::vector<Vec3>& b) {
+/// The band of the least cost of those that join a point of the first loop to one of the second.
+Band band_from(const std::vector<Vec3>& a, std::size_t first_a, const std::vector<Vec3>& b, std::size_t first_b) {
   const std::size_t n = a.size(), m = b.size();
   if (n == 0 || m == 0) return {};
-  const auto length = [&](std::size_t i, std::size_t j) { return (a[i % n] - b[j % m]).squaredNorm(); };
+  const auto in_a = [&](std::size_t i) { return (first_a + i) % n; };
+  const auto in_b = [&](std::size_t j) { return (first_b + j) % m; };
   std::vector<double> cost((n + 1) * (m + 1), std::numeric_limits<double>::infinity());
   std::vector<char> along_a((n + 1) * (m + 1), 0);
   const auto at = [&](std::size_t i, std::size_t j) { return i * (m + 1) + j; };
@@ -96,17 +98,18 @@ Band band_from_first(const std::vector<Vec3>& a, const std::vector<Vec3>& b) {
       const double by_a = i > 0 ? cost[at(i - 1, j)] : std::numeric_limits<double>::infinity();
       const double by_b = j > 0 ? cost[at(i, j - 1)] : std::numeric_limits<double>::infinity();
       along_a[at(i, j)] = by_a <= by_b;
-      cost[at(i, j)] = std::min(by_a, by_b) + length(i, j);
+      cost[at(i, j)] = std::min(by_a, by_b) + (a[in_a(i)] - b[in_b(j)]).squaredNorm();
     }
   Band out{.cost = cost.back(), .triangles = {}};
+  const auto point_a = [&](std::size_t i) { return static_cast<std::uint32_t>(in_a(i)); };
+  const auto point_b = [&](std::size_t j) { return static_cast<std::uint32_t>(n + in_b(j)); };
   for (std::size_t i = n, j = m; i > 0 || j > 0;) {
-    const auto pa = static_cast<std::uint32_t>(i % n), pb = static_cast<std::uint32_t>(n + j % m);
     if (along_a[at(i, j)]) {
+      out.triangles.push_back({point_a(i - 1), point_a(i), point_b(j)});
       --i;
-      out.triangles.push_back({static_cast<std::uint32_t>(i % n), pa, pb});
     } else {
+      out.triangles.push_back({point_a(i), point_b(j), point_b(j - 1)});
       --j;
-      out.triangles.push_back({pa, pb, static_cast<std::uint32_t>(n + j % m)});
     }
   }
   return out;
@@ -116,23 +119,15 @@ Band band_from_first(const std::vector<Vec3>& a, const std::vector<Vec3>& b) {
 /// not known, since what is lowest may change its side from section to section.
 Band band(const std::vector<Vec3>& a, const std::vector<Vec3>& b) {
   constexpr std::size_t tries = 4;
-  const std::size_t n = a.size(), m = b.size();
   Band best;
-  if (n == 0 || m == 0) return best;
+  if (a.empty() || b.empty()) return best;
   for (std::size_t k = 0; k < tries; ++k) {
-    const std::size_t i = k * n / tries;
+    const std::size_t i = k * a.size() / tries;
     const auto nearest = std::min_element(b.begin(), b.end(), [&](const Vec3& p, const Vec3& q) {
       return (p - a[i]).squaredNorm() < (q - a[i]).squaredNorm();
     });
-    const std::size_t j = static_cast<std::size_t>(nearest - b.begin());
-    std::vector<Vec3> u = a, v = b;
-    std::rotate(u.begin(), u.begin() + static_cast<std::ptrdiff_t>(i), u.end());
-    std::rotate(v.begin(), v.begin() + static_cast<std::ptrdiff_t>(j), v.end());
-    Band now = band_from_first(u, v);
-    if (now.cost >= best.cost) continue;
-    for (Triangle& t : now.triangles)
-      for (std::uint32_t& c : t) c = static_cast<std::uint32_t>(c < n ? (c + i) % n : n + (c - n + j) % m);
-    best = std::move(now);
+    Band now = band_from(a, i, b, static_cast<std::size_t>(nearest - b.begin()));
+    if (now.cost < best.cost) best = std::move(now);
   }
   return best;
 }
@@ -144,19 +139,20 @@ struct Step {
   std::vector<std::optional<std::size_t>> goes_on;  ///< for each loop of the last section, the one it leads to
   TriangleMesh sides;                               ///< points of the last section, then those of this one
   bool crosses = false;                             ///< the sides cut through each other
+  bool island = false;                              ///< there is material standing in the air
 };
 
 /// Tubes from section to section.
 class Tubes {
  public:
-  [[nodiscard]] Step step(double x, const Region& region) {
+  [[nodiscard]] Step step(double x, const Region& region) const {
     Step s{.x = x};
     // A hole in the air is material standing in it: it ends the tube here, so that no wall is lost.
     for (const auto& loop : region.loops) {
       if (loop_area(loop) > 0.0)
         s.loops.push_back(loop);
       else
-        islands_ = true;
+        s.island = true;
     }
     std::vector<std::vector<std::size_t>> ahead(last_.size()), behind(s.loops.size());
     for (std::size_t i = 0; i < last_.size(); ++i)
@@ -171,7 +167,7 @@ class Tubes {
       if (on) join(s.sides, start, last_[i].size(), starts[ahead[i][0]], s.loops[ahead[i][0]].size());
       start += static_cast<std::uint32_t>(last_[i].size());
     }
-    s.crosses = check_mesh(s.sides).crossing_faces.count > 0;
+    s.crosses = !find_crossing_faces(s.sides, 1).empty();
     return s;
   }
 
@@ -194,6 +190,7 @@ class Tubes {
     last_ = std::move(s.loops);
     last_x_ = s.x;
     last_joined_ = std::move(joined_before);
+    islands_ = islands_ || s.island;
   }
 
   TriangleMesh finish() {

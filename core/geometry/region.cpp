@@ -9,13 +9,12 @@ namespace plucky {
 namespace {
 
 namespace cl = ClipperLib;
-constexpr double to_grid = 1e9;                   // to a metre
-constexpr double arc_tolerance = 1e-5 * to_grid;  // of rounded corners: a hundredth of a millimetre
+constexpr double arc_tolerance = 1e-5 * region_grid;  // of rounded corners: a hundredth of a millimetre
 
 cl::Path path_of(const std::vector<Vec2>& loop) {
   cl::Path out;
   out.reserve(loop.size());
-  for (const Vec2& p : loop) out.emplace_back(std::llround(to_grid * p.x()), std::llround(to_grid * p.y()));
+  for (const Vec2& p : loop) out.emplace_back(std::llround(region_grid * p.x()), std::llround(region_grid * p.y()));
   return out;
 }
 
@@ -32,7 +31,7 @@ Region region_from(const cl::Paths& paths) {
     std::vector<Vec2> loop;
     loop.reserve(path.size());
     for (const cl::IntPoint& p : path)
-      loop.emplace_back(static_cast<double>(p.X) / to_grid, static_cast<double>(p.Y) / to_grid);
+      loop.emplace_back(static_cast<double>(p.X) / region_grid, static_cast<double>(p.Y) / region_grid);
     out.loops.push_back(std::move(loop));
   }
   return out;
@@ -127,7 +126,7 @@ Region grown(const Region& region, double by) {
   cl::ClipperOffset offset(2.0, arc_tolerance);
   offset.AddPaths(paths_of(region), cl::jtRound, cl::etClosedPolygon);
   cl::Paths out;
-  offset.Execute(out, to_grid * by);
+  offset.Execute(out, region_grid * by);
   return region_from(out);
 }
 
@@ -154,7 +153,7 @@ Region swept(const Region& region, const Vec2& by) {
 
 Region simplified(const Region& region, double within) {
   cl::Paths paths = paths_of(region);
-  cl::CleanPolygons(paths, to_grid * within);
+  cl::CleanPolygons(paths, region_grid * within);
   return region_from(paths);
 }
 

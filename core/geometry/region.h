@@ -9,6 +9,9 @@
 
 namespace plucky {
 
+/// Steps of the grid of outlines, to a metre.
+inline constexpr double region_grid = 1e9;
+
 /// Outlines anticlockwise, holes clockwise; none cross.
 struct Region {
   std::vector<std::vector<Vec2>> loops;

@@ -20,15 +20,13 @@ using Face = CGAL::Constrained_triangulation_face_base_2<Kernel>;
 using Data = CGAL::Triangulation_data_structure_2<Corner, Face>;
 using Flat = CGAL::Constrained_Delaunay_triangulation_2<Kernel, Data, CGAL::Exact_intersections_tag>;
 
-// On the grid the outlines come on, in whole nanometres: what lies a rounding error beside another outline lies on it.
-constexpr double grid = 1e-9;  // m
-
+/// In whole steps of the outlines' grid: what lies a rounding error beside another outline lies on it.
 Kernel::Point_2 on_grid(const Vec2& p) {
-  return {std::round(p.x() / grid), std::round(p.y() / grid)};
+  return {std::round(region_grid * p.x()), std::round(region_grid * p.y())};
 }
 
 Vec2 in_metres(const Kernel::Point_2& p) {
-  return grid * Vec2(CGAL::to_double(p.x()), CGAL::to_double(p.y()));
+  return {CGAL::to_double(p.x()) / region_grid, CGAL::to_double(p.y()) / region_grid};
 }
 
 Flat with_outlines_of(const std::vector<StackLayer>& layers) {

@@ -165,8 +165,8 @@ PROPERTY(InnerSpace, KeepsItsWallInEveryHull) {
     HOLDS(distance_to(skin.mesh, air.mesh.vertices[i]) > 0.988 * wall - 4e-5);
 }
 
-// What a tube holds is the sum of its sections (Cavalieri): one that joins the wrong points holds less, or crosses
-// itself.
+// What a tube holds is the sum of its sections (Cavalieri): one that joins the wrong points holds something else, or
+// crosses itself.
 PROPERTY(InnerSpace, HoldsItsSectionsInAHullOfAnyFamily) {
   const HullDesign d = any_family_hull();
   LoftedSkin skin;
