@@ -96,7 +96,7 @@ Json point_json(const WhatIf& found, const WhatIfPoint& p, const std::vector<std
 
 /// The boat in a folder that is made where there is none; its path.
 std::string saved(const Project& boat, const std::string& folder, const std::string& name) {
-  std::filesystem::create_directories(folder);
+  make_folder(folder);
   std::string path = (std::filesystem::path(folder) / (name + ".plucky")).string();
   save_project(boat, path);
   return path;

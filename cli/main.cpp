@@ -12,12 +12,13 @@
 #include <string>
 
 #include "base/error.h"
-#include "cli/build_commands.h"
 #include "cli/commands.h"
 #include "cli/design_commands.h"
 #include "cli/diary_commands.h"
 #include "cli/drive_options.h"
 #include "cli/plan_commands.h"
+#include "cli/print_commands.h"
+#include "cli/sheet_commands.h"
 #include "cli/trial_commands.h"
 #include "cli/water_commands.h"
 #include "io/units.h"
@@ -105,8 +106,10 @@ int run_command(int argc, char** argv) {
   drive.add(app, run);
   WaterCommandLine water;
   water.add(app, run);
-  BuildCommandLine build;
-  build.add(app, run);
+  SheetCommandLine sheets;
+  sheets.add(app, run);
+  PrintCommandLine prints;
+  prints.add(app, run);
   PlanCommandLine plan;
   plan.add(app, run);
   DiaryCommandLine diary;

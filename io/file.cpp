@@ -11,6 +11,7 @@
 #include <climits>
 #include <cstdlib>
 #include <cstring>
+#include <filesystem>
 #include <memory>
 #include <random>
 #include <utility>
@@ -143,6 +144,12 @@ FileStamp stamp_of(const std::string& path) {
   if (::stat(path.c_str(), &info) != 0) return {};
   return {static_cast<std::uint64_t>(info.st_ino), static_cast<std::int64_t>(info.st_size),
           static_cast<std::int64_t>(info.st_mtim.tv_sec) * 1'000'000'000 + info.st_mtim.tv_nsec};
+}
+
+void make_folder(const std::string& path) {
+  std::error_code why;
+  std::filesystem::create_directories(path, why);
+  if (!std::filesystem::is_directory(path)) throw InvalidInput(path, "is no folder and cannot be made one");
 }
 
 void write_file_atomically(const std::string& path, const std::string& bytes) {

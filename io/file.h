@@ -43,5 +43,7 @@ struct FileStamp {
 /// A link is followed, its target replaced. What writers that were killed left in the folder is cleared away. Throws
 /// InvalidInput with path and reason, also for a target that may only be read or is no file; it is then untouched.
 void write_file_atomically(const std::string& path, const std::string& bytes);
+/// Makes a folder, and those it lies in, where there is none. Throws InvalidInput when it is none afterwards.
+void make_folder(const std::string& path);
 
 }  // namespace plucky
